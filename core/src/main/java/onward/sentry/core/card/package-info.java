@@ -1,0 +1,2 @@
+/** Procedure cards: what differs between models, as data. */
+package onward.sentry.core.card;

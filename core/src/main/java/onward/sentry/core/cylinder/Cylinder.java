@@ -1,0 +1,84 @@
+package onward.sentry.core.cylinder;
+
+import java.time.LocalDate;
+import java.util.Objects;
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.working.Refusal;
+
+/**
+ * A cylinder of certified gas.
+ *
+ * @param certificateNumber empty when the certificate is missing
+ * @param useBefore last valid day
+ * @param volumeLitres nominal volume of gas when full, litres
+ * @param fullBar gauge pressure when full, bar
+ * @param gaugeBar last gauge reading, bar, 0 to {@code fullBar}
+ */
+public record Cylinder(
+        String certificateNumber,
+        String lot,
+        Mixture mixture,
+        LocalDate madeOn,
+        LocalDate useBefore,
+        double volumeLitres,
+        double fullBar,
+        double gaugeBar,
+        CylinderState state) {
+
+    public Cylinder {
+        Objects.requireNonNull(certificateNumber, "certificateNumber");
+        Objects.requireNonNull(lot, "lot");
+        Objects.requireNonNull(mixture, "mixture");
+        Objects.requireNonNull(state, "state");
+        Refusal.unless(
+                !useBefore.isBefore(madeOn),
+                "cylinder-dates",
+                "useBefore",
+                "Use-before date " + useBefore + " lies before the day it was made, " + madeOn + ".",
+                "Compare both dates with the label.");
+        Refusal.unless(
+                volumeLitres > 0 && volumeLitres <= 20_000,
+                "cylinder-volume",
+                "volumeLitres",
+                "Nominal volume must be above 0 and at most 20,000 L, was " + volumeLitres + ".",
+                "Give litres of gas, not the water volume of the cylinder.");
+        Refusal.unless(
+                fullBar > 0 && fullBar <= 300,
+                "cylinder-pressure",
+                "fullBar",
+                "Full pressure must be above 0 and at most 300 bar, was " + fullBar + ".",
+                "Take it from the certificate.");
+        Refusal.unless(
+                gaugeBar >= 0 && gaugeBar <= fullBar,
+                "cylinder-gauge",
+                "gaugeBar",
+                "The gauge reads " + gaugeBar + " bar; it must be between 0 and the full pressure, " + fullBar + " bar.",
+                "Read the gauge again, or correct the full pressure.");
+    }
+
+    /** Gas left, {@code V · P / P_full}: 72 L at 12 of 40 bar returns 21.6 L. */
+    public double litresLeft() {
+        return volumeLitres * gaugeBar / fullBar;
+    }
+
+    /**
+     * Whole runs left above the reserve: 72 L at 12 of 40 bar, reserve 0.05 of full, 1.1 L per run returns 16.
+     *
+     * @param reserve fraction of the full volume that is never used, 0 to 1
+     * @param litresPerRun above zero
+     */
+    public int runsLeft(double reserve, double litresPerRun) {
+        return (int) Math.max(0, Math.floor((litresLeft() - reserve * volumeLitres) / litresPerRun));
+    }
+
+    public boolean holdsReactiveGas() {
+        return mixture.components().stream()
+                .anyMatch(c -> GasLibrary.shipped().gas(c.gasId()).reactive());
+    }
+
+    public Cylinder withGauge(double bar) {
+        return new Cylinder(
+                certificateNumber, lot, mixture, madeOn, useBefore, volumeLitres, fullBar, bar, state);
+    }
+}

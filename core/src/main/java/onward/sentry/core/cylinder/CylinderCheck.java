@@ -1,0 +1,159 @@
+package onward.sentry.core.cylinder;
+
+import static onward.sentry.core.working.Figures.upTo;
+
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.detector.Technology;
+import onward.sentry.core.gas.Component;
+import onward.sentry.core.gas.Conversion;
+import onward.sentry.core.working.Refusal;
+
+/** Decides whether a cylinder may be used, and compares its label with the set points, component by component. */
+public final class CylinderCheck {
+
+    /** A catalytic bead burns the gas and needs at least this much oxygen for it, vol%. */
+    private static final double LEAST_OXYGEN_FOR_BEAD = 10;
+
+    private static final double WIDE_UNCERTAINTY = 0.05;
+
+    private final Cylinder cylinder;
+    private final GasDemand demand;
+    private final List<Refusal> refusals = new ArrayList<>();
+    private final List<Refusal> warnings = new ArrayList<>();
+    private final List<LabelLine> label = new ArrayList<>();
+
+    private CylinderCheck(Cylinder cylinder, GasDemand demand) {
+        this.cylinder = cylinder;
+        this.demand = demand;
+    }
+
+    /**
+     * Weighs one cylinder against one application of gas.
+     *
+     * <p>A cylinder with use-before date 2026-03-31 is refused on 2026-04-01 and allowed on 2026-03-31.
+     */
+    public static Fitness of(Cylinder cylinder, GasDemand demand) {
+        var check = new CylinderCheck(cylinder, demand);
+        check.itself();
+        for (int i = 0; i < demand.sensors().size(); i++) {
+            check.component(demand.sensors().get(i), demand.setPoints().get(i));
+        }
+        return new Fitness(check.refusals, check.warnings, check.label);
+    }
+
+    private void itself() {
+        var expired = demand.on().isAfter(cylinder.useBefore());
+        refuseIf(
+                expired,
+                "cylinder-expired",
+                "Expired: last valid day was " + cylinder.useBefore() + ", "
+                        + ChronoUnit.DAYS.between(cylinder.useBefore(), demand.on()) + " days ago.",
+                "Take a cylinder in date; there are no exceptions.");
+        refuseIf(
+                cylinder.state() != CylinderState.IN_USE,
+                "cylinder-not-in-use",
+                "This cylinder is " + cylinder.state().label() + ".",
+                "Take one that is in use.");
+        refuseIf(
+                cylinder.certificateNumber().isBlank(),
+                "cylinder-no-certificate",
+                "No certificate number is on record.",
+                "Enter it from the certificate, or take another cylinder.");
+        double needed = demand.litres() + demand.reserve() * cylinder.volumeLitres();
+        refuseIf(
+                cylinder.litresLeft() < needed,
+                "cylinder-too-little",
+                upTo(cylinder.litresLeft(), 1) + " L left; " + upTo(needed, 1) + " L needed ("
+                        + upTo(demand.litres(), 1) + " L for this, the rest is the reserve).",
+                "Take a fuller cylinder.");
+        long daysLeft = ChronoUnit.DAYS.between(demand.on(), cylinder.useBefore());
+        warnIf(
+                !expired && daysLeft <= demand.warnBeforeExpiryDays(),
+                "cylinder-expires-soon",
+                "Last valid day is " + cylinder.useBefore() + ", in " + daysLeft + " days.",
+                "Have the next one ready.");
+        long shelfLife = ChronoUnit.DAYS.between(cylinder.madeOn(), cylinder.useBefore());
+        warnIf(
+                !expired && cylinder.holdsReactiveGas() && daysLeft * 4 <= shelfLife,
+                "cylinder-last-quarter",
+                "A reactive mix in the last quarter of its shelf life loses strength first.",
+                "If only the reactive gas reads low, suspect the cylinder before the sensor.");
+    }
+
+    private void component(SensorSpec sensor, double setPoint) {
+        var name = sensor.gas().name();
+        var component = cylinder.mixture().component(sensor.gasId());
+        if (component.isEmpty()) {
+            label.add(new LabelLine(
+                    sensor.slot(), sensor.gasId(), sensor.shown(setPoint), "not in this mix", 0, false));
+            refuseIf(
+                    true,
+                    "cylinder-component-missing",
+                    "No " + name + " in this mix.",
+                    "Take a cylinder with " + name + " at " + sensor.shown(setPoint) + ".");
+            return;
+        }
+        double expected = expectedReading(sensor, component.get());
+        boolean agrees = Math.abs(expected - setPoint) <= sensor.resolution() / 2 + 1e-9;
+        label.add(new LabelLine(
+                sensor.slot(),
+                sensor.gasId(),
+                sensor.shown(setPoint),
+                upTo(expected, 3) + " " + sensor.unit().symbol(),
+                expected,
+                agrees));
+        warnIf(
+                !agrees,
+                "cylinder-set-point-differs",
+                name + ": the label gives " + upTo(expected, 2) + " " + sensor.unit().symbol() + ", the detector expects "
+                        + sensor.shown(setPoint) + ".",
+                "Change the set point on the detector, or take another cylinder.");
+        refuseIf(
+                expected > sensor.rangeMax(),
+                "cylinder-above-range",
+                name + ": " + upTo(expected, 2) + " " + sensor.unit().symbol() + " is above the sensor's range, "
+                        + sensor.shown(sensor.rangeMax()) + ".",
+                "Take a weaker mix.");
+        refuseIf(
+                sensor.technology() == Technology.CATALYTIC_BEAD
+                        && cylinder.mixture().oxygenVolPercent() < LEAST_OXYGEN_FOR_BEAD,
+                "cylinder-no-oxygen",
+                "A catalytic bead needs at least 10 vol% oxygen; this mix holds "
+                        + upTo(cylinder.mixture().oxygenVolPercent(), 1) + " vol%.",
+                "Take a mix in air or with oxygen.");
+        warnIf(
+                !sensor.isOxygen()
+                        && expected <= sensor.rangeMax()
+                        && (expected < 0.25 * sensor.rangeMax() || expected > 0.75 * sensor.rangeMax()),
+                "cylinder-off-mid-range",
+                name + ": " + upTo(expected, 2) + " " + sensor.unit().symbol() + " lies outside 25–75 % of the range, "
+                        + sensor.shown(sensor.rangeMax()) + ".",
+                "A mix nearer the middle shows a slope error better.");
+        warnIf(
+                component.get().relativeUncertainty() > WIDE_UNCERTAINTY,
+                "cylinder-uncertain",
+                name + ": the certificate gives ±" + upTo(100 * component.get().relativeUncertainty(), 1) + " %.",
+                "Prefer a mix within ±5 %.");
+    }
+
+    private double expectedReading(SensorSpec sensor, Component component) {
+        return Conversion.of(sensor.gas(), demand.basis())
+                .convert(component.certified(), sensor.unit())
+                .value();
+    }
+
+    private void refuseIf(boolean condition, String code, String reason, String wayOut) {
+        if (condition) {
+            refusals.add(new Refusal(code, "cylinder", reason, wayOut));
+        }
+    }
+
+    private void warnIf(boolean condition, String code, String reason, String wayOut) {
+        if (condition) {
+            warnings.add(new Refusal(code, "cylinder", reason, wayOut));
+        }
+    }
+}

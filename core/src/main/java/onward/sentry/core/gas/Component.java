@@ -1,0 +1,25 @@
+package onward.sentry.core.gas;
+
+import java.util.Objects;
+
+/**
+ * A gas of a mix with its certified concentration.
+ *
+ * @param gasId a gas of the library
+ * @param certified as the certificate prints it
+ * @param relativeUncertainty as a fraction of the concentration, 0 to below 1: ±2 % is 0.02
+ */
+public record Component(String gasId, Concentration certified, double relativeUncertainty) {
+
+    public Component {
+        Objects.requireNonNull(gasId, "gasId");
+        Objects.requireNonNull(certified, "certified");
+        if (!(relativeUncertainty >= 0 && relativeUncertainty < 1)) {
+            throw new IllegalArgumentException(
+                    "uncertainty is a fraction from 0 to below 1, was " + relativeUncertainty);
+        }
+        if (certified.value() == 0) {
+            throw new IllegalArgumentException("a component of 0 is no component: " + gasId);
+        }
+    }
+}

@@ -1,0 +1,29 @@
+package onward.sentry.core.gas;
+
+import java.util.Objects;
+import onward.sentry.core.working.Figures;
+
+/**
+ * How much of a gas there is. Never negative; a sensor's reading may be, a concentration cannot.
+ *
+ * @param value finite, zero or more, in {@code unit}
+ * @param unit the unit of {@code value}
+ */
+public record Concentration(double value, Unit unit) {
+
+    public Concentration {
+        Objects.requireNonNull(unit, "unit");
+        if (!Double.isFinite(value) || value < 0) {
+            throw new IllegalArgumentException("concentration must be zero or more, was " + value);
+        }
+    }
+
+    public static Concentration of(double value, Unit unit) {
+        return new Concentration(value, unit);
+    }
+
+    @Override
+    public String toString() {
+        return Figures.upTo(value, 4) + " " + unit.symbol();
+    }
+}

@@ -1,0 +1,72 @@
+package onward.sentry.core.gas;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import onward.sentry.core.working.Refusal;
+
+/** The gases that are shipped with the program. Typical handbook figures; the instrument's own manual decides. */
+public final class GasLibrary {
+
+    private static final GasLibrary SHIPPED = new GasLibrary(readCsv("gases.csv"));
+
+    private final Map<String, Gas> byId = new LinkedHashMap<>();
+
+    private GasLibrary(List<String[]> rows) {
+        for (String[] row : rows) {
+            byId.put(
+                    row[0],
+                    new Gas(
+                            row[0],
+                            row[1],
+                            row[2],
+                            Double.parseDouble(row[3]),
+                            optional(row[4]),
+                            optional(row[5]),
+                            row[9].equals("yes"),
+                            row[11]));
+        }
+    }
+
+    public static GasLibrary shipped() {
+        return SHIPPED;
+    }
+
+    /** @throws onward.sentry.core.working.Refused with code {@code gas-unknown} */
+    public Gas gas(String id) {
+        Refusal.unless(
+                byId.containsKey(id),
+                "gas-unknown",
+                "gas",
+                "No gas is called '" + id + "' in the library.",
+                "Pick one of: " + String.join(", ", byId.keySet()) + ".");
+        return byId.get(id);
+    }
+
+    public Collection<Gas> all() {
+        return List.copyOf(byId.values());
+    }
+
+    private static OptionalDouble optional(String cell) {
+        return cell.isBlank() ? OptionalDouble.empty() : OptionalDouble.of(Double.parseDouble(cell));
+    }
+
+    /** Rows of a shipped table without its heading. The tables are ours and hold no quotes. */
+    static List<String[]> readCsv(String name) {
+        try (InputStream in = GasLibrary.class.getResourceAsStream(name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8)
+                    .lines()
+                    .skip(1)
+                    .map(line -> line.split(",", -1))
+                    .toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

@@ -1,0 +1,366 @@
+package onward.sentry.core.run;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import onward.sentry.core.card.AcceptRule;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.BumpJudge;
+import onward.sentry.core.judge.CalibrationCheck;
+import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.SpanJudge;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.trace.Plateau;
+import onward.sentry.core.trace.ResponseTime;
+import onward.sentry.core.trace.Stability;
+import onward.sentry.core.trace.StabilityLimits;
+import onward.sentry.core.trace.Trace;
+import onward.sentry.core.trace.TraceCodec;
+import onward.sentry.core.working.Working;
+
+/**
+ * What the readings decide by themselves: warm-up over, zero good, gas seen, readings taken, gas gone, air clean again.
+ * The events it returns must be folded in before it is asked again. Keeps nothing between two calls.
+ */
+final class RunJudge {
+
+    private static final long PLATEAU_MILLIS = 10_000;
+    private static final long BASELINE_MILLIS = 5_000;
+    /** Share of the way from air to the expected value at which gas is seen to be on, or to be gone again. */
+    private static final double GAS_SEEN = 0.10;
+    /** A sensor that has covered less than this of the way does not respond. */
+    private static final double LEAST_RESPONSE = 0.05;
+
+    private final ProcedureCard card;
+    private final HousePolicy policy;
+
+    RunJudge(ProcedureCard card, HousePolicy policy) {
+        this.card = card;
+        this.policy = policy;
+    }
+
+    List<RunEvent> decide(RunState state, RunTraces traces) {
+        if (state.phase() != RunPhase.OPEN) {
+            return List.of();
+        }
+        var step = state.currentStep().orElse(null);
+        if (step instanceof Step.WarmUp warmUp) {
+            long end = state.stepSince() + warmUp.seconds() * 1000L;
+            return traces.now() >= end ? List.of(new RunEvent.WarmUpEnded(end, state.step())) : List.of();
+        }
+        if (step instanceof Step.Zero zero && state.zeroStartedAt().isPresent()) {
+            return zero(state, traces, zero, state.zeroStartedAt().getAsLong());
+        }
+        if (step instanceof Step.ApplyGas gas && state.cylinder().isPresent()) {
+            return state.gasOpenedAt().isEmpty() ? seeGas(state, traces, gas) : onGas(state, traces, gas);
+        }
+        if (step instanceof Step.ClearDown clear) {
+            return state.gasClosedAt().isEmpty() ? seeGasGone(state, traces) : clear(state, traces, clear);
+        }
+        return List.of();
+    }
+
+    /** Whether a sensor's readings have settled in the stage it is in. */
+    Stability stability(RunState state, RunTraces traces, SensorSpec sensor, long since) {
+        double target = state.gasIsOn()
+                ? state.expectedOnGas(sensor.slot()).orElse(sensor.cleanAirReading())
+                : sensor.cleanAirReading();
+        var limits = StabilityLimits.of(sensor.resolution(), target, sensor.t90Seconds());
+        var trace = traces.trace(sensor.slot());
+        return state.typed()
+                ? Stability.typed(trace, since, limits)
+                : Stability.sampled(trace, since, limits);
+    }
+
+    private List<RunEvent> zero(RunState state, RunTraces traces, Step.Zero zero, long startedAt) {
+        double elapsed = (traces.now() - startedAt) / 1000.0;
+        var outcomes = new ArrayList<SensorOutcome>();
+        for (int slot : zero.slots()) {
+            var sensor = card.sensor(slot);
+            boolean settled = stability(state, traces, sensor, startedAt).settled();
+            var mean = mean(state, traces.trace(slot), startedAt);
+            boolean good = settled && mean.filter(m -> ZeroJudge.withinTolerance(sensor, m)).isPresent();
+            boolean over = elapsed >= zero.accept().endSeconds();
+            if (!over && !(good && elapsed >= zero.accept().leastSeconds() && waitsForStability(zero.accept()))) {
+                return List.of();
+            }
+            boolean counted = settled || zero.accept() instanceof AcceptRule.Countdown;
+            outcomes.add(new SensorOutcome(
+                    slot,
+                    Stage.ZERO,
+                    mean.map(m -> ZeroJudge.judge(sensor, m, counted, card.name()))
+                            .orElseGet(() -> nothingRead(Stage.ZERO)),
+                    mean.map(OptionalDouble::of).orElse(OptionalDouble.empty()),
+                    sensor.cleanAirReading(),
+                    OptionalDouble.empty(),
+                    OptionalDouble.empty(),
+                    settled ? "settled" : counted ? "countdown" : "not settled"));
+        }
+        return List.of(new RunEvent.ZeroJudged(traces.now(), state.step(), outcomes));
+    }
+
+    private static boolean waitsForStability(AcceptRule rule) {
+        return !(rule instanceof AcceptRule.Countdown);
+    }
+
+    private List<RunEvent> seeGas(RunState state, RunTraces traces, Step.ApplyGas gas) {
+        if (state.typed()) {
+            return List.of();
+        }
+        for (var target : gas.targets()) {
+            var trace = traces.trace(target.slot());
+            if (trace.isEmpty() || trace.lastTime() < state.stepSince()) {
+                continue;
+            }
+            if (way(state, target, trace.last()) >= GAS_SEEN) {
+                return List.of(new RunEvent.GasOpened(lastStill(state, target, trace), state.step(), true));
+            }
+        }
+        return List.of();
+    }
+
+    /** The last reading at which the sensor had not yet moved more than 1 % of the way. */
+    private long lastStill(RunState state, Target target, Trace trace) {
+        for (int i = trace.size() - 1; i >= 0 && trace.timeAt(i) >= state.stepSince(); i--) {
+            if (way(state, target, trace.valueAt(i)) <= 0.01) {
+                return trace.timeAt(i);
+            }
+        }
+        return trace.lastTime();
+    }
+
+    private double way(RunState state, Target target, double reading) {
+        var sensor = card.sensor(target.slot());
+        double expected = state.expectedOnGas(target.slot()).orElseThrow();
+        return BumpJudge.responsePercent(sensor, expected, reading) / 100;
+    }
+
+    private List<RunEvent> onGas(RunState state, RunTraces traces, Step.ApplyGas gas) {
+        long since = state.gasOpenedAt().orElseThrow();
+        double elapsed = (traces.now() - since) / 1000.0;
+        var events = new ArrayList<RunEvent>();
+        for (var target : state.undecidedTargets()) {
+            take(state, traces, gas, target, since, elapsed).ifPresent(events::add);
+        }
+        return events;
+    }
+
+    private Optional<RunEvent> take(
+            RunState state, RunTraces traces, Step.ApplyGas gas, Target target, long since, double elapsed) {
+        if (state.failedZero(target.slot())) {
+            return Optional.of(notTaken(state, traces, target, "zero failed", "A sensor that fails zero is not spanned"));
+        }
+        var sensor = card.sensor(target.slot());
+        var trace = traces.trace(target.slot());
+        var mean = mean(state, trace, since);
+        if (mean.isEmpty()) {
+            return elapsed >= gas.accept().endSeconds()
+                    ? Optional.of(notTaken(state, traces, target, "no response", "No reading arrived in time"))
+                    : Optional.empty();
+        }
+        boolean moved = way(state, target, trace.last()) >= LEAST_RESPONSE;
+        if (!moved) {
+            return elapsed >= gas.noResponseSeconds()
+                    ? Optional.of(notTaken(state, traces, target, "no response", "Moved less than 5 % of the way"))
+                    : Optional.empty();
+        }
+        if (target.purpose() == Purpose.BUMP && way(state, target, trace.last()) * 100 >= card.bumpLevelPercent()) {
+            return elapsed >= gas.accept().leastSeconds()
+                    ? Optional.of(taken(state, traces, target, trace.last(), "responded"))
+                    : Optional.empty();
+        }
+        boolean settled = stability(state, traces, sensor, since).settled();
+        return switch (gas.accept().decide(elapsed, settled)) {
+            case WAIT -> Optional.empty();
+            case ACCEPT ->
+                Optional.of(taken(
+                        state,
+                        traces,
+                        target,
+                        mean.get(),
+                        settled ? "settled" : gas.accept() instanceof AcceptRule.Countdown ? "countdown" : "deadline"));
+            case NOT_SETTLED ->
+                Optional.of(notTaken(state, traces, target, "not settled", "Still moving at the limit"));
+        };
+    }
+
+    RunEvent.ReadingAccepted taken(RunState state, RunTraces traces, Target target, double reading, String how) {
+        var sensor = card.sensor(target.slot());
+        double expected = state.expectedOnGas(target.slot()).orElseThrow();
+        long gasOn = state.gasOpenedAt().orElseThrow();
+        var trace = traces.trace(target.slot());
+        double start = Plateau.of(trace, gasOn - BASELINE_MILLIS, gasOn)
+                .map(Plateau::mean)
+                .orElse(sensor.cleanAirReading());
+        var judgement = judge(target.purpose(), sensor, expected, reading);
+        var response = switch (target.purpose()) {
+            case SPAN -> OptionalDouble.of(SpanJudge.response(reading, expected));
+            case BUMP -> OptionalDouble.of(BumpJudge.responsePercent(sensor, expected, reading));
+            case CHECK -> OptionalDouble.empty();
+        };
+        return new RunEvent.ReadingAccepted(
+                traces.now(),
+                state.step(),
+                new SensorOutcome(
+                        target.slot(),
+                        stage(target.purpose()),
+                        judgement,
+                        OptionalDouble.of(reading),
+                        expected,
+                        response,
+                        ResponseTime.t90(trace, gasOn, start, reading),
+                        how));
+    }
+
+    private Judgement judge(Purpose purpose, SensorSpec sensor, double expected, double reading) {
+        return switch (purpose) {
+            case SPAN -> SpanJudge.judge(sensor, expected, reading, card.name());
+            case CHECK ->
+                CalibrationCheck.judge(sensor, expected, reading, policy.tolerancePercent(), policy.name());
+            case BUMP -> BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), card.name());
+        };
+    }
+
+    private RunEvent.ReadingNotAccepted notTaken(
+            RunState state, RunTraces traces, Target target, String how, String rule) {
+        var sensor = card.sensor(target.slot());
+        double expected = state.expectedOnGas(target.slot()).orElse(0.0);
+        var trace = traces.trace(target.slot());
+        var working = Working.of(rule, "")
+                .with("expected", sensor.shown(expected))
+                .with("last reading", trace.isEmpty() ? "none" : sensor.shown(trace.last()))
+                .gives(how + " → " + Verdict.FAIL.label())
+                .from(card.name());
+        return new RunEvent.ReadingNotAccepted(
+                traces.now(),
+                state.step(),
+                new SensorOutcome(
+                        target.slot(),
+                        stage(target.purpose()),
+                        new Judgement(Verdict.FAIL, working),
+                        trace.isEmpty() ? OptionalDouble.empty() : OptionalDouble.of(trace.last()),
+                        expected,
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        how));
+    }
+
+    private static Stage stage(Purpose purpose) {
+        return switch (purpose) {
+            case SPAN -> Stage.SPAN;
+            case CHECK -> Stage.CHECK;
+            case BUMP -> Stage.BUMP;
+        };
+    }
+
+    private List<RunEvent> seeGasGone(RunState state, RunTraces traces) {
+        if (state.typed()) {
+            return List.of();
+        }
+        for (var sensor : card.sensors()) {
+            var trace = traces.trace(sensor.slot());
+            double expected = state.expectedOnGas(sensor.slot()).orElse(sensor.cleanAirReading());
+            if (trace.isEmpty() || expected == sensor.cleanAirReading()) {
+                continue;
+            }
+            long seen = Math.max(state.stepSince(), trace.lastTime() - 3 * PLATEAU_MILLIS);
+            var atMost = mostOfTheWay(sensor, expected, trace, seen);
+            double fallen = atMost - BumpJudge.responsePercent(sensor, expected, trace.last()) / 100;
+            if (atMost >= LEAST_RESPONSE * 2 && fallen >= Math.max(GAS_SEEN, 0.25 * atMost)) {
+                return List.of(gasClosed(state, traces, true));
+            }
+        }
+        return List.of();
+    }
+
+    private static double mostOfTheWay(SensorSpec sensor, double expected, Trace trace, long from) {
+        double most = 0;
+        for (int i = trace.indexFrom(from); i < trace.size(); i++) {
+            most = Math.max(most, BumpJudge.responsePercent(sensor, expected, trace.valueAt(i)) / 100);
+        }
+        return most;
+    }
+
+    /** Gas-off seals one trace per sensor, from the choice of the cylinder until now. */
+    RunEvent.GasClosed gasClosed(RunState state, RunTraces traces, boolean seen) {
+        Map<Integer, String> digests = new HashMap<>();
+        sealedTraces(state, traces).forEach((slot, bytes) -> digests.put(slot, TraceCodec.digest(bytes)));
+        return new RunEvent.GasClosed(traces.now(), state.step(), seen, digests);
+    }
+
+    static Map<Integer, byte[]> sealedTraces(RunState state, RunTraces traces) {
+        long from = state.gasOpenedAt().orElse(0) - 2 * BASELINE_MILLIS;
+        Map<Integer, byte[]> sealed = new HashMap<>();
+        for (var sensor : state.card().sensors()) {
+            var part = traces.trace(sensor.slot()).between(from, traces.now());
+            if (!part.isEmpty()) {
+                sealed.put(sensor.slot(), TraceCodec.encode(part));
+            }
+        }
+        return sealed;
+    }
+
+    private List<RunEvent> clear(RunState state, RunTraces traces, Step.ClearDown clear) {
+        long since = state.gasClosedAt().orElseThrow();
+        boolean over = traces.now() - since >= clear.limitSeconds() * 1000;
+        var outcomes = new ArrayList<SensorOutcome>();
+        for (var sensor : card.sensors()) {
+            var trace = traces.trace(sensor.slot());
+            if (state.failedZero(sensor.slot()) || trace.isEmpty() || trace.lastTime() <= since) {
+                if (!over && !state.failedZero(sensor.slot())) {
+                    return List.of();
+                }
+                continue;
+            }
+            boolean back = ZeroJudge.withinTolerance(sensor, trace.last());
+            if (!back && !over) {
+                return List.of();
+            }
+            outcomes.add(cleared(sensor, trace.last(), back));
+        }
+        return List.of(new RunEvent.ClearedDown(traces.now(), state.step(), outcomes));
+    }
+
+    private SensorOutcome cleared(SensorSpec sensor, double reading, boolean back) {
+        var verdict = back ? Verdict.PASS : Verdict.FAIL;
+        var working = Working.of("Clear down: back at clean air", "|reading − air| ≤ zero tolerance")
+                .with("reading", sensor.shown(reading))
+                .with("air", sensor.shown(sensor.cleanAirReading()))
+                .gives((back ? "back at clean air" : "gas remains") + " → " + verdict.label())
+                .from(card.name());
+        return new SensorOutcome(
+                sensor.slot(),
+                Stage.CLEAR,
+                new Judgement(verdict, working),
+                OptionalDouble.of(reading),
+                sensor.cleanAirReading(),
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                back ? "settled" : "not settled");
+    }
+
+    private static Optional<Double> mean(RunState state, Trace trace, long since) {
+        if (trace.isEmpty() || trace.lastTime() < since) {
+            return Optional.empty();
+        }
+        long from = state.typed() ? trace.lastTime() : Math.max(since, trace.lastTime() - PLATEAU_MILLIS);
+        return Plateau.of(trace, from, trace.lastTime()).map(Plateau::mean);
+    }
+
+    private Judgement nothingRead(Stage stage) {
+        return new Judgement(
+                Verdict.FAIL,
+                Working.of("No reading arrived", "")
+                        .gives("nothing read at " + stage.label() + " → fail")
+                        .from(card.name()));
+    }
+}

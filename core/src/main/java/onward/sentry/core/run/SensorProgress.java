@@ -1,0 +1,46 @@
+package onward.sentry.core.run;
+
+import java.util.function.LongFunction;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.trace.Stability;
+
+/** How far a sensor has got in the stage its run is in. */
+public enum SensorProgress {
+    IDLE("idle"),
+    SETTLING("not settled"),
+    SETTLED("settled"),
+    ACCEPTED("accepted"),
+    FAILED("failed");
+
+    private final String label;
+
+    SensorProgress(String label) {
+        this.label = label;
+    }
+
+    public String label() {
+        return label;
+    }
+
+    static SensorProgress of(RunState state, SensorSpec sensor, LongFunction<Stability> stabilitySince) {
+        var outcomes = state.outcomes(sensor.slot());
+        if (outcomes.stream().anyMatch(o -> o.judgement().verdict() == Verdict.FAIL)) {
+            return FAILED;
+        }
+        var step = state.currentStep().orElse(null);
+        if (step instanceof Step.Zero && state.zeroStartedAt().isPresent()) {
+            return moving(stabilitySince.apply(state.zeroStartedAt().getAsLong()));
+        }
+        boolean waitingForReading = state.undecidedTargets().stream().anyMatch(t -> t.slot() == sensor.slot());
+        if (waitingForReading && state.gasIsOn()) {
+            return moving(stabilitySince.apply(state.gasOpenedAt().orElseThrow()));
+        }
+        return outcomes.isEmpty() ? IDLE : ACCEPTED;
+    }
+
+    private static SensorProgress moving(Stability stability) {
+        return stability.settled() ? SETTLED : SETTLING;
+    }
+}

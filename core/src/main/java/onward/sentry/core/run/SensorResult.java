@@ -1,0 +1,28 @@
+package onward.sentry.core.run;
+
+import java.time.LocalDate;
+import java.util.Optional;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.DueDate;
+
+/**
+ * A sensor's verdict at signing.
+ *
+ * @param verdict the worse of ours and the instrument's own
+ * @param ours worst of the sensor's outcomes
+ * @param instrument what the instrument said itself; empty when it was not asked
+ * @param due next due day, when this run renewed the sensor
+ */
+public record SensorResult(
+        int slot,
+        Verdict verdict,
+        Verdict ours,
+        Optional<Verdict> instrument,
+        Optional<LocalDate> renewedOn,
+        Optional<DueDate> due) {
+
+    /** The instrument and we do not agree on whether it works. */
+    public boolean differs() {
+        return instrument.filter(theirs -> theirs.good() != ours.good()).isPresent();
+    }
+}

@@ -1,0 +1,20 @@
+package onward.sentry.core.run;
+
+/** Where in a run a sensor was judged. */
+public enum Stage {
+    ZERO("zero"),
+    SPAN("span"),
+    CHECK("check"),
+    BUMP("bump"),
+    CLEAR("clear down");
+
+    private final String label;
+
+    Stage(String label) {
+        this.label = label;
+    }
+
+    public String label() {
+        return label;
+    }
+}

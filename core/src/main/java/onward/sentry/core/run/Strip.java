@@ -1,0 +1,126 @@
+package onward.sentry.core.run;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.judge.Verdict;
+
+/**
+ * A run drawn as one ribbon: a stretch per stage along run time, and per sensor the marks where it was judged. Its text
+ * form is a few dozen bytes, stored at signing so that lists need not read the events.
+ *
+ * <p>{@code "R0 Z45 G80 C150 E190;1:72p 1:141p 2:72p"}: ready from 0 s, zero from 45 s, gas from 80 s, clear-down from
+ * 150 s, end at 190 s; slot 1 passed at 72 s and at 141 s.
+ */
+public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) {
+
+    /** A stage with the second of run time at which it began. */
+    public record Stretch(Kind kind, long fromSeconds) {}
+
+    /** Where a sensor was judged. */
+    public record Mark(int slot, long atSeconds, Verdict verdict) {}
+
+    /** What a stretch of the ribbon is. */
+    public enum Kind {
+        READY('R'),
+        ZERO('Z'),
+        GAS('G'),
+        CLEAR('C');
+
+        private final char letter;
+
+        Kind(char letter) {
+            this.letter = letter;
+        }
+
+        private static Kind of(Step step) {
+            if (step instanceof Step.Zero) {
+                return ZERO;
+            }
+            if (step instanceof Step.ClearDown) {
+                return CLEAR;
+            }
+            return step instanceof Step.Checks || step instanceof Step.WarmUp ? READY : GAS;
+        }
+    }
+
+    /** Draws the run as far as it has got. */
+    public static Strip of(RunState state, long nowMillis) {
+        var stretches = new ArrayList<Stretch>();
+        state.stepStarts().entrySet().stream()
+                .filter(entry -> entry.getKey() < state.steps().size())
+                .sorted(Map.Entry.comparingByKey())
+                .forEach(entry -> {
+                    var kind = Kind.of(state.steps().get(entry.getKey()));
+                    if (stretches.isEmpty() || stretches.get(stretches.size() - 1).kind() != kind) {
+                        stretches.add(new Stretch(kind, entry.getValue() / 1000));
+                    }
+                });
+        return new Strip(stretches, nowMillis / 1000, marks(state));
+    }
+
+    private static List<Mark> marks(RunState state) {
+        var marks = new ArrayList<Mark>();
+        for (var event : state.events()) {
+            if (event instanceof RunEvent.ZeroJudged e) {
+                e.outcomes().forEach(o -> marks.add(mark(o, e.at())));
+            } else if (event instanceof RunEvent.ReadingAccepted e) {
+                marks.add(mark(e.outcome(), e.at()));
+            } else if (event instanceof RunEvent.ReadingNotAccepted e) {
+                marks.add(mark(e.outcome(), e.at()));
+            }
+        }
+        return marks;
+    }
+
+    private static Mark mark(SensorOutcome outcome, long at) {
+        return new Mark(outcome.slot(), at / 1000, outcome.judgement().verdict());
+    }
+
+    public String encode() {
+        var ribbon = stretches.stream()
+                .map(s -> s.kind().letter + "" + s.fromSeconds())
+                .collect(Collectors.joining(" ", "", " E" + endSeconds));
+        return ribbon
+                + marks.stream()
+                        .map(m -> m.slot() + ":" + m.atSeconds()
+                                + m.verdict().name().toLowerCase().charAt(0))
+                        .collect(Collectors.joining(" ", ";", ""));
+    }
+
+    /** Reads what {@link #encode} wrote. */
+    public static Strip decode(String text) {
+        var halves = text.split(";", -1);
+        var stretches = new ArrayList<Stretch>();
+        long end = 0;
+        for (var part : halves[0].split(" ")) {
+            long seconds = Long.parseLong(part.substring(1));
+            char letter = part.charAt(0);
+            if (letter == 'E') {
+                end = seconds;
+            }
+            for (var kind : Kind.values()) {
+                if (kind.letter == letter) {
+                    stretches.add(new Stretch(kind, seconds));
+                }
+            }
+        }
+        var marks = new ArrayList<Mark>();
+        for (var part : halves[1].isEmpty() ? new String[0] : halves[1].split(" ")) {
+            var slotAndRest = part.split(":");
+            var rest = slotAndRest[1];
+            char initial = rest.charAt(rest.length() - 1);
+            for (var verdict : Verdict.values()) {
+                if (verdict.name().toLowerCase().charAt(0) == initial) {
+                    marks.add(new Mark(
+                            Integer.parseInt(slotAndRest[0]),
+                            Long.parseLong(rest.substring(0, rest.length() - 1)),
+                            verdict));
+                }
+            }
+        }
+        return new Strip(stretches, end, marks);
+    }
+}

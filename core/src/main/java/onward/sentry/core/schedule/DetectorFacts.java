@@ -1,0 +1,48 @@
+package onward.sentry.core.schedule;
+
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.working.Working;
+
+/**
+ * What a detector's state is worked out from.
+ *
+ * @param retired taken out of the fleet for good
+ * @param holdReason present while it is on hold
+ * @param sensors dates of the sensors fitted now, at least one
+ * @param trigger present while something has made it due at once
+ * @param lastGoodBump day of the last bump or calibration that passed
+ */
+public record DetectorFacts(
+        boolean retired,
+        Optional<String> holdReason,
+        List<SensorDates> sensors,
+        Optional<Trigger> trigger,
+        Optional<LocalDate> lastGoodBump,
+        IntervalRule rule) {
+
+    public DetectorFacts {
+        sensors = List.copyOf(sensors);
+        if (sensors.isEmpty()) {
+            throw new IllegalArgumentException("a detector has at least one sensor");
+        }
+    }
+
+    /** The detector is due with its earliest sensor, or at once when something has triggered it. */
+    public DueDate due() {
+        var earliest = sensors.stream()
+                .map(sensor -> sensor.due(rule))
+                .min(Comparator.comparing(DueDate::date))
+                .orElseThrow();
+        return trigger.filter(t -> t.on().isBefore(earliest.date()))
+                .map(t -> new DueDate(
+                        t.on(),
+                        Working.of("Due at once", "")
+                                .with("cause", t.cause())
+                                .with("by interval", earliest.date().toString())
+                                .gives(t.on().toString())))
+                .orElse(earliest);
+    }
+}

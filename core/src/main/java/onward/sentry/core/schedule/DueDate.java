@@ -1,0 +1,7 @@
+package onward.sentry.core.schedule;
+
+import java.time.LocalDate;
+import onward.sentry.core.working.Working;
+
+/** A day by which work must be done, and how that day came about. */
+public record DueDate(LocalDate date, Working working) {}

@@ -1,0 +1,69 @@
+package onward.sentry.core.schedule;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+
+/**
+ * A detector's state on one day, with the reason and the last day on which it still holds if nothing happens.
+ *
+ * @param reason one sentence
+ * @param due the detector's due day with its working
+ * @param validThrough last day on which this state holds; {@link LocalDate#MAX} when only an event ends it
+ */
+public record StateToday(StateWord word, String reason, DueDate due, LocalDate validThrough) {
+
+    /** Work due within this many days is due soon. */
+    public static final int SOON_DAYS = 7;
+
+    /**
+     * Works the state out, in the order of {@link StateWord}.
+     *
+     * <p>Due 2026-03-31: on the 30th "due soon", on the 31st "due", on 1 April "overdue".
+     *
+     * @param bumpEachDay the house asks for a bump before each day's use
+     */
+    public static StateToday of(DetectorFacts facts, boolean bumpEachDay, LocalDate today) {
+        var due = facts.due();
+        long daysLeft = ChronoUnit.DAYS.between(today, due.date());
+        if (facts.retired()) {
+            return new StateToday(StateWord.RETIRED, "Taken out of the fleet.", due, LocalDate.MAX);
+        }
+        if (facts.holdReason().isPresent()) {
+            return new StateToday(StateWord.ON_HOLD, facts.holdReason().get(), due, LocalDate.MAX);
+        }
+        var cause = facts.trigger().filter(t -> !t.on().isAfter(due.date()));
+        if (daysLeft < 0) {
+            var why = cause.map(t -> "Due at once since " + t.on() + ": " + t.cause() + ".")
+                    .orElse("Was due on " + due.date() + ", " + days(-daysLeft) + " ago.");
+            return new StateToday(StateWord.OVERDUE, why, due, LocalDate.MAX);
+        }
+        if (daysLeft == 0) {
+            var why = cause.map(t -> "Due at once: " + t.cause() + ".").orElse("Due today, the last day it may be used.");
+            return new StateToday(StateWord.DUE, why, due, today);
+        }
+        boolean bumped = facts.lastGoodBump().filter(day -> !day.isBefore(today)).isPresent();
+        if (bumpEachDay && !bumped) {
+            var last = facts.lastGoodBump()
+                    .map(day -> "last good one " + day)
+                    .orElse("none on record");
+            return new StateToday(
+                    StateWord.BUMP_FIRST, "Bump before today's use; " + last + ".", due, due.date().minusDays(1));
+        }
+        if (daysLeft <= SOON_DAYS) {
+            return new StateToday(
+                    StateWord.DUE_SOON,
+                    "Due on " + due.date() + ", in " + days(daysLeft) + ".",
+                    due,
+                    bumpEachDay ? today : due.date().minusDays(1));
+        }
+        return new StateToday(
+                StateWord.READY,
+                "In date until " + due.date() + ".",
+                due,
+                bumpEachDay ? today : due.date().minusDays(SOON_DAYS + 1));
+    }
+
+    private static String days(long n) {
+        return n + (n == 1 ? " day" : " days");
+    }
+}

@@ -1,0 +1,29 @@
+package onward.sentry.core.schedule;
+
+/** A detector's state today in one word, the most pressing first; the first that applies is the state. */
+public enum StateWord {
+    RETIRED("retired", false),
+    ON_HOLD("on hold", false),
+    OVERDUE("overdue", false),
+    DUE("due", true),
+    BUMP_FIRST("bump first", false),
+    DUE_SOON("due soon", true),
+    READY("ready", true);
+
+    private final String label;
+    private final boolean usable;
+
+    StateWord(String label, boolean usable) {
+        this.label = label;
+        this.usable = usable;
+    }
+
+    public String label() {
+        return label;
+    }
+
+    /** May be taken into use as it stands. */
+    public boolean usable() {
+        return usable;
+    }
+}

@@ -1,0 +1,100 @@
+package onward.sentry.core.trace;
+
+/**
+ * Whether the readings have settled, with the numbers behind it.
+ *
+ * @param settled all limits hold
+ * @param spread largest minus smallest reading in the window
+ * @param slopePerSecond least-squares slope over the window
+ * @param readings how many readings the window holds
+ */
+public record Stability(boolean settled, double spread, double slopePerSecond, int readings) {
+
+    private static final int LEAST_READINGS = 5;
+    private static final long TYPED_APART_MILLIS = 5_000;
+    private static final int TYPED_READINGS = 3;
+    private static final Stability TOO_FEW = new Stability(false, Double.NaN, Double.NaN, 0);
+
+    /**
+     * Looks at the window of {@code limits.windowSeconds} that ends with the last reading. The window must lie inside
+     * the exposure, hold at least 5 readings, spread no more than the band, and neither drift through half the band
+     * nor creep. Cost depends on the window, not on the length of the trace.
+     *
+     * @param exposedSince start of the exposure, ms of run time
+     */
+    public static Stability sampled(Trace trace, long exposedSince, StabilityLimits limits) {
+        if (trace.isEmpty()) {
+            return TOO_FEW;
+        }
+        long windowStart = trace.lastTime() - Math.round(limits.windowSeconds() * 1000);
+        if (windowStart < exposedSince) {
+            return TOO_FEW;
+        }
+        var fit = new Fit();
+        for (int i = trace.size() - 1; i >= 0 && trace.timeAt(i) >= windowStart; i--) {
+            fit.add((trace.timeAt(i) - windowStart) / 1000.0, trace.valueAt(i));
+        }
+        return fit.against(limits, LEAST_READINGS);
+    }
+
+    /**
+     * The same limits for readings that a person types: the last three entries that are at least 5 s apart, and so at
+     * least 10 s in all.
+     */
+    public static Stability typed(Trace trace, long exposedSince, StabilityLimits limits) {
+        var fit = new Fit();
+        long earliest = Long.MAX_VALUE;
+        for (int i = trace.size() - 1; i >= 0 && trace.timeAt(i) >= exposedSince; i--) {
+            if (earliest == Long.MAX_VALUE || earliest - trace.timeAt(i) >= TYPED_APART_MILLIS) {
+                earliest = trace.timeAt(i);
+                fit.add(earliest / 1000.0, trace.valueAt(i));
+            }
+            if (fit.n == TYPED_READINGS) {
+                return fit.against(limits, TYPED_READINGS);
+            }
+        }
+        return TOO_FEW;
+    }
+
+    /** Least squares through the readings of a window. */
+    private static final class Fit {
+        private int n;
+        private double originTime;
+        private double originValue;
+        private double sumT;
+        private double sumV;
+        private double sumTT;
+        private double sumTV;
+        private double max = Double.NEGATIVE_INFINITY;
+        private double min = Double.POSITIVE_INFINITY;
+
+        void add(double seconds, double value) {
+            if (n == 0) {
+                originTime = seconds;
+                originValue = value;
+            }
+            double t = seconds - originTime;
+            double v = value - originValue;
+            n++;
+            sumT += t;
+            sumV += v;
+            sumTT += t * t;
+            sumTV += t * v;
+            max = Math.max(max, value);
+            min = Math.min(min, value);
+        }
+
+        Stability against(StabilityLimits limits, int leastReadings) {
+            if (n < leastReadings) {
+                return TOO_FEW;
+            }
+            double spreadT = n * sumTT - sumT * sumT;
+            double slope = spreadT == 0 ? 0 : (n * sumTV - sumT * sumV) / spreadT;
+            double slack = 1 + 1e-9;
+            boolean settled = max - min <= limits.band() * slack
+                    && Math.abs(slope) * limits.windowSeconds() <= limits.band() / 2 * slack
+                    && Math.abs(slope) * limits.tauSeconds() <= limits.creep() * slack;
+            return new Stability(settled, max - min, slope, n);
+        }
+    }
+}

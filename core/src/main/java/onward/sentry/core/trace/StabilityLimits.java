@@ -1,0 +1,32 @@
+package onward.sentry.core.trace;
+
+/**
+ * What counts as settled for one sensor at one expected value.
+ *
+ * @param windowSeconds W: how long the readings must hold
+ * @param band b: largest spread inside the window, {@code max(2 · resolution, 2 % · |expected|)}
+ * @param creep largest {@code |slope| · τ}, {@code max(1 % · |expected|, resolution / 2)}: what the reading would still
+ *     move, so that a slow cell is not taken while it creeps
+ * @param tauSeconds time constant of the sensor, t90 / ln 10
+ */
+public record StabilityLimits(double windowSeconds, double band, double creep, double tauSeconds) {
+
+    public StabilityLimits {
+        if (!(windowSeconds > 0 && band > 0 && creep > 0 && tauSeconds > 0)) {
+            throw new IllegalArgumentException("all limits are above zero");
+        }
+    }
+
+    /**
+     * The usual limits: W is the greater of 15 s and t90 / 2.
+     *
+     * <p>Resolution 1, expected 80, t90 25 s gives W 15 s, band 2, creep 0.8.
+     */
+    public static StabilityLimits of(double resolution, double expected, double t90Seconds) {
+        return new StabilityLimits(
+                Math.max(15, t90Seconds / 2),
+                Math.max(2 * resolution, 0.02 * Math.abs(expected)),
+                Math.max(0.01 * Math.abs(expected), resolution / 2),
+                t90Seconds / Math.log(10));
+    }
+}

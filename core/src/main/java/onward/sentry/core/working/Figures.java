@@ -1,0 +1,39 @@
+package onward.sentry.core.working;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+
+/** Writes numbers for workings and screens; comparisons never use what is written here. */
+public final class Figures {
+
+    private Figures() {}
+
+    /**
+     * Rounds to a resolution and writes as many decimals as the resolution has.
+     *
+     * <p>{@code at(36.84, 0.1)} returns {@code "36.8"}; {@code at(79.6, 1)} returns {@code "80"}.
+     *
+     * @param value any finite number
+     * @param resolution smallest step shown, above zero
+     */
+    public static String at(double value, double resolution) {
+        var step = BigDecimal.valueOf(resolution).stripTrailingZeros();
+        var steps = BigDecimal.valueOf(value / resolution).setScale(0, RoundingMode.HALF_UP);
+        var rounded = steps.multiply(step).setScale(Math.max(0, step.scale()), RoundingMode.HALF_UP);
+        return rounded.signum() == 0 ? rounded.abs().toPlainString() : rounded.toPlainString();
+    }
+
+    /** At most {@code decimals} decimals, no trailing zeros: {@code upTo(16.0, 2)} returns {@code "16"}. */
+    public static String upTo(double value, int decimals) {
+        var text = BigDecimal.valueOf(value)
+                .setScale(decimals, RoundingMode.HALF_UP)
+                .stripTrailingZeros()
+                .toPlainString();
+        return text.equals("-0") ? "0" : text;
+    }
+
+    /** Milliseconds of run time as seconds with one decimal: {@code seconds(12340)} returns {@code "12.3 s"}. */
+    public static String seconds(long millis) {
+        return at(millis / 1000.0, 0.1) + " s";
+    }
+}

@@ -1,0 +1,16 @@
+package onward.sentry.core.working;
+
+/** Thrown when a rule of the job does not allow what was asked; carries the whole {@link Refusal}. */
+public final class Refused extends RuntimeException {
+
+    private final transient Refusal refusal;
+
+    public Refused(Refusal refusal) {
+        super(refusal.reason() + " " + refusal.wayOut());
+        this.refusal = refusal;
+    }
+
+    public Refusal refusal() {
+        return refusal;
+    }
+}

@@ -1,0 +1,67 @@
+package onward.sentry.core.run;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/** First-order sensors on a bench of our own: what they meet is set by the test, what they show goes into the run. */
+final class FakeInstrument {
+
+    private final LiveRun run;
+    private final Map<Integer, Double> response;
+    private final Map<Integer, Double> values = new TreeMap<>();
+    private final Map<Integer, Double> meets = new TreeMap<>();
+    private long now;
+
+    FakeInstrument(LiveRun run, Map<Integer, Double> response) {
+        this.run = run;
+        this.response = response;
+        run.state().card().sensors().forEach(s -> values.put(s.slot(), s.cleanAirReading()));
+        meets.putAll(values);
+    }
+
+    void air() {
+        run.state().card().sensors().forEach(s -> meets.put(s.slot(), s.cleanAirReading()));
+    }
+
+    void gas() {
+        run.state().card().sensors().forEach(s -> run.state().expectedOnGas(s.slot())
+                .ifPresent(expected -> meets.put(s.slot(), expected * response.getOrDefault(s.slot(), 1.0))));
+    }
+
+    void meets(int slot, double value) {
+        meets.put(slot, value);
+    }
+
+    long now() {
+        return now;
+    }
+
+    /** Runs on at 4 Hz and returns what the readings brought about. */
+    List<RunEvent> runFor(int seconds) {
+        var events = new ArrayList<RunEvent>();
+        for (int i = 0; i < seconds * 4; i++) {
+            now += 250;
+            for (var sensor : run.state().card().sensors()) {
+                double value = values.get(sensor.slot());
+                double towards = meets.get(sensor.slot());
+                values.put(
+                        sensor.slot(),
+                        value + (towards - value) * (1 - Math.exp(-0.25 / sensor.timeConstantSeconds())));
+            }
+            events.addAll(run.observe(new Reading(now, shown())));
+        }
+        return events;
+    }
+
+    private Map<Integer, Double> shown() {
+        var shown = new TreeMap<Integer, Double>();
+        run.state()
+                .card()
+                .sensors()
+                .forEach(s -> shown.put(
+                        s.slot(), Math.round(values.get(s.slot()) / s.resolution()) * s.resolution()));
+        return shown;
+    }
+}

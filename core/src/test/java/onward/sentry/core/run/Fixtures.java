@@ -1,0 +1,108 @@
+package onward.sentry.core.run;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import onward.sentry.core.card.AcceptRule;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.detector.Alarms;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.detector.Technology;
+import onward.sentry.core.gas.Component;
+import onward.sentry.core.gas.Concentration;
+import onward.sentry.core.gas.LelBasis;
+import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.gas.Unit;
+import onward.sentry.core.schedule.IntervalRule;
+
+/** A four-sensor card, its mix and a start, for tests. */
+public final class Fixtures {
+
+    public static final LocalDate TODAY = LocalDate.of(2026, 3, 2);
+
+    private Fixtures() {}
+
+    public static SensorSpec sensor(int slot, String gas, Technology technology, Unit unit, double range, double step,
+            double low, double t90, double setPoint) {
+        var alarms = new Alarms(
+                OptionalDouble.of(low), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty());
+        return new SensorSpec(slot, gas, technology, unit, range, step, alarms, t90, setPoint);
+    }
+
+    public static ProcedureCard quoin4() {
+        return new ProcedureCard(
+                "Quoin 4",
+                1,
+                LelBasis.HANDBOOK,
+                List.of(
+                        sensor(1, "methane", Technology.CATALYTIC_BEAD, Unit.PERCENT_LEL, 100, 1, 10, 20, 25),
+                        sensor(2, "oxygen", Technology.GALVANIC, Unit.VOL_PERCENT, 30, 0.1, 19.5, 15, 20.9),
+                        sensor(3, "carbon-monoxide", Technology.ELECTROCHEMICAL, Unit.PPM, 300, 1, 25, 25, 80),
+                        sensor(4, "hydrogen-sulfide", Technology.ELECTROCHEMICAL, Unit.PPM, 50, 0.1, 5, 30, 15)),
+                0.5,
+                1.2,
+                50,
+                new IntervalRule.EveryMonths(1, 35),
+                List.of(
+                        new Step.Checks(List.of("Serial", "Battery")),
+                        new Step.WarmUp(30),
+                        new Step.Zero(List.of(1, 2, 3, 4), new AcceptRule.OnStability(15, 60)),
+                        new Step.ApplyGas(
+                                List.of(
+                                        Target.of(1, Purpose.SPAN),
+                                        new Target(2, Purpose.CHECK, OptionalDouble.of(16.0)),
+                                        Target.of(3, Purpose.SPAN),
+                                        Target.of(4, Purpose.SPAN)),
+                                new AcceptRule.StableOrDeadline(30, 150),
+                                60),
+                        new Step.SaveOnInstrument(),
+                        new Step.ClearDown(180)),
+                List.of(
+                        new Step.ApplyGas(
+                                List.of(Target.of(3, Purpose.BUMP), Target.of(4, Purpose.BUMP)),
+                                new AcceptRule.OnStability(5, 60),
+                                45),
+                        new Step.ConfirmAlarms(),
+                        new Step.ClearDown(180)));
+    }
+
+    public static Cylinder houseMix() {
+        return new Cylinder(
+                "SK-1",
+                "L-7",
+                new Mixture(
+                        List.of(
+                                new Component("methane", Concentration.of(1.25, Unit.VOL_PERCENT), 0.02),
+                                new Component("oxygen", Concentration.of(16, Unit.VOL_PERCENT), 0.01),
+                                new Component("carbon-monoxide", Concentration.of(80, Unit.PPM), 0.02),
+                                new Component("hydrogen-sulfide", Concentration.of(15, Unit.PPM), 0.05)),
+                        "nitrogen"),
+                LocalDate.of(2025, 10, 1),
+                LocalDate.of(2027, 4, 1),
+                72,
+                40,
+                30,
+                CylinderState.IN_USE);
+    }
+
+    public static RunEvent.RunStarted started(Job job, ReadingSource source) {
+        return new RunEvent.RunStarted(
+                0,
+                "Q4-1001",
+                job,
+                "Quoin 4",
+                1,
+                1,
+                "Una",
+                source,
+                1,
+                Map.of(1, "B1", 2, "O1", 3, "C1", 4, "H1"));
+    }
+}

@@ -1,0 +1,300 @@
+package onward.sentry.core.run;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.trace.TraceCodec;
+import onward.sentry.core.working.Refused;
+import org.junit.jupiter.api.Test;
+
+class LiveRunTest {
+
+    private static final Map<Integer, Verdict> ALL_PASS =
+            Map.of(1, Verdict.PASS, 2, Verdict.PASS, 3, Verdict.PASS, 4, Verdict.PASS);
+
+    private final LiveRun run = LiveRun.start(
+            Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+    private int confirmations;
+
+    private List<RunEvent> confirm(LiveRun target, RunCommand command, long at) {
+        confirmations++;
+        return target.carryOut(command, at, "Una");
+    }
+
+    private RunCommand.ChooseCylinder choose(Cylinder cylinder) {
+        return new RunCommand.ChooseCylinder(3, "cyl-1", cylinder, Fixtures.TODAY, List.of());
+    }
+
+    private FakeInstrument toGas(Map<Integer, Double> response) {
+        var instrument = new FakeInstrument(run, response);
+        confirm(run, new RunCommand.ConfirmChecks(0), 0);
+        instrument.runFor(31);
+        confirm(run, new RunCommand.StartZero(2), instrument.now());
+        instrument.runFor(40);
+        confirm(run, choose(Fixtures.houseMix()), instrument.now());
+        instrument.runFor(5);
+        instrument.gas();
+        return instrument;
+    }
+
+    private RunEvent.RunSigned finish(FakeInstrument instrument) {
+        instrument.runFor(170);
+        confirm(run, new RunCommand.ConfirmSaved(4, ALL_PASS), instrument.now());
+        instrument.air();
+        instrument.runFor(170);
+        confirm(run, new RunCommand.Sign(Fixtures.TODAY), instrument.now());
+        return run.state().signed().orElseThrow();
+    }
+
+    @Test
+    void aCleanRunPassesInFiveConfirmationsAndRenewsEverySensor() {
+        var signed = finish(toGas(Map.of(1, 0.93, 3, 0.88, 4, 0.81)));
+
+        assertThat(signed.verdict()).isEqualTo(Verdict.PASS);
+        assertThat(confirmations).isEqualTo(5);
+        assertThat(signed.results()).allSatisfy(result -> {
+            assertThat(result.renewedOn()).contains(Fixtures.TODAY);
+            assertThat(result.due().orElseThrow().date()).isEqualTo(LocalDate.of(2026, 4, 2));
+        });
+        var span = run.state().outcomes(3).stream()
+                .filter(o -> o.stage() == Stage.SPAN)
+                .findFirst()
+                .orElseThrow();
+        assertThat(span.responsePercent().orElseThrow()).isCloseTo(88, within(1.5));
+        assertThat(span.t90Seconds().orElseThrow()).isCloseTo(25, within(2.0));
+        assertThat(span.judgement().working().source()).isEqualTo("card Quoin 4 v1");
+        var oxygen = run.state().outcomes(2);
+        assertThat(oxygen).extracting(SensorOutcome::stage).containsExactly(Stage.ZERO, Stage.CHECK, Stage.CLEAR);
+        assertThat(oxygen.get(1).judgement().working().source()).isEqualTo("house policy v1");
+    }
+
+    @Test
+    void gasIsSeenInTheReadingsAndItsStartIsDatedBack() {
+        var instrument = toGas(Map.of());
+        long valve = instrument.now();
+        var events = instrument.runFor(20);
+        var opened = (RunEvent.GasOpened) events.stream()
+                .filter(RunEvent.GasOpened.class::isInstance)
+                .findFirst()
+                .orElseThrow();
+        assertThat(opened.seen()).isTrue();
+        assertThat(opened.at()).isBetween(valve, valve + 1_000);
+    }
+
+    @Test
+    void aCellThatReachesFortySixPercentFailsTheDetectorAndIsNotRenewed() {
+        var signed = finish(toGas(Map.of(3, 0.46)));
+
+        assertThat(signed.verdict()).isEqualTo(Verdict.FAIL);
+        assertThat(signed.results()).filteredOn(r -> r.slot() == 3).singleElement().satisfies(co -> {
+            assertThat(co.ours()).isEqualTo(Verdict.FAIL);
+            assertThat(co.due()).isEmpty();
+            assertThat(co.differs()).isTrue();
+        });
+        assertThat(signed.remark().orElseThrow()).contains("slot 3: ours fail, instrument pass");
+        assertThat(signed.results()).filteredOn(r -> r.slot() == 4).allMatch(r -> r.due().isPresent());
+        assertThat(run.state().outcomes(3).get(1).responsePercent().orElseThrow()).isCloseTo(46, within(1.5));
+        assertThat(run.state().outcomes(3).get(1).judgement().working().result()).endsWith("% → fail");
+    }
+
+    @Test
+    void aSilentSensorDoesNotRespondAndTheOthersAreStillJudged() {
+        var instrument = toGas(Map.of());
+        instrument.meets(4, 0);
+        var signed = finish(instrument);
+        assertThat(run.state().outcomes(4).get(1).how()).isEqualTo("no response");
+        assertThat(signed.verdict()).isEqualTo(Verdict.FAIL);
+        assertThat(signed.results()).filteredOn(r -> r.slot() != 4).allMatch(r -> r.verdict() == Verdict.PASS);
+    }
+
+    @Test
+    void aSensorThatDoesNotZeroIsNotSpanned() {
+        var instrument = new FakeInstrument(run, Map.of());
+        instrument.meets(4, 1.5);
+        confirm(run, new RunCommand.ConfirmChecks(0), 0);
+        instrument.runFor(31);
+        confirm(run, new RunCommand.StartZero(2), instrument.now());
+        instrument.runFor(70);
+        assertThat(run.state().failedZero(4)).isTrue();
+        confirm(run, choose(Fixtures.houseMix()), instrument.now());
+        instrument.gas();
+        instrument.runFor(20);
+        assertThat(run.state().outcomes(4).get(1).how()).isEqualTo("zero failed");
+    }
+
+    @Test
+    void anExpiredCylinderIsRefusedAndNothingHappens() {
+        var instrument = new FakeInstrument(run, Map.of());
+        confirm(run, new RunCommand.ConfirmChecks(0), 0);
+        instrument.runFor(31);
+        confirm(run, new RunCommand.StartZero(2), instrument.now());
+        instrument.runFor(40);
+        int before = run.state().events().size();
+        var late = new RunCommand.ChooseCylinder(
+                3, "cyl-1", Fixtures.houseMix(), LocalDate.of(2027, 4, 2), List.of());
+        assertThatThrownBy(() -> confirm(run, late, instrument.now()))
+                .isInstanceOfSatisfying(
+                        Refused.class, r -> assertThat(r.refusal().code()).isEqualTo("cylinder-expired"))
+                .hasMessageContaining("last valid day was 2027-04-01, 1 days ago");
+        assertThat(run.state().events()).hasSize(before);
+    }
+
+    @Test
+    void aConfirmationNamesItsStep() {
+        assertThatThrownBy(() -> confirm(run, new RunCommand.StartZero(2), 0))
+                .hasMessageContaining("this run is at Before gas");
+        confirm(run, new RunCommand.ConfirmChecks(0), 0);
+        assertThatThrownBy(() -> confirm(run, new RunCommand.ConfirmChecks(0), 100))
+                .hasMessageContaining("this run is at Warm-up");
+    }
+
+    @Test
+    void theLastConfirmationCanBeWithdrawnUntilItWasJudgedOn() {
+        var instrument = new FakeInstrument(run, Map.of());
+        confirm(run, new RunCommand.ConfirmChecks(0), 0);
+        instrument.runFor(31);
+        confirm(run, new RunCommand.StartZero(2), instrument.now());
+        int zeroStarted = run.state().events().size() - 1;
+        confirm(run, new RunCommand.Withdraw(zeroStarted), instrument.now());
+        assertThat(run.state().zeroStartedAt()).isEmpty();
+        assertThat(NextAction.of(run.state()).kind()).isEqualTo(NextAction.Kind.START_ZERO);
+        confirm(run, new RunCommand.StartZero(2), instrument.now());
+        instrument.runFor(40);
+        assertThatThrownBy(() -> confirm(run, new RunCommand.Withdraw(run.state().events().size() - 2), 0))
+                .hasMessageContaining("Only the last confirmation");
+    }
+
+    @Test
+    void anotherTechnicianMustTakeOverFirst() {
+        assertThatThrownBy(() -> run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Brand"))
+                .hasMessageContaining("Una is working on this detector");
+        run.carryOut(new RunCommand.TakeOver(), 0, "Brand");
+        run.carryOut(new RunCommand.ConfirmChecks(0), 10, "Brand");
+        assertThat(run.state().technician()).isEqualTo("Brand");
+        assertThat(run.state().step()).isEqualTo(1);
+    }
+
+    @Test
+    void aRunComesBackFromWhatWasStoredAndGoesOnAlike() {
+        var instrument = toGas(Map.of(3, 0.46));
+        instrument.runFor(25);
+        var readings = new java.util.ArrayList<Reading>();
+        var co = run.traces().trace(3);
+        for (int i = 0; i < co.size(); i++) {
+            var values = new java.util.HashMap<Integer, Double>();
+            for (int slot = 1; slot <= 4; slot++) {
+                values.put(slot, run.traces().trace(slot).valueAt(i));
+            }
+            readings.add(new Reading(co.timeAt(i), values));
+        }
+        var resumed =
+                LiveRun.resume(Fixtures.quoin4(), HousePolicy.SHIPPED, run.state().events(), readings);
+        assertThat(resumed.state().gasOpenedAt()).isEqualTo(run.state().gasOpenedAt());
+        for (long at = instrument.now() + 250; at < instrument.now() + 150_000; at += 250) {
+            var reading = new Reading(at, Map.of(1, 25.0, 2, 16.0, 3, 37.0, 4, 15.0));
+            assertThat(resumed.observe(reading)).isEqualTo(run.observe(reading));
+        }
+        assertThat(resumed.state().outcomes()).isEqualTo(run.state().outcomes());
+        assertThat(run.state().outcomes(3)).hasSize(2);
+    }
+
+    @Test
+    void gasOffSealsTheTracesUnderTheirHash() {
+        finish(toGas(Map.of()));
+        var closed = (RunEvent.GasClosed) run.state().events().stream()
+                .filter(RunEvent.GasClosed.class::isInstance)
+                .findFirst()
+                .orElseThrow();
+        assertThat(closed.seen()).isTrue();
+        assertThat(closed.traces()).containsOnlyKeys(1, 2, 3, 4);
+        var upToGasOff = run.traces()
+                .trace(3)
+                .between(run.state().gasOpenedAt().getAsLong() - 10_000, closed.at());
+        assertThat(closed.traces().get(3)).isEqualTo(TraceCodec.digest(TraceCodec.encode(upToGasOff)));
+    }
+
+    @Test
+    void aBumpPassesOnResponseAndFailsWhenAnAlarmWasNotNoticed() {
+        for (boolean vibration : new boolean[] {true, false}) {
+            var bump = LiveRun.start(
+                    Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
+            var instrument = new FakeInstrument(bump, Map.of());
+            instrument.runFor(6);
+            confirm(
+                    bump,
+                    new RunCommand.ChooseCylinder(0, "cyl-1", Fixtures.houseMix(), Fixtures.TODAY, List.of()),
+                    instrument.now());
+            instrument.gas();
+            instrument.runFor(30);
+            confirm(bump, new RunCommand.ConfirmAlarms(1, true, true, vibration), instrument.now());
+            instrument.air();
+            instrument.runFor(120);
+            confirm(bump, new RunCommand.Sign(Fixtures.TODAY), instrument.now());
+            assertThat(bump.state().outcomes(3).get(0).t90Seconds()).isPresent();
+            assertThat(bump.state().signed().orElseThrow().verdict())
+                    .isEqualTo(vibration ? Verdict.NOT_JUDGED : Verdict.FAIL);
+        }
+    }
+
+    @Test
+    void typedReadingsGiveTheSameKindOfRecord() {
+        var typed = LiveRun.start(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+        confirm(typed, new RunCommand.ConfirmChecks(0), 0);
+        assertThatThrownBy(() -> confirm(typed, new RunCommand.StartZero(2), 29_000))
+                .hasMessageContaining("this run is at Warm-up");
+        confirm(typed, new RunCommand.StartZero(2), 30_000);
+        type(typed, 35_000, 6_000, 3, Map.of(1, 0.0, 2, 20.9, 3, 0.0, 4, 0.0));
+        assertThat(typed.state().step()).isEqualTo(3);
+        confirm(typed, choose(Fixtures.houseMix()), 60_000);
+        confirm(typed, new RunCommand.GasOn(3), 65_000);
+        type(typed, 100_000, 6_000, 3, Map.of(1, 24.0, 2, 16.1, 3, 76.0));
+        confirm(typed, new RunCommand.TypeReading(4, 13.9), 120_000);
+        confirm(typed, new RunCommand.DeclareSettled(3, 4), 121_000);
+        confirm(typed, new RunCommand.ConfirmSaved(4, ALL_PASS), 130_000);
+        confirm(typed, new RunCommand.GasOff(5), 135_000);
+        type(typed, 200_000, 0, 1, Map.of(1, 0.0, 2, 20.9, 3, 0.0, 4, 0.0));
+        confirm(typed, new RunCommand.Sign(Fixtures.TODAY), 210_000);
+
+        assertThat(typed.state().signed().orElseThrow().verdict()).isEqualTo(Verdict.PASS);
+        assertThat(typed.state().outcomes(4).get(1).how()).isEqualTo("declared");
+        assertThat(typed.state().outcomes(3).get(1).how()).isEqualTo("settled");
+        assertThat(typed.state().outcomes(3).get(1).responsePercent().orElseThrow()).isCloseTo(95, within(1e-9));
+    }
+
+    private void type(LiveRun target, long at, long apart, int times, Map<Integer, Double> values) {
+        for (int i = 0; i < times; i++) {
+            long moment = at + i * apart;
+            values.forEach((slot, value) -> confirm(target, new RunCommand.TypeReading(slot, value), moment));
+        }
+    }
+
+    @Test
+    void aTypedReadingBeyondReachNamesTheLimit() {
+        var typed = LiveRun.start(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+        assertThatThrownBy(() -> confirm(typed, new RunCommand.TypeReading(3, 8000), 0))
+                .hasMessageContaining("Carbon monoxide: 8000 is more than three times the range, 300 ppm")
+                .hasMessageContaining("mind the unit, ppm");
+    }
+
+    @Test
+    void theStripComesBackFromItsTextAndIsShort() {
+        finish(toGas(Map.of(3, 0.46)));
+        var strip = Strip.of(run.state(), run.traces().now());
+        assertThat(strip.stretches())
+                .extracting(Strip.Stretch::kind)
+                .containsExactly(Strip.Kind.READY, Strip.Kind.ZERO, Strip.Kind.GAS, Strip.Kind.CLEAR);
+        assertThat(strip.marks()).hasSize(8);
+        assertThat(strip.encode().length()).isLessThanOrEqualTo(300);
+        assertThat(Strip.decode(strip.encode())).isEqualTo(strip);
+    }
+}

@@ -1,0 +1,115 @@
+package onward.sentry.core.schedule;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+
+class StateTodayTest {
+
+    private static final LocalDate LAST = LocalDate.of(2026, 2, 28);
+    private static final LocalDate DUE = LocalDate.of(2026, 3, 28);
+
+    private static DetectorFacts facts(Optional<String> hold, Optional<Trigger> trigger, Optional<LocalDate> bump) {
+        return new DetectorFacts(
+                false,
+                hold,
+                List.of(
+                        new SensorDates(1, LocalDate.of(2025, 1, 1), Optional.of(LAST)),
+                        new SensorDates(2, LocalDate.of(2025, 1, 1), Optional.of(LAST.plusDays(9)))),
+                trigger,
+                bump,
+                new IntervalRule.EveryMonths(1, 60));
+    }
+
+    private static StateWord on(LocalDate today) {
+        return StateToday.of(facts(Optional.empty(), Optional.empty(), Optional.of(today)), true, today)
+                .word();
+    }
+
+    @Test
+    void theDayItselfIsStillInDate() {
+        assertThat(on(DUE.minusDays(8))).isEqualTo(StateWord.READY);
+        assertThat(on(DUE.minusDays(7))).isEqualTo(StateWord.DUE_SOON);
+        assertThat(on(DUE)).isEqualTo(StateWord.DUE);
+        assertThat(on(DUE.plusDays(1))).isEqualTo(StateWord.OVERDUE);
+        assertThat(StateWord.DUE.usable()).isTrue();
+        assertThat(StateWord.OVERDUE.usable()).isFalse();
+    }
+
+    @Test
+    void theEarliestSensorMakesTheDetectorDue() {
+        assertThat(facts(Optional.empty(), Optional.empty(), Optional.empty()).due().date())
+                .isEqualTo(DUE);
+    }
+
+    @Test
+    void aSensorThatWasNeverCalibratedIsDueSinceItWasFitted() {
+        var fitted = LocalDate.of(2026, 3, 2);
+        var facts = new DetectorFacts(
+                false,
+                Optional.empty(),
+                List.of(new SensorDates(1, fitted, Optional.empty())),
+                Optional.empty(),
+                Optional.empty(),
+                new IntervalRule.EveryDays(90));
+        assertThat(facts.due().date()).isEqualTo(fitted);
+        assertThat(facts.due().working().rule()).isEqualTo("Sensor fitted: calibrate before use");
+    }
+
+    @Test
+    void holdOutranksEverythingButRetirement() {
+        var today = DUE.plusDays(30);
+        var held = facts(Optional.of("CO failed"), Optional.empty(), Optional.empty());
+        assertThat(StateToday.of(held, true, today).word()).isEqualTo(StateWord.ON_HOLD);
+        assertThat(StateToday.of(held, true, today).reason()).isEqualTo("CO failed");
+    }
+
+    @Test
+    void aFailedBumpMakesItDueAtOnceAndSaysWhy() {
+        var today = LAST.plusDays(3);
+        var triggered =
+                facts(Optional.empty(), Optional.of(new Trigger(today, "bump failed")), Optional.empty());
+        var state = StateToday.of(triggered, true, today);
+        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.reason()).isEqualTo("Due at once: bump failed.");
+        assertThat(state.due().working().inputs()).extracting("value").contains("bump failed", "2026-03-28");
+    }
+
+    @Test
+    void withoutTodaysBumpItIsNotReadyUnlessTheHouseDoesNotAsk() {
+        var today = LAST.plusDays(3);
+        var yesterday = facts(Optional.empty(), Optional.empty(), Optional.of(today.minusDays(1)));
+        assertThat(StateToday.of(yesterday, true, today).word()).isEqualTo(StateWord.BUMP_FIRST);
+        assertThat(StateToday.of(yesterday, false, today).word()).isEqualTo(StateWord.READY);
+    }
+
+    @Property
+    void aStateHoldsThroughTheDayItNamesAndNotTheNext(@ForAll @IntRange(min = 0, max = 60) int day) {
+        var today = LAST.plusDays(day);
+        var facts = facts(Optional.empty(), Optional.empty(), Optional.of(today));
+        var state = StateToday.of(facts, true, today);
+        if (state.validThrough().equals(LocalDate.MAX)) {
+            assertThat(StateToday.of(facts, true, today.plusYears(1)).word()).isEqualTo(state.word());
+        } else {
+            assertThat(StateToday.of(facts, true, state.validThrough()).word()).isEqualTo(state.word());
+            assertThat(StateToday.of(facts, true, state.validThrough().plusDays(1)).word())
+                    .isNotEqualTo(state.word());
+        }
+    }
+
+    @Property
+    void theNextDueDayIsLaterAndWithinTheCap(
+            @ForAll @IntRange(min = 1, max = 60) int months,
+            @ForAll @IntRange(min = 1, max = 2000) int cap,
+            @ForAll @IntRange(min = 0, max = 800) int offset) {
+        var last = LAST.plusDays(offset);
+        var due = new IntervalRule.EveryMonths(months, cap).nextDue(last).date();
+        assertThat(due).isAfter(last).isBeforeOrEqualTo(last.plusDays(cap));
+    }
+}
