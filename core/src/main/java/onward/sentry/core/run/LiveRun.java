@@ -58,9 +58,9 @@ public final class LiveRun {
         return traces;
     }
 
-    /** Encoded traces of the application of gas that has just ended, by slot; what {@code GasClosed} holds hashes of. */
-    public Map<Integer, byte[]> sealedTraces() {
-        return RunJudge.sealedTraces(state, traces);
+    /** Encoded traces of the application of gas that ended then, by slot; what {@code GasClosed} holds hashes of. */
+    public Map<Integer, byte[]> sealedTraces(long closedAt) {
+        return RunJudge.sealedTraces(state, traces, closedAt);
     }
 
     /** Takes a reading in and returns the events that it brought about, already folded in. */

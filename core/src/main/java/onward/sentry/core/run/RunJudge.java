@@ -293,15 +293,15 @@ final class RunJudge {
     /** Gas-off seals one trace per sensor, from the choice of the cylinder until now. */
     RunEvent.GasClosed gasClosed(RunState state, RunTraces traces, boolean seen) {
         Map<Integer, String> digests = new HashMap<>();
-        sealedTraces(state, traces).forEach((slot, bytes) -> digests.put(slot, TraceCodec.digest(bytes)));
+        sealedTraces(state, traces, traces.now()).forEach((slot, bytes) -> digests.put(slot, TraceCodec.digest(bytes)));
         return new RunEvent.GasClosed(traces.now(), state.step(), seen, digests);
     }
 
-    static Map<Integer, byte[]> sealedTraces(RunState state, RunTraces traces) {
+    static Map<Integer, byte[]> sealedTraces(RunState state, RunTraces traces, long closedAt) {
         long from = state.gasOpenedAt().orElse(0) - 2 * BASELINE_MILLIS;
         Map<Integer, byte[]> sealed = new HashMap<>();
         for (var sensor : state.card().sensors()) {
-            var part = traces.trace(sensor.slot()).between(from, traces.now());
+            var part = traces.trace(sensor.slot()).between(from, closedAt);
             if (!part.isEmpty()) {
                 sealed.put(sensor.slot(), TraceCodec.encode(part));
             }

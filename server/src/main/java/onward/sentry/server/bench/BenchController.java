@@ -1,0 +1,170 @@
+package onward.sentry.server.bench;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.UUID;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.cylinder.Fitness;
+import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.run.Reading;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
+import onward.sentry.server.people.People;
+import onward.sentry.server.platform.Site;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+@RestController
+class BenchController {
+
+    private static final int MOST_POINTS = 900;
+
+    private final Runs runs;
+    private final RunViews views;
+    private final RunLog log;
+    private final LiveHub hub;
+    private final Fleet fleet;
+    private final Shelf shelf;
+    private final House house;
+    private final People people;
+    private final Site site;
+
+    BenchController(
+            Runs runs,
+            RunViews views,
+            RunLog log,
+            LiveHub hub,
+            Fleet fleet,
+            Shelf shelf,
+            House house,
+            People people,
+            Site site) {
+        this.runs = runs;
+        this.views = views;
+        this.log = log;
+        this.hub = hub;
+        this.fleet = fleet;
+        this.shelf = shelf;
+        this.house = house;
+        this.people = people;
+        this.site = site;
+    }
+
+    record StartRun(
+            @NotBlank String clientId,
+            @NotBlank String serial,
+            @NotNull Job job,
+            @NotNull ReadingSource source,
+            Optional<Double> timeScale) {}
+
+    record LaneView(String id, String serial, String model, String job, String technician, String phase, String asksFor) {}
+
+    record CandidateView(
+            String id, String tag, String certificateNumber, String useBefore, double litresLeft, Fitness fitness) {}
+
+    @GetMapping("/api/v1/bench")
+    List<LaneView> lanes() {
+        return runs.unfinished().stream()
+                .map(run -> new LaneView(
+                        run.id().toString(),
+                        fleet.byId(run.detectorId()).serial(),
+                        run.model(),
+                        run.job().label(),
+                        run.technician(),
+                        run.phase().name(),
+                        run.asksFor().name()))
+                .toList();
+    }
+
+    @PostMapping("/api/v1/runs")
+    @ResponseStatus(HttpStatus.CREATED)
+    RunView start(@Valid @RequestBody StartRun body, Principal principal) {
+        var name = people.displayName(principal.getName());
+        var id = runs.start(
+                body.clientId(), body.serial(), body.job(), body.source(), body.timeScale().orElse(1.0), name);
+        return views.view(id, name);
+    }
+
+    @GetMapping("/api/v1/runs/{id}")
+    RunView run(@PathVariable UUID id, Principal principal) {
+        return views.view(id, people.displayName(principal.getName()));
+    }
+
+    @PostMapping("/api/v1/runs/{id}/commands")
+    RunView command(@PathVariable UUID id, @Valid @RequestBody CommandBody body, Principal principal) {
+        var name = people.displayName(principal.getName());
+        runs.command(id, body.clientId(), body.toCore(shelf, site), body.at(), name);
+        return views.view(id, name);
+    }
+
+    /** Readings for drawing, thinned to what a screen can show. */
+    @GetMapping("/api/v1/runs/{id}/readings")
+    List<Reading> readings(@PathVariable UUID id, @RequestParam(defaultValue = "-1") long after) {
+        var all = runs.run(id).source() == ReadingSource.LINK ? log.readingsAfter(id, after) : typed(id, after);
+        int every = Math.max(1, all.size() / MOST_POINTS);
+        var thinned = new ArrayList<Reading>();
+        for (int i = 0; i < all.size(); i += every) {
+            thinned.add(all.get(i));
+        }
+        return thinned;
+    }
+
+    private List<Reading> typed(UUID id, long after) {
+        var byTime = new TreeMap<Long, Map<Integer, Double>>();
+        for (var event : runs.state(id).events()) {
+            if (event instanceof onward.sentry.core.run.RunEvent.ReadingTyped typed && typed.at() > after) {
+                byTime.computeIfAbsent(typed.at(), at -> new TreeMap<>()).put(typed.slot(), typed.value());
+            }
+        }
+        return byTime.entrySet().stream().map(e -> new Reading(e.getKey(), e.getValue())).toList();
+    }
+
+    /** Every cylinder on the shelf against the step that comes next: allowed ones first, each with all reasons. */
+    @GetMapping("/api/v1/runs/{id}/cylinders")
+    List<CandidateView> cylinders(@PathVariable UUID id) {
+        var run = runs.run(id);
+        var state = runs.state(id);
+        if (!(state.currentStep().orElse(null) instanceof Step.ApplyGas gas)) {
+            return List.of();
+        }
+        var demand = GasDemands.of(state.card(), gas, house.policy(run.policyVersion()), site.today());
+        return shelf.all().stream()
+                .map(c -> new CandidateView(
+                        c.id().toString(),
+                        c.tag(),
+                        c.cylinder().certificateNumber(),
+                        c.cylinder().useBefore().toString(),
+                        c.cylinder().litresLeft(),
+                        CylinderCheck.of(c.cylinder(), demand)))
+                .sorted(java.util.Comparator.comparing(c -> c.fitness().refusals().size() * 100
+                        + c.fitness().setPointsToChange().size() * 10
+                        + c.fitness().warnings().size()))
+                .toList();
+    }
+
+    /** One stream per page: lanes always, and one run in full with its readings. */
+    @GetMapping(path = "/api/v1/bench/stream", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
+    SseEmitter stream(
+            @RequestParam Optional<UUID> run, @RequestParam(defaultValue = "-1") long after, Principal principal) {
+        return hub.subscribe(run, after, people.displayName(principal.getName()));
+    }
+}

@@ -1,0 +1,84 @@
+package onward.sentry.server.bench;
+
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.util.LinkedHashSet;
+import java.util.UUID;
+import org.postgresql.PGConnection;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.jdbc.autoconfigure.DataSourceProperties;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+
+/** The one connection of this copy, outside the pool, on which PostgreSQL tells which runs have changed. */
+@Component
+class ChangeListener implements SmartLifecycle {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ChangeListener.class);
+    private static final int WAIT_MILLIS = 5_000;
+
+    private final DataSourceProperties database;
+    private final LiveHub hub;
+    private volatile Thread thread;
+
+    ChangeListener(DataSourceProperties database, LiveHub hub) {
+        this.database = database;
+        this.hub = hub;
+    }
+
+    @Override
+    public void start() {
+        thread = new Thread(this::listen, "run-changes");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    private void listen() {
+        while (thread == Thread.currentThread()) {
+            try (Connection connection = DriverManager.getConnection(
+                            database.determineUrl(), database.determineUsername(), database.determinePassword());
+                    var statement = connection.createStatement()) {
+                statement.execute("listen run_change");
+                hub.resynchronise();
+                while (thread == Thread.currentThread()) {
+                    var notes = connection.unwrap(PGConnection.class).getNotifications(WAIT_MILLIS);
+                    if (notes == null || notes.length == 0) {
+                        hub.beat();
+                        continue;
+                    }
+                    var ids = new LinkedHashSet<UUID>();
+                    for (var note : notes) {
+                        ids.add(UUID.fromString(note.getParameter()));
+                    }
+                    ids.forEach(hub::changed);
+                }
+            } catch (SQLException e) {
+                LOG.warn("Lost the database's notices, connecting again: {}", e.getMessage());
+                pause();
+            } catch (RuntimeException e) {
+                LOG.warn("A change could not be passed on: {}", e.toString());
+                pause();
+            }
+        }
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(1_000);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    @Override
+    public void stop() {
+        thread = null;
+    }
+
+    @Override
+    public boolean isRunning() {
+        return thread != null;
+    }
+}

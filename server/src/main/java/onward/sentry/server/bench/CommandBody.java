@@ -1,0 +1,92 @@
+package onward.sentry.server.bench;
+
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.RunCommand;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.platform.Site;
+
+/**
+ * A command as it comes over the wire; which fields it needs depends on its kind.
+ *
+ * @param clientId made by the device, so that a repeat has no second effect
+ * @param step the step that a confirmation names
+ * @param at run time on the device, ms; only for typed runs
+ */
+record CommandBody(
+        @NotBlank String clientId,
+        @NotNull Kind kind,
+        Optional<Integer> step,
+        Optional<Long> at,
+        Optional<UUID> cylinderId,
+        Optional<List<Integer>> setPointsChanged,
+        Optional<Boolean> audible,
+        Optional<Boolean> visual,
+        Optional<Boolean> vibration,
+        Optional<Map<Integer, Verdict>> verdicts,
+        Optional<Integer> slot,
+        Optional<Double> value,
+        Optional<Integer> sequence,
+        Optional<String> reason) {
+
+    enum Kind {
+        CONFIRM_CHECKS,
+        START_ZERO,
+        CHOOSE_CYLINDER,
+        GAS_ON,
+        GAS_OFF,
+        CONFIRM_ALARMS,
+        CONFIRM_SAVED,
+        TYPE_READING,
+        DECLARE_SETTLED,
+        TIME_PASSED,
+        WITHDRAW,
+        TAKE_OVER,
+        STOP,
+        SIGN
+    }
+
+    RunCommand toCore(Shelf shelf, Site site) {
+        return switch (kind) {
+            case CONFIRM_CHECKS -> new RunCommand.ConfirmChecks(need(step, "step"));
+            case START_ZERO -> new RunCommand.StartZero(need(step, "step"));
+            case CHOOSE_CYLINDER -> {
+                var chosen = shelf.cylinder(need(cylinderId, "cylinderId"));
+                yield new RunCommand.ChooseCylinder(
+                        need(step, "step"),
+                        chosen.tag(),
+                        chosen.cylinder(),
+                        site.today(),
+                        setPointsChanged.orElse(List.of()));
+            }
+            case GAS_ON -> new RunCommand.GasOn(need(step, "step"));
+            case GAS_OFF -> new RunCommand.GasOff(need(step, "step"));
+            case CONFIRM_ALARMS ->
+                new RunCommand.ConfirmAlarms(
+                        need(step, "step"),
+                        need(audible, "audible"),
+                        need(visual, "visual"),
+                        need(vibration, "vibration"));
+            case CONFIRM_SAVED -> new RunCommand.ConfirmSaved(need(step, "step"), need(verdicts, "verdicts"));
+            case TYPE_READING -> new RunCommand.TypeReading(need(slot, "slot"), need(value, "value"));
+            case DECLARE_SETTLED -> new RunCommand.DeclareSettled(need(step, "step"), need(slot, "slot"));
+            case TIME_PASSED -> new RunCommand.TimePassed();
+            case WITHDRAW -> new RunCommand.Withdraw(need(sequence, "sequence"));
+            case TAKE_OVER -> new RunCommand.TakeOver();
+            case STOP -> new RunCommand.Stop(need(reason, "reason"));
+            case SIGN -> new RunCommand.Sign(site.today());
+        };
+    }
+
+    private <T> T need(Optional<T> field, String name) {
+        return field.orElseThrow(() -> new Refused(new Refusal(
+                "field-missing", name, "'" + name + "' is missing for " + kind + ".", "Send it with the command.")));
+    }
+}

@@ -1,0 +1,148 @@
+package onward.sentry.server.bench;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.CopyOnWriteArrayList;
+import onward.sentry.core.run.Reading;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.http.MediaType;
+import org.springframework.stereotype.Component;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/**
+ * Pages that watch the bench. Each connection starts with a snapshot and is then told what changed; the ids of changed
+ * runs come from {@link ChangeListener}.
+ */
+@Component
+class LiveHub implements SmartLifecycle {
+
+    /** What arrived since the last message, with how far each sensor has got. */
+    record Readings(List<Reading> readings, Map<Integer, String> progress) {}
+
+    private static final class Watcher {
+        private final SseEmitter emitter = new SseEmitter(0L);
+        private final Optional<UUID> run;
+        private final String viewer;
+        private long after;
+        private int lastSeq = -1;
+
+        Watcher(Optional<UUID> run, long after, String viewer) {
+            this.run = run;
+            this.after = after;
+            this.viewer = viewer;
+        }
+
+        void send(String name, Object data) throws IOException {
+            emitter.send(SseEmitter.event().name(name).data(data, MediaType.APPLICATION_JSON));
+        }
+    }
+
+    private final List<Watcher> watchers = new CopyOnWriteArrayList<>();
+    private final RunViews views;
+    private final RunLog log;
+    private volatile boolean running;
+
+    LiveHub(RunViews views, RunLog log) {
+        this.views = views;
+        this.log = log;
+    }
+
+    SseEmitter subscribe(Optional<UUID> run, long after, String viewer) {
+        var watcher = new Watcher(run, after, viewer);
+        watcher.emitter.onCompletion(() -> watchers.remove(watcher));
+        watcher.emitter.onTimeout(watcher.emitter::complete);
+        watcher.emitter.onError(e -> watchers.remove(watcher));
+        watchers.add(watcher);
+        synchronized (watcher) {
+            run.ifPresentOrElse(id -> tell(watcher, id), () -> lanesChanged(watcher));
+        }
+        return watcher.emitter;
+    }
+
+    /** A run has gone on. */
+    void changed(UUID runId) {
+        for (var watcher : watchers) {
+            synchronized (watcher) {
+                if (watcher.run.filter(runId::equals).isPresent()) {
+                    tell(watcher, runId);
+                } else {
+                    lanesChanged(watcher);
+                }
+            }
+        }
+    }
+
+    /** Changes may have been missed: everybody gets a fresh snapshot. */
+    void resynchronise() {
+        for (var watcher : watchers) {
+            synchronized (watcher) {
+                watcher.run.ifPresent(id -> tell(watcher, id));
+                lanesChanged(watcher);
+            }
+        }
+    }
+
+    /** Keeps connections open and finds the ones that are gone. */
+    void beat() {
+        for (var watcher : watchers) {
+            synchronized (watcher) {
+                try {
+                    watcher.emitter.send(SseEmitter.event().comment("on"));
+                } catch (IOException | IllegalStateException e) {
+                    watchers.remove(watcher);
+                }
+            }
+        }
+    }
+
+    private void tell(Watcher watcher, UUID runId) {
+        try {
+            var readings = log.readingsAfter(runId, watcher.after);
+            if (!readings.isEmpty()) {
+                watcher.after = readings.get(readings.size() - 1).at();
+                watcher.send("readings", new Readings(readings, views.progress(runId)));
+            }
+            var view = views.view(runId, watcher.viewer);
+            if (view.lastSeq() != watcher.lastSeq) {
+                watcher.lastSeq = view.lastSeq();
+                watcher.send("run", view);
+            }
+        } catch (IOException | IllegalStateException e) {
+            watchers.remove(watcher);
+        }
+    }
+
+    private void lanesChanged(Watcher watcher) {
+        try {
+            watcher.send("lanes", Map.of());
+        } catch (IOException | IllegalStateException e) {
+            watchers.remove(watcher);
+        }
+    }
+
+    @Override
+    public void start() {
+        running = true;
+    }
+
+    /** A graceful stop would wait for open streams. */
+    @Override
+    public void stop() {
+        running = false;
+        watchers.forEach(watcher -> watcher.emitter.complete());
+        watchers.clear();
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+
+    @Override
+    public int getPhase() {
+        return Integer.MAX_VALUE;
+    }
+}

@@ -1,0 +1,61 @@
+package onward.sentry.server.bench;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Optional;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.LiveRun;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.Strip;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.platform.Site;
+import org.springframework.stereotype.Component;
+
+/** What an event means outside its run, written in the same transaction: traces, results, the detector, the ledger. */
+@Component
+class RunConsequences {
+
+    private final RunLog log;
+    private final RunResults results;
+    private final Fleet fleet;
+    private final Ledger ledger;
+    private final Site site;
+
+    RunConsequences(RunLog log, RunResults results, Fleet fleet, Ledger ledger, Site site) {
+        this.log = log;
+        this.results = results;
+        this.fleet = fleet;
+        this.ledger = ledger;
+        this.site = site;
+    }
+
+    void of(RunEntity run, LiveRun live, RunEvent event, int seq, Instant at) {
+        if (event instanceof RunEvent.GasClosed closed) {
+            log.storeTraces(run.id(), seq, live.sealedTraces(closed.at()));
+        } else if (event instanceof RunEvent.RunStopped stopped) {
+            end(run, live, at, site.today(), Optional.empty());
+            ledger.append(
+                    "run-stopped", stopped.by(), Map.of("run", run.id().toString(), "lastHash", run.lastHash()), at);
+        } else if (event instanceof RunEvent.RunSigned signed) {
+            end(run, live, at, signed.on(), Optional.of(signed.verdict()));
+            var detector = fleet.byId(run.detectorId());
+            results.store(run.id(), detector, live.state(), signed.on());
+            fleet.signed(run.detectorId(), run.id(), run.job(), signed, run.strip().orElseThrow(), at);
+            ledger.append(
+                    "run-signed",
+                    signed.by(),
+                    Map.of(
+                            "run", run.id().toString(),
+                            "detector", detector.serial(),
+                            "verdict", signed.verdict().label(),
+                            "lastHash", run.lastHash()),
+                    at);
+        }
+    }
+
+    private static void end(RunEntity run, LiveRun live, Instant at, LocalDate on, Optional<Verdict> verdict) {
+        run.ended(at, on, verdict, Strip.of(live.state(), live.traces().now()));
+    }
+}

@@ -1,0 +1,177 @@
+package onward.sentry.server.bench;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.NextAction;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunPhase;
+import onward.sentry.core.run.RunState;
+import onward.sentry.core.run.Strip;
+import onward.sentry.server.platform.Chain;
+
+/** The projection of a run's events that lists need. */
+@Entity
+@Table(name = "run")
+public class RunEntity {
+
+    @Id
+    private UUID id;
+
+    private UUID detectorId;
+
+    @Enumerated(EnumType.STRING)
+    private Job job;
+
+    @Enumerated(EnumType.STRING)
+    private ReadingSource source;
+
+    private double timeScale;
+    private String technician;
+
+    @Enumerated(EnumType.STRING)
+    private RunPhase phase;
+
+    private String model;
+    private int cardVersion;
+    private int policyVersion;
+    private Instant startedAt;
+    private Instant endedAt;
+    private LocalDate endedOn;
+
+    @Enumerated(EnumType.STRING)
+    private Verdict verdict;
+
+    private String strip;
+
+    @Enumerated(EnumType.STRING)
+    private NextAction.Kind asksFor;
+
+    private int lastSeq = -1;
+    private String lastHash = Chain.START;
+    private int batches;
+
+    protected RunEntity() {}
+
+    RunEntity(UUID id, UUID detectorId, RunState state, Instant startedAt) {
+        var started = state.started().orElseThrow();
+        this.id = id;
+        this.detectorId = detectorId;
+        this.job = started.job();
+        this.source = started.source();
+        this.timeScale = started.timeScale();
+        this.model = started.model();
+        this.cardVersion = started.cardVersion();
+        this.policyVersion = started.policyVersion();
+        this.startedAt = startedAt;
+        project(state);
+    }
+
+    /** Takes over from the folded state what lists show. */
+    void project(RunState state) {
+        technician = state.technician();
+        phase = state.phase();
+        asksFor = NextAction.of(state).kind();
+    }
+
+    void logged(int seq, String hash) {
+        lastSeq = seq;
+        lastHash = hash;
+    }
+
+    void batchStored() {
+        batches++;
+    }
+
+    void ended(Instant at, LocalDate on, Optional<Verdict> reached, Strip drawn) {
+        endedAt = at;
+        endedOn = on;
+        verdict = reached.orElse(null);
+        strip = drawn.encode();
+    }
+
+    public UUID id() {
+        return id;
+    }
+
+    public UUID detectorId() {
+        return detectorId;
+    }
+
+    public Job job() {
+        return job;
+    }
+
+    public ReadingSource source() {
+        return source;
+    }
+
+    public double timeScale() {
+        return timeScale;
+    }
+
+    public String technician() {
+        return technician;
+    }
+
+    public RunPhase phase() {
+        return phase;
+    }
+
+    public String model() {
+        return model;
+    }
+
+    public int cardVersion() {
+        return cardVersion;
+    }
+
+    public int policyVersion() {
+        return policyVersion;
+    }
+
+    public Instant startedAt() {
+        return startedAt;
+    }
+
+    public Optional<Instant> endedAt() {
+        return Optional.ofNullable(endedAt);
+    }
+
+    public Optional<LocalDate> endedOn() {
+        return Optional.ofNullable(endedOn);
+    }
+
+    public Optional<Verdict> verdict() {
+        return Optional.ofNullable(verdict);
+    }
+
+    public Optional<String> strip() {
+        return Optional.ofNullable(strip);
+    }
+
+    public NextAction.Kind asksFor() {
+        return asksFor;
+    }
+
+    int lastSeq() {
+        return lastSeq;
+    }
+
+    /** Hash of the last event: what the record stands on. */
+    public String lastHash() {
+        return lastHash;
+    }
+
+    int batches() {
+        return batches;
+    }
+}

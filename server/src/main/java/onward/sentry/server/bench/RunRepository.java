@@ -1,0 +1,25 @@
+package onward.sentry.server.bench;
+
+import jakarta.persistence.LockModeType;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.run.RunPhase;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+/** Runs by what lists ask for. */
+public interface RunRepository extends JpaRepository<RunEntity, UUID> {
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select r from RunEntity r where r.id = :id")
+    Optional<RunEntity> lock(UUID id);
+
+    List<RunEntity> findByPhaseInOrderByStartedAt(Collection<RunPhase> phases);
+
+    Optional<RunEntity> findByDetectorIdAndPhaseIn(UUID detectorId, Collection<RunPhase> phases);
+
+    List<RunEntity> findByDetectorIdOrderByStartedAtDesc(UUID detectorId);
+}

@@ -1,0 +1,49 @@
+package onward.sentry.server.bench;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.OptionalDouble;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import onward.sentry.core.run.RunState;
+import onward.sentry.server.fleet.Fleet;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+
+/** One row per sensor and stage of a signed run: what trends and lists are drawn from. */
+@Component
+public class RunResults {
+
+    private final JdbcTemplate jdbc;
+
+    RunResults(JdbcTemplate jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    public void store(UUID runId, Fleet.Known detector, RunState state, LocalDate on) {
+        var sensorIds = detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::id));
+        var rows = new ArrayList<Object[]>();
+        for (var outcome : state.outcomes()) {
+            rows.add(new Object[] {
+                UUID.randomUUID(),
+                runId,
+                sensorIds.get(outcome.slot()),
+                outcome.stage().name(),
+                outcome.judgement().verdict().name(),
+                orNull(outcome.reading()),
+                outcome.expected(),
+                orNull(outcome.responsePercent()),
+                orNull(outcome.t90Seconds()),
+                on
+            });
+        }
+        jdbc.batchUpdate(
+                "insert into sensor_result (id, run_id, sensor_id, stage, verdict, reading, expected,"
+                        + " response_percent, t90_seconds, on_day) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                rows);
+    }
+
+    private static Double orNull(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
+    }
+}

@@ -1,0 +1,64 @@
+package onward.sentry.server.bench;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.run.NextAction;
+import onward.sentry.core.run.SensorOutcome;
+import onward.sentry.core.run.SensorResult;
+import onward.sentry.core.run.Strip;
+import onward.sentry.core.working.Refusal;
+
+/** A run as the bench shows it. */
+record RunView(
+        String id,
+        String serial,
+        String assetTag,
+        String model,
+        String crew,
+        String job,
+        boolean typed,
+        double timeScale,
+        String technician,
+        boolean mine,
+        String phase,
+        Instant startedAt,
+        long runTime,
+        int lastSeq,
+        NextAction next,
+        List<StepView> steps,
+        List<SensorView> sensors,
+        Optional<ChosenView> cylinder,
+        Optional<Long> gasOpenedAt,
+        Optional<Integer> withdrawable,
+        Strip strip,
+        Optional<String> verdict,
+        Optional<String> remark) {
+
+    /** @param standing {@code done}, {@code now}, {@code to come} or {@code skipped} */
+    record StepView(String title, String standing) {}
+
+    /**
+     * @param expected what it should read on the chosen gas; empty before one is chosen
+     * @param air what it reads in clean air
+     * @param progress how far it has got in this stage, as a word
+     * @param verdict worst of its outcomes so far; "not judged" before there is one
+     */
+    record SensorView(
+            int slot,
+            String gas,
+            String formula,
+            String unit,
+            double resolution,
+            double rangeMax,
+            double air,
+            Optional<Double> expected,
+            double band,
+            String progress,
+            String verdict,
+            List<SensorOutcome> outcomes,
+            Optional<SensorResult> result) {}
+
+    record ChosenView(String id, String certificateNumber, List<LabelLine> label, List<Refusal> warnings) {}
+}

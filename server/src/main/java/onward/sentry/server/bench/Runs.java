@@ -1,0 +1,187 @@
+package onward.sentry.server.bench;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.function.BiFunction;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.run.LiveRun;
+import onward.sentry.core.run.Reading;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunCommand;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.RunPhase;
+import onward.sentry.core.run.RunState;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.SentrySettings;
+import onward.sentry.server.platform.Site;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Starts runs and takes commands and readings in, each in one transaction under the run's row lock. */
+@Service
+public class Runs {
+
+    public static final Set<RunPhase> UNFINISHED = Set.of(RunPhase.OPEN, RunPhase.TO_SIGN);
+
+    /** A device's clock may be this far ahead before it is not believed, ms of run time at scale 1. */
+    private static final long MOST_AHEAD_MILLIS = 5_000;
+
+    private final RunRepository runs;
+    private final RunLog log;
+    private final RunCache cache;
+    private final RunConsequences consequences;
+    private final Fleet fleet;
+    private final House house;
+    private final Site site;
+    private final SentrySettings settings;
+
+    Runs(
+            RunRepository runs,
+            RunLog log,
+            RunCache cache,
+            RunConsequences consequences,
+            Fleet fleet,
+            House house,
+            Site site,
+            SentrySettings settings) {
+        this.runs = runs;
+        this.log = log;
+        this.cache = cache;
+        this.consequences = consequences;
+        this.fleet = fleet;
+        this.house = house;
+        this.site = site;
+        this.settings = settings;
+    }
+
+    /** Puts a detector on the bench; the same client id again finds the run that it started. */
+    @Transactional
+    public UUID start(String clientId, String serial, Job job, ReadingSource source, double timeScale, String technician) {
+        var detector = fleet.bySerial(serial);
+        Refusal.unless(
+                timeScale == 1 || (settings.demo() && (timeScale == 10 || timeScale == 60)),
+                "time-scale",
+                "timeScale",
+                "Run time is natural time here; " + timeScale + " is not.",
+                "Only the demo runs at 10 or 60 times the speed, and says so on the record.");
+        var open = runs.findByDetectorIdAndPhaseIn(detector.id(), UNFINISHED);
+        if (open.isPresent()) {
+            Refusal.unless(
+                    log.holds(open.get().id(), clientId),
+                    "run-open",
+                    "serial",
+                    detector.serial() + " is on the bench already, with " + open.get().technician() + ".",
+                    "Open that run, and take it over if it is yours to finish.");
+            return open.get().id();
+        }
+        var card = house.latestCard(detector.model());
+        var policy = house.policy();
+        var sensors = new TreeMap<Integer, String>();
+        detector.sensors().forEach(s -> sensors.put(s.slot(), s.serial()));
+        var live = LiveRun.start(
+                card,
+                policy,
+                new RunEvent.RunStarted(
+                        0,
+                        detector.serial(),
+                        job,
+                        card.model(),
+                        card.version(),
+                        policy.version(),
+                        technician,
+                        source,
+                        timeScale,
+                        sensors));
+        var now = site.now();
+        var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
+        log.append(run, live.state().events(), clientId, now);
+        runs.flush();
+        cache.putBack(run, live);
+        log.announce(run.id());
+        return run.id();
+    }
+
+    /**
+     * Carries a command out once per client id.
+     *
+     * @param at run time on the technician's device; empty or over the link: the run's own
+     */
+    @Transactional
+    public void command(UUID runId, String clientId, RunCommand command, Optional<Long> at, String by) {
+        var run = runs.lock(runId).orElseThrow(() -> new NotFound("Run " + runId));
+        if (log.holds(runId, clientId)) {
+            return;
+        }
+        change(run, clientId, (live, row) -> live.carryOut(command, moment(row, live, at), by));
+    }
+
+    private long moment(RunEntity run, LiveRun live, Optional<Long> at) {
+        if (run.source() == ReadingSource.LINK) {
+            return live.traces().now();
+        }
+        long known = Math.round(Duration.between(run.startedAt(), site.now()).toMillis() * run.timeScale());
+        long most = known + Math.round(MOST_AHEAD_MILLIS * run.timeScale());
+        return Math.max(0, Math.min(at.orElse(known), most));
+    }
+
+    /** Takes a batch of readings in; the caller has seen to its sequence. */
+    @Transactional
+    public void readings(UUID runId, UUID sessionId, long sequence, List<Reading> readings) {
+        var run = runs.lock(runId).orElseThrow(() -> new NotFound("Run " + runId));
+        if (!UNFINISHED.contains(run.phase()) || readings.isEmpty()) {
+            return;
+        }
+        log.storeBatch(runId, sessionId, sequence, readings);
+        run.batchStored();
+        change(run, "link:" + sessionId + ":" + sequence, (live, row) -> {
+            var events = new ArrayList<RunEvent>();
+            readings.forEach(reading -> events.addAll(live.observe(reading)));
+            return events;
+        });
+    }
+
+    private void change(RunEntity run, String source, BiFunction<LiveRun, RunEntity, List<RunEvent>> work) {
+        var live = cache.take(run);
+        int before = run.lastSeq();
+        var events = work.apply(live, run);
+        var now = site.now();
+        log.append(run, events, source, now);
+        run.project(live.state());
+        for (int i = 0; i < events.size(); i++) {
+            consequences.of(run, live, events.get(i), before + 1 + i, now);
+        }
+        runs.flush();
+        cache.putBack(run, live);
+        log.announce(run.id());
+    }
+
+    @Transactional(readOnly = true)
+    public RunEntity run(UUID runId) {
+        return runs.findById(runId).orElseThrow(() -> new NotFound("Run " + runId));
+    }
+
+    /** The folded state of a run. */
+    @Transactional(readOnly = true)
+    public RunState state(UUID runId) {
+        var run = run(runId);
+        return RunState.of(house.card(run.model(), run.cardVersion()), log.events(runId));
+    }
+
+    @Transactional(readOnly = true)
+    public List<RunEntity> unfinished() {
+        return runs.findByPhaseInOrderByStartedAt(UNFINISHED);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<RunEntity> unfinishedOf(UUID detectorId) {
+        return runs.findByDetectorIdAndPhaseIn(detectorId, UNFINISHED);
+    }
+}

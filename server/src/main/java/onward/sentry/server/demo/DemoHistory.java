@@ -1,0 +1,161 @@
+package onward.sentry.server.demo;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.server.bench.FinishedRuns;
+import onward.sentry.server.demo.DemoFleet.DemoDetector;
+import onward.sentry.server.demo.DemoFleet.Trouble;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Site;
+import onward.sentry.standins.sim.Fault;
+import onward.sentry.standins.sim.Health;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Works 26 months of calibrations and a fortnight of bumps for one detector, run by run, through the real judge. */
+@Component
+class DemoHistory {
+
+    private static final int MONTHS = 26;
+    private static final int BUMP_DAYS = 14;
+    /** History is worked faster than life, and its records say so. */
+    private static final double TIME_SCALE = 60;
+
+    private static final List<String> TECHNICIANS = List.of("Una Haldane", "Brand Osk");
+
+    private record Planned(LocalDate on, Job job) {}
+
+    private final Fleet fleet;
+    private final House house;
+    private final FinishedRuns finished;
+    private final Site site;
+
+    DemoHistory(Fleet fleet, House house, FinishedRuns finished, Site site) {
+        this.fleet = fleet;
+        this.house = house;
+        this.finished = finished;
+        this.site = site;
+    }
+
+    @Transactional
+    public int work(DemoDetector demo, String cylinderTag, Cylinder cylinder) {
+        var card = house.latestCard(demo.model());
+        var known = fleet.bySerial(demo.serial());
+        var planned = plan(demo, card.interval());
+        for (int i = 0; i < planned.size(); i++) {
+            boolean last = i == planned.size() - 1;
+            work(demo, known, card, planned.get(i), last, cylinderTag, cylinder);
+        }
+        return planned.size();
+    }
+
+    private List<Planned> plan(DemoDetector demo, IntervalRule rule) {
+        var today = site.today();
+        var planned = new ArrayList<Planned>();
+        var on = lastWorkFor(rule, today.plusDays(demo.daysToDue()));
+        var first = today.minusMonths(Math.min(MONTHS, demo.monthsFitted()));
+        long gap = Math.max(25, ChronoUnit.DAYS.between(on, rule.nextDue(on).date()) - 2);
+        if (demo.trouble() == Trouble.FAILED_LAST_TIME) {
+            planned.add(new Planned(today.minusDays(2), Job.CALIBRATION));
+        }
+        for (var day = on; !day.isBefore(first); day = day.minusDays(gap)) {
+            planned.add(new Planned(day, Job.CALIBRATION));
+        }
+        int bumpsUntil = demo.bumpedToday() ? 0 : 1;
+        for (int back = bumpsUntil; back < BUMP_DAYS; back++) {
+            if (demo.trouble() != Trouble.FAILED_LAST_TIME || back > 2) {
+                planned.add(new Planned(today.minusDays(back), Job.BUMP));
+            }
+        }
+        planned.sort(java.util.Comparator.comparing(Planned::on).thenComparing(p -> p.job() == Job.BUMP ? 1 : 0));
+        return planned;
+    }
+
+    /** The latest day whose next due day is the wanted one, or the nearest before it. */
+    private static LocalDate lastWorkFor(IntervalRule rule, LocalDate due) {
+        var on = due.minusDays(1);
+        while (rule.nextDue(on).date().isAfter(due)) {
+            on = on.minusDays(1);
+        }
+        return on;
+    }
+
+    private void work(
+            DemoDetector demo,
+            Fleet.Known known,
+            ProcedureCard card,
+            Planned job,
+            boolean last,
+            String cylinderTag,
+            Cylinder cylinder) {
+        var serials = new TreeMap<Integer, String>();
+        known.sensors().forEach(s -> serials.put(s.slot(), s.serial()));
+        long seed = (demo.serial() + job.on() + job.job()).hashCode();
+        var started = new RunEvent.RunStarted(
+                0,
+                demo.serial(),
+                job.job(),
+                card.model(),
+                card.version(),
+                HousePolicy.SHIPPED.version(),
+                TECHNICIANS.get(Math.floorMod(seed, TECHNICIANS.size())),
+                ReadingSource.LINK,
+                TIME_SCALE,
+                serials);
+        var inDateThen = new Cylinder(
+                cylinder.certificateNumber(),
+                cylinder.lot(),
+                cylinder.mixture(),
+                job.on().minusDays(60),
+                job.on().plusDays(300),
+                cylinder.volumeLitres(),
+                cylinder.fullBar(),
+                cylinder.fullBar() / 2,
+                cylinder.state());
+        var live = new ScriptedTechnician(house.policy(), cylinderTag, inDateThen)
+                .work(card, started, health(demo, known, job, last), job.on(), seed);
+        finished.store(known.id(), live, startOf(job, demo, seed));
+    }
+
+    private Instant startOf(Planned job, DemoDetector demo, long seed) {
+        var time = job.job() == Job.BUMP ? LocalTime.of(5, 30) : LocalTime.of(9, 0);
+        var start = job.on()
+                .atTime(time)
+                .plusMinutes(Math.floorMod(seed, job.job() == Job.BUMP ? 40 : 300))
+                .atZone(site.zone())
+                .toInstant();
+        var latest = site.now().minus(20, ChronoUnit.MINUTES);
+        return start.isAfter(latest) ? latest : start;
+    }
+
+    private Map<Integer, Health> health(DemoDetector demo, Fleet.Known known, Planned job, boolean last) {
+        var health = new HashMap<Integer, Health>();
+        for (var sensor : known.sensors()) {
+            long age = Math.max(0, ChronoUnit.DAYS.between(sensor.fittedOn(), job.on()));
+            var aged = Health.of(sensor.serial(), age);
+            health.put(sensor.slot(), aged);
+        }
+        if (last && demo.trouble() == Trouble.FAILED_LAST_TIME) {
+            health.computeIfPresent(3, (slot, h) -> h.with(new Fault(Fault.Kind.WEAK, 41)));
+        }
+        if (last && demo.trouble() == Trouble.FAILED_BUMP) {
+            health.computeIfPresent(4, (slot, h) -> h.with(new Fault(Fault.Kind.DEAD, 0)));
+        }
+        return health;
+    }
+}

@@ -1,0 +1,131 @@
+package onward.sentry.server.demo;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.List;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.server.demo.DemoFleet.DemoDetector;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
+import onward.sentry.server.link.LinkTokens;
+import onward.sentry.server.people.DemoPeople;
+import onward.sentry.server.people.People;
+import onward.sentry.server.platform.SentrySettings;
+import onward.sentry.server.platform.Site;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Fills an empty store with the demo world, and gives the stand-ins their token. */
+@Component
+@Order(2)
+@ConditionalOnProperty("sentry.demo")
+class DemoLoader implements ApplicationRunner {
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+    private static final String BY = "demo";
+    private static final String GATEWAY = "demo stand-ins";
+
+    private final People people;
+    private final Fleet fleet;
+    private final Shelf shelf;
+    private final House house;
+    private final DemoHistory history;
+    private final LinkTokens tokens;
+    private final Site site;
+    private final SentrySettings settings;
+    private final TransactionTemplate transaction;
+
+    DemoLoader(
+            People people,
+            Fleet fleet,
+            Shelf shelf,
+            House house,
+            DemoHistory history,
+            LinkTokens tokens,
+            Site site,
+            SentrySettings settings,
+            PlatformTransactionManager transactions) {
+        this.people = people;
+        this.fleet = fleet;
+        this.shelf = shelf;
+        this.house = house;
+        this.history = history;
+        this.tokens = tokens;
+        this.site = site;
+        this.settings = settings;
+        this.transaction = new TransactionTemplate(transactions);
+    }
+
+    @Override
+    public void run(ApplicationArguments args) throws IOException {
+        if (people.nobodyYet()) {
+            load();
+        }
+        if (!settings.linkTokenFile().isEmpty()) {
+            tokens.revoke(GATEWAY);
+            var ids = fleet.all().stream().map(Fleet.Known::id).toList();
+            writePrivately(Path.of(settings.linkTokenFile()), tokens.issue(GATEWAY, ids));
+        }
+    }
+
+    private void load() {
+        long started = System.nanoTime();
+        var cylinders = DemoShelf.cylinders(site.today());
+        var detectors = DemoFleet.detectors();
+        transaction.executeWithoutResult(status -> {
+            cylinders.forEach(c -> shelf.register(c.tag(), c.cylinder(), BY));
+            detectors.forEach(this::register);
+        });
+        int runs = 0;
+        for (var detector : detectors) {
+            var cylinder = cylinders.get(detector.model().equals("Mote CO") ? 4 : 0);
+            runs += history.work(detector, cylinder.tag(), cylinder.cylinder());
+        }
+        transaction.executeWithoutResult(status -> DemoPeople.ALL.forEach(
+                p -> people.add(p.signInName(), p.displayName(), p.role(), DemoPeople.PASSWORD, BY)));
+        LOG.info(
+                "Demo world loaded: {} detectors, {} cylinders, {} runs in {} s",
+                detectors.size(),
+                cylinders.size(),
+                runs,
+                Duration.ofNanos(System.nanoTime() - started).toSeconds());
+    }
+
+    private void register(DemoDetector demo) {
+        var card = house.latestCard(demo.model());
+        var fittedOn = site.today().minusMonths(demo.monthsFitted());
+        fleet.register(
+                demo.serial(),
+                demo.assetTag(),
+                demo.model(),
+                demo.crew(),
+                demo.location(),
+                sensors(demo, card, fittedOn),
+                BY);
+    }
+
+    private static List<Fleet.NewSensor> sensors(DemoDetector demo, ProcedureCard card, LocalDate fittedOn) {
+        var number = demo.serial().substring(demo.serial().indexOf('-') + 1);
+        return card.sensors().stream()
+                .map(s -> new Fleet.NewSensor(s.slot(), s.gas().formula() + "-" + number, fittedOn))
+                .toList();
+    }
+
+    private static void writePrivately(Path file, String token) throws IOException {
+        Files.deleteIfExists(file);
+        Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        Files.writeString(file, token);
+    }
+}

@@ -1,0 +1,212 @@
+package onward.sentry.server.fleet;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.run.Strip;
+import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.working.Working;
+import onward.sentry.server.house.House;
+import onward.sentry.server.people.People;
+import onward.sentry.server.platform.Once;
+import org.springframework.http.HttpStatus;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.json.JsonMapper;
+
+@RestController
+class DetectorController {
+
+    private final Fleet fleet;
+    private final House house;
+    private final People people;
+    private final Once once;
+    private final JsonMapper json;
+
+    DetectorController(Fleet fleet, House house, People people, Once once, JsonMapper json) {
+        this.fleet = fleet;
+        this.house = house;
+        this.people = people;
+        this.once = once;
+        this.json = json;
+    }
+
+    record DetectorRow(
+            String serial,
+            String assetTag,
+            String model,
+            String crew,
+            String location,
+            String state,
+            boolean usable,
+            String reason,
+            LocalDate dueOn,
+            Optional<LocalDate> lastRunOn,
+            Optional<Strip> lastStrip) {
+
+        static DetectorRow of(Fleet.Known d) {
+            return new DetectorRow(
+                    d.serial(),
+                    d.assetTag(),
+                    d.model(),
+                    d.crew(),
+                    d.location(),
+                    d.state().label(),
+                    d.state().usable(),
+                    d.reason(),
+                    d.dueOn(),
+                    d.lastRunOn(),
+                    d.lastStrip().map(Strip::decode));
+        }
+    }
+
+    record SensorView(
+            int slot,
+            String gas,
+            String formula,
+            String technology,
+            String serial,
+            LocalDate fittedOn,
+            Optional<LocalDate> lastGoodOn,
+            Optional<LocalDate> dueOn,
+            Optional<Working> dueWorking,
+            Optional<String> lastVerdict,
+            Optional<LocalDate> removedOn) {}
+
+    record HoldView(
+            String reason,
+            String runId,
+            Instant placedAt,
+            String placedBy,
+            Optional<Instant> releasedAt,
+            Optional<String> releasedBy,
+            Optional<String> releaseRemark) {}
+
+    record DetectorView(
+            DetectorRow detector, Working dueWorking, List<SensorView> sensors, List<SensorView> removed, List<HoldView> holds) {}
+
+    record NewSensorBody(int slot, @NotBlank String serial, @NotNull LocalDate fittedOn) {
+        Fleet.NewSensor toNew() {
+            return new Fleet.NewSensor(slot, serial, fittedOn);
+        }
+    }
+
+    record NewDetector(
+            @NotBlank String serial,
+            @NotNull String assetTag,
+            @NotBlank String model,
+            @NotNull String crew,
+            @NotNull String location,
+            @NotEmpty @Valid List<NewSensorBody> sensors) {}
+
+    record Replacement(@NotBlank String serial, @NotNull LocalDate fittedOn) {}
+
+    record Release(@NotNull String remark) {}
+
+    @GetMapping("/api/v1/detectors")
+    List<DetectorRow> detectors() {
+        return fleet.all().stream().map(DetectorRow::of).toList();
+    }
+
+    @GetMapping("/api/v1/detectors/{serial}")
+    @Transactional
+    public DetectorView detector(@PathVariable String serial) {
+        var known = fleet.bySerial(serial);
+        var entity = fleet.entity(serial);
+        var holds = fleet.holdsOf(entity).stream()
+                .map(h -> new HoldView(
+                        h.reason(),
+                        Optional.ofNullable(h.runId()).map(Object::toString).orElse(""),
+                        h.placedAt(),
+                        h.placedBy(),
+                        h.releasedAt(),
+                        h.releasedBy(),
+                        h.releaseRemark()))
+                .toList();
+        return new DetectorView(
+                DetectorRow.of(known),
+                json.readValue(entity.dueWorking(), Working.class),
+                entity.fitted().stream().map(s -> sensorView(entity, s)).toList(),
+                entity.allSensors().stream()
+                        .filter(s -> !s.isFitted())
+                        .map(s -> sensorView(entity, s))
+                        .toList(),
+                holds);
+    }
+
+    private SensorView sensorView(DetectorEntity detector, SensorEntity sensor) {
+        var card = house.latestCard(detector.model());
+        var spec = card.sensor(sensor.slot());
+        IntervalRule rule = card.interval();
+        var due = sensor.isFitted() ? Optional.of(sensor.dates().due(rule)) : Optional.<onward.sentry.core.schedule.DueDate>empty();
+        return new SensorView(
+                sensor.slot(),
+                spec.gas().name(),
+                spec.gas().formula(),
+                spec.technology().label(),
+                sensor.serial(),
+                sensor.fittedOn(),
+                sensor.lastGoodOn(),
+                due.map(d -> d.date()),
+                due.map(d -> d.working()),
+                sensor.lastVerdict().map(v -> v.label()),
+                sensor.removedOn());
+    }
+
+    @PostMapping("/api/v1/detectors")
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public DetectorRow register(
+            @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewDetector body, Principal principal) {
+        return once.per(key, principal.getName(), DetectorRow.class, () -> DetectorRow.of(fleet.register(
+                body.serial(),
+                body.assetTag(),
+                body.model(),
+                body.crew(),
+                body.location(),
+                body.sensors().stream().map(NewSensorBody::toNew).toList(),
+                people.displayName(principal.getName()))));
+    }
+
+    @PostMapping("/api/v1/detectors/{serial}/sensors/{slot}/replacement")
+    @Transactional
+    public DetectorRow replace(
+            @RequestHeader("Idempotency-Key") String key,
+            @PathVariable String serial,
+            @PathVariable int slot,
+            @Valid @RequestBody Replacement body,
+            Principal principal) {
+        var fresh = new Fleet.NewSensor(slot, body.serial(), body.fittedOn());
+        return once.per(
+                key,
+                principal.getName(),
+                DetectorRow.class,
+                () -> DetectorRow.of(fleet.replaceSensor(serial, fresh, people.displayName(principal.getName()))));
+    }
+
+    @PostMapping("/api/v1/detectors/{serial}/release")
+    @Transactional
+    public DetectorRow release(
+            @RequestHeader("Idempotency-Key") String key,
+            @PathVariable String serial,
+            @Valid @RequestBody Release body,
+            Principal principal) {
+        return once.per(
+                key,
+                principal.getName(),
+                DetectorRow.class,
+                () -> DetectorRow.of(fleet.release(serial, body.remark(), people.displayName(principal.getName()))));
+    }
+}

@@ -1,0 +1,163 @@
+package onward.sentry.server.fleet;
+
+import jakarta.persistence.CascadeType;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.OneToMany;
+import jakarta.persistence.OrderBy;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.StateToday;
+import onward.sentry.core.schedule.StateWord;
+
+@Entity
+@Table(name = "detector")
+class DetectorEntity {
+
+    /** Stands for "until something happens". */
+    static final LocalDate OPEN_END = LocalDate.of(9999, 12, 31);
+
+    @Id
+    private UUID id;
+
+    private String serial;
+    private String assetTag;
+    private String model;
+    private String crew;
+    private String location;
+    private LocalDate receivedOn;
+    private LocalDate retiredOn;
+
+    @Enumerated(EnumType.STRING)
+    private StateWord stateWord;
+
+    private String stateReason;
+    private LocalDate stateValidThrough;
+    private LocalDate dueOn;
+    private String dueWorking;
+    private LocalDate lastGoodBump;
+    private String lastStrip;
+
+    @Enumerated(EnumType.STRING)
+    private Verdict lastVerdict;
+
+    private LocalDate lastRunOn;
+
+    @Version
+    private long version;
+
+    @OneToMany(mappedBy = "detector", cascade = CascadeType.ALL)
+    @OrderBy("slot, fittedOn")
+    private List<SensorEntity> sensors = new ArrayList<>();
+
+    protected DetectorEntity() {}
+
+    DetectorEntity(
+            UUID id, String serial, String assetTag, String model, String crew, String location, LocalDate receivedOn) {
+        this.id = id;
+        this.serial = serial;
+        this.assetTag = assetTag;
+        this.model = model;
+        this.crew = crew;
+        this.location = location;
+        this.receivedOn = receivedOn;
+    }
+
+    void fit(SensorEntity sensor) {
+        sensors.add(sensor);
+    }
+
+    void stands(StateToday state, String workingJson) {
+        stateWord = state.word();
+        stateReason = state.reason();
+        stateValidThrough = state.validThrough().isAfter(OPEN_END) ? OPEN_END : state.validThrough();
+        dueOn = state.due().date();
+        dueWorking = workingJson;
+    }
+
+    void worked(LocalDate on, Verdict verdict, String strip) {
+        lastRunOn = on;
+        lastVerdict = verdict;
+        lastStrip = strip;
+    }
+
+    void bumpedWell(LocalDate on) {
+        lastGoodBump = on;
+    }
+
+    List<SensorEntity> fitted() {
+        return sensors.stream().filter(SensorEntity::isFitted).toList();
+    }
+
+    List<SensorEntity> allSensors() {
+        return List.copyOf(sensors);
+    }
+
+    UUID id() {
+        return id;
+    }
+
+    String serial() {
+        return serial;
+    }
+
+    String assetTag() {
+        return assetTag;
+    }
+
+    String model() {
+        return model;
+    }
+
+    String crew() {
+        return crew;
+    }
+
+    String location() {
+        return location;
+    }
+
+    boolean isRetired() {
+        return retiredOn != null;
+    }
+
+    StateWord stateWord() {
+        return stateWord;
+    }
+
+    String stateReason() {
+        return stateReason;
+    }
+
+    LocalDate dueOn() {
+        return dueOn;
+    }
+
+    String dueWorking() {
+        return dueWorking;
+    }
+
+    Optional<LocalDate> lastGoodBump() {
+        return Optional.ofNullable(lastGoodBump);
+    }
+
+    Optional<String> lastStrip() {
+        return Optional.ofNullable(lastStrip);
+    }
+
+    Optional<Verdict> lastVerdict() {
+        return Optional.ofNullable(lastVerdict);
+    }
+
+    Optional<LocalDate> lastRunOn() {
+        return Optional.ofNullable(lastRunOn);
+    }
+}

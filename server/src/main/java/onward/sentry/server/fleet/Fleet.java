@@ -1,0 +1,286 @@
+package onward.sentry.server.fleet;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.RunEvent.RunSigned;
+import onward.sentry.core.schedule.HoldRelease;
+import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Site;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The detectors of the site. */
+@Service
+public class Fleet {
+
+    /** A sensor to be fitted. */
+    public record NewSensor(int slot, String serial, LocalDate fittedOn) {}
+
+    /** A sensor that is fitted now. */
+    public record Fitted(UUID id, int slot, String serial, LocalDate fittedOn, Optional<Verdict> lastVerdict) {}
+
+    /** What other capabilities need to know of a detector. */
+    public record Known(
+            UUID id,
+            String serial,
+            String assetTag,
+            String model,
+            String crew,
+            String location,
+            StateWord state,
+            String reason,
+            LocalDate dueOn,
+            Optional<LocalDate> lastRunOn,
+            Optional<String> lastStrip,
+            List<Fitted> sensors) {}
+
+    private final DetectorRepository detectors;
+    private final HoldRepository holds;
+    private final TriggerRepository triggers;
+    private final StateKeeper states;
+    private final House house;
+    private final Ledger ledger;
+    private final Site site;
+
+    Fleet(
+            DetectorRepository detectors,
+            HoldRepository holds,
+            TriggerRepository triggers,
+            StateKeeper states,
+            House house,
+            Ledger ledger,
+            Site site) {
+        this.detectors = detectors;
+        this.holds = holds;
+        this.triggers = triggers;
+        this.states = states;
+        this.house = house;
+        this.ledger = ledger;
+        this.site = site;
+    }
+
+    /** Every detector with its state today, by serial. */
+    @Transactional
+    public List<Known> all() {
+        states.renewExpired();
+        return detectors.findAllByOrderBySerial().stream().map(Fleet::known).toList();
+    }
+
+    @Transactional
+    public Known bySerial(String serial) {
+        states.renewExpired();
+        return known(entity(serial));
+    }
+
+    @Transactional(readOnly = true)
+    public Known byId(UUID id) {
+        return known(detectors.findById(id).orElseThrow());
+    }
+
+    @Transactional
+    public Known register(
+            String serial,
+            String assetTag,
+            String model,
+            String crew,
+            String location,
+            List<NewSensor> sensors,
+            String by) {
+        var card = house.latestCard(model);
+        var number = serial.strip();
+        Refusal.unless(
+                number.matches("[A-Za-z0-9][A-Za-z0-9._/-]{1,39}"),
+                "serial",
+                "serial",
+                "A serial has 2 to 40 letters, digits, dots, dashes or slashes; '" + number + "' does not fit.",
+                "Scan it, or type it as it stands on the detector.");
+        Refusal.unless(
+                !detectors.existsBySerialIgnoreCase(number),
+                "serial-taken",
+                "serial",
+                "Detector " + number + " is on record already.",
+                "Open it instead, or compare the serial.");
+        var slots = new HashSet<Integer>();
+        for (var sensor : sensors) {
+            Refusal.unless(
+                    card.findSensor(sensor.slot()).isPresent() && slots.add(sensor.slot()),
+                    "sensor-slot",
+                    "sensors",
+                    "Slot " + sensor.slot() + " is listed twice, or a " + model + " does not have it.",
+                    "Give one sensor for each slot of the card.");
+            checkSensor(sensor);
+        }
+        Refusal.unless(
+                slots.size() == card.sensors().size(),
+                "sensor-missing",
+                "sensors",
+                "A " + model + " holds " + card.sensors().size() + " sensors; " + slots.size() + " were given.",
+                "Give one sensor for each slot.");
+        var detector = new DetectorEntity(
+                UUID.randomUUID(), number, assetTag.strip(), model, crew.strip(), location.strip(), site.today());
+        sensors.forEach(s -> detector.fit(
+                new SensorEntity(UUID.randomUUID(), detector, s.slot(), s.serial().strip(), s.fittedOn())));
+        states.renew(detector);
+        detectors.save(detector);
+        ledger.append("detector-registered", by, Map.of("serial", number, "model", model));
+        return known(detector);
+    }
+
+    /** A new sensor in a slot: its history starts anew, and it is due at once. */
+    @Transactional
+    public Known replaceSensor(String serial, NewSensor fresh, String by) {
+        var detector = entity(serial);
+        checkSensor(fresh);
+        var old = detector.fitted().stream()
+                .filter(s -> s.slot() == fresh.slot())
+                .findFirst()
+                .orElseThrow(() -> new NotFound("Slot " + fresh.slot() + " of " + serial));
+        Refusal.unless(
+                !old.serial().equalsIgnoreCase(fresh.serial().strip()),
+                "sensor-same",
+                "serial",
+                "Sensor " + old.serial() + " is the one that is fitted already.",
+                "Give the serial of the new sensor.");
+        Refusal.unless(
+                !fresh.fittedOn().isBefore(old.fittedOn()),
+                "sensor-date",
+                "fittedOn",
+                "The sensor before it was fitted on " + old.fittedOn() + ", later than " + fresh.fittedOn() + ".",
+                "Give the day on which the new one went in.");
+        old.remove(fresh.fittedOn());
+        detectors.flush();
+        detector.fit(new SensorEntity(
+                UUID.randomUUID(), detector, fresh.slot(), fresh.serial().strip(), fresh.fittedOn()));
+        states.renew(detector);
+        ledger.append(
+                "sensor-replaced",
+                by,
+                Map.of(
+                        "detector", detector.serial(),
+                        "slot", fresh.slot(),
+                        "removed", old.serial(),
+                        "fitted", fresh.serial().strip(),
+                        "on", fresh.fittedOn().toString()));
+        return known(detector);
+    }
+
+    private void checkSensor(NewSensor sensor) {
+        Refusal.unless(
+                !sensor.serial().isBlank(),
+                "sensor-serial",
+                "serial",
+                "Slot " + sensor.slot() + ": the sensor's serial is missing.",
+                "Read it from the sensor or its box.");
+        Refusal.unless(
+                !sensor.fittedOn().isAfter(site.today()),
+                "sensor-date",
+                "fittedOn",
+                "Slot " + sensor.slot() + ": fitted on " + sensor.fittedOn() + ", which is still to come.",
+                "Give today or an earlier day.");
+    }
+
+    @Transactional
+    public Known release(String serial, String remark, String by) {
+        var detector = entity(serial);
+        var hold = holds.findByDetectorIdAndReleasedAtIsNull(detector.id());
+        Refusal.unless(
+                hold.isPresent(), "not-on-hold", "", serial + " is not on hold.", "There is nothing to release.");
+        var card = house.latestCard(detector.model());
+        HoldRelease.check(
+                detector.fitted().stream()
+                        .filter(s -> s.lastVerdict().filter(v -> v == Verdict.FAIL).isPresent())
+                        .map(s -> card.sensor(s.slot()).gas().name() + " sensor " + s.serial())
+                        .toList(),
+                remark);
+        hold.orElseThrow().release(site.now(), by, remark.strip());
+        holds.flush();
+        states.renew(detector);
+        ledger.append("hold-released", by, Map.of("detector", detector.serial(), "remark", remark.strip()));
+        return known(detector);
+    }
+
+    /** What a signed run means for the detector: sensors renewed, a hold when one failed, a due date, a strip. */
+    @Transactional
+    public void signed(UUID detectorId, UUID runId, Job job, RunSigned signed, String strip, Instant at) {
+        var detector = detectors.findById(detectorId).orElseThrow();
+        var bySlot = detector.fitted().stream().collect(Collectors.toMap(SensorEntity::slot, s -> s));
+        for (var result : signed.results()) {
+            var sensor = bySlot.get(result.slot());
+            if (job == Job.CALIBRATION) {
+                sensor.judged(result.verdict());
+            }
+            result.renewedOn().ifPresent(sensor::renewed);
+        }
+        detector.worked(signed.on(), signed.verdict(), strip);
+        if (signed.verdict().good()) {
+            detector.bumpedWell(signed.on());
+        }
+        var trigger = triggers.findByDetectorIdAndSettledOnIsNull(detectorId);
+        if (job == Job.CALIBRATION && signed.verdict().good()) {
+            trigger.ifPresent(t -> t.settle(signed.on()));
+        }
+        if (job == Job.BUMP && !signed.verdict().good() && trigger.isEmpty()) {
+            triggers.save(new TriggerEntity(UUID.randomUUID(), detectorId, new Trigger(signed.on(), "bump failed")));
+        }
+        if (job == Job.CALIBRATION && signed.verdict() == Verdict.FAIL) {
+            hold(detector, runId, signed, at);
+        }
+        triggers.flush();
+        states.renew(detector);
+    }
+
+    private void hold(DetectorEntity detector, UUID runId, RunSigned signed, Instant at) {
+        if (holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).isPresent()) {
+            return;
+        }
+        var card = house.latestCard(detector.model());
+        var failed = signed.results().stream()
+                .filter(r -> r.verdict() == Verdict.FAIL)
+                .map(r -> card.sensor(r.slot()).gas().name())
+                .collect(Collectors.joining(", "));
+        var reason = failed + " failed calibration on " + signed.on() + ".";
+        holds.saveAndFlush(
+                new HoldEntity(UUID.randomUUID(), detector.id(), reason, runId, at, signed.by()));
+        ledger.append("hold-placed", signed.by(), Map.of("detector", detector.serial(), "reason", reason), at);
+    }
+
+    DetectorEntity entity(String serial) {
+        return detectors.findBySerialIgnoreCase(serial.strip())
+                .orElseThrow(() -> new NotFound("Detector " + serial.strip()));
+    }
+
+    List<HoldEntity> holdsOf(DetectorEntity detector) {
+        return holds.findByDetectorIdOrderByPlacedAtDesc(detector.id());
+    }
+
+    static Known known(DetectorEntity d) {
+        return new Known(
+                d.id(),
+                d.serial(),
+                d.assetTag(),
+                d.model(),
+                d.crew(),
+                d.location(),
+                d.stateWord(),
+                d.stateReason(),
+                d.dueOn(),
+                d.lastRunOn(),
+                d.lastStrip(),
+                d.fitted().stream()
+                        .map(s -> new Fitted(s.id(), s.slot(), s.serial(), s.fittedOn(), s.lastVerdict()))
+                        .toList());
+    }
+}

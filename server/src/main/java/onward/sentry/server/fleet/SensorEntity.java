@@ -1,0 +1,94 @@
+package onward.sentry.server.fleet;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.ManyToOne;
+import jakarta.persistence.Table;
+import java.time.LocalDate;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.SensorDates;
+
+@Entity
+@Table(name = "sensor")
+class SensorEntity {
+
+    @Id
+    private UUID id;
+
+    @ManyToOne(fetch = FetchType.LAZY)
+    @JoinColumn(name = "detector_id")
+    private DetectorEntity detector;
+
+    private int slot;
+    private String serial;
+    private LocalDate fittedOn;
+    private LocalDate removedOn;
+    private LocalDate lastGoodOn;
+
+    @Enumerated(EnumType.STRING)
+    private Verdict lastVerdict;
+
+    protected SensorEntity() {}
+
+    SensorEntity(UUID id, DetectorEntity detector, int slot, String serial, LocalDate fittedOn) {
+        this.id = id;
+        this.detector = detector;
+        this.slot = slot;
+        this.serial = serial;
+        this.fittedOn = fittedOn;
+    }
+
+    void remove(LocalDate on) {
+        removedOn = on;
+    }
+
+    void judged(Verdict verdict) {
+        lastVerdict = verdict;
+    }
+
+    void renewed(LocalDate on) {
+        lastGoodOn = on;
+    }
+
+    boolean isFitted() {
+        return removedOn == null;
+    }
+
+    SensorDates dates() {
+        return new SensorDates(slot, fittedOn, Optional.ofNullable(lastGoodOn));
+    }
+
+    UUID id() {
+        return id;
+    }
+
+    int slot() {
+        return slot;
+    }
+
+    String serial() {
+        return serial;
+    }
+
+    LocalDate fittedOn() {
+        return fittedOn;
+    }
+
+    Optional<LocalDate> removedOn() {
+        return Optional.ofNullable(removedOn);
+    }
+
+    Optional<LocalDate> lastGoodOn() {
+        return Optional.ofNullable(lastGoodOn);
+    }
+
+    Optional<Verdict> lastVerdict() {
+        return Optional.ofNullable(lastVerdict);
+    }
+}

@@ -1,0 +1,175 @@
+package onward.sentry.server.gas;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.gas.Component;
+import onward.sentry.core.gas.Concentration;
+import onward.sentry.core.gas.Gas;
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.gas.Unit;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.people.People;
+import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.Site;
+import org.springframework.http.HttpStatus;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class CylinderController {
+
+    private final Shelf shelf;
+    private final Site site;
+    private final Once once;
+    private final People people;
+
+    CylinderController(Shelf shelf, Site site, Once once, People people) {
+        this.shelf = shelf;
+        this.site = site;
+        this.once = once;
+        this.people = people;
+    }
+
+    record NewComponent(@NotBlank String gas, double amount, @NotNull Unit unit, double uncertaintyPercent) {}
+
+    record NewCylinder(
+            @NotBlank String tag,
+            @NotBlank String certificateNumber,
+            @NotBlank String lot,
+            @NotBlank String balance,
+            @NotNull LocalDate madeOn,
+            @NotNull LocalDate useBefore,
+            double volumeLitres,
+            double fullBar,
+            double gaugeBar,
+            @NotEmpty @Valid List<NewComponent> components) {
+
+        Cylinder toCore() {
+            return new Cylinder(
+                    certificateNumber.strip(),
+                    lot.strip(),
+                    new Mixture(
+                            components.stream().map(NewCylinder::component).toList(), balance),
+                    madeOn,
+                    useBefore,
+                    volumeLitres,
+                    fullBar,
+                    gaugeBar,
+                    CylinderState.IN_USE);
+        }
+
+        private static Component component(NewComponent c) {
+            var gas = GasLibrary.shipped().gas(c.gas());
+            Refusal.unless(
+                    c.amount() > 0,
+                    "component-amount",
+                    "components",
+                    gas.name() + ": the concentration must be above 0, was " + Figures.upTo(c.amount(), 4) + ".",
+                    "Take it from the certificate.");
+            Refusal.unless(
+                    c.uncertaintyPercent() >= 0 && c.uncertaintyPercent() < 50,
+                    "component-uncertainty",
+                    "components",
+                    gas.name() + ": the uncertainty is 0 to below 50 %, was "
+                            + Figures.upTo(c.uncertaintyPercent(), 2) + " %.",
+                    "Give ±2 % as 2.");
+            return new Component(
+                    c.gas(), Concentration.of(c.amount(), c.unit()), c.uncertaintyPercent() / 100);
+        }
+    }
+
+    record ComponentView(String gas, String formula, String amount, String uncertainty) {}
+
+    /** @param standing {@code in date}, {@code expires soon}, {@code expired} or the cylinder's state */
+    record CylinderView(
+            String id,
+            String tag,
+            String certificateNumber,
+            String lot,
+            String balance,
+            List<ComponentView> components,
+            LocalDate madeOn,
+            LocalDate useBefore,
+            long daysLeft,
+            String standing,
+            double volumeLitres,
+            double litresLeft,
+            double gaugeBar,
+            double fullBar) {}
+
+    record GasView(String id, String name, String formula) {
+        static GasView of(Gas gas) {
+            return new GasView(gas.id(), gas.name(), gas.formula());
+        }
+    }
+
+    @GetMapping("/api/v1/gases")
+    List<GasView> gases() {
+        return GasLibrary.shipped().all().stream().map(GasView::of).toList();
+    }
+
+    @GetMapping("/api/v1/cylinders")
+    List<CylinderView> cylinders() {
+        return shelf.all().stream().map(this::view).toList();
+    }
+
+    @PostMapping("/api/v1/cylinders")
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public CylinderView register(
+            @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewCylinder body, Principal principal) {
+        return once.per(
+                key,
+                principal.getName(),
+                CylinderView.class,
+                () -> view(shelf.register(body.tag(), body.toCore(), people.displayName(principal.getName()))));
+    }
+
+    private CylinderView view(Shelf.OnShelf onShelf) {
+        var cylinder = onShelf.cylinder();
+        long daysLeft = ChronoUnit.DAYS.between(site.today(), cylinder.useBefore());
+        return new CylinderView(
+                onShelf.id().toString(),
+                onShelf.tag(),
+                cylinder.certificateNumber(),
+                cylinder.lot(),
+                cylinder.mixture().balanceGasId(),
+                cylinder.mixture().components().stream()
+                        .map(c -> new ComponentView(
+                                c.gasId(),
+                                GasLibrary.shipped().gas(c.gasId()).formula(),
+                                c.certified().toString(),
+                                "±" + Figures.upTo(100 * c.relativeUncertainty(), 1) + " %"))
+                        .toList(),
+                cylinder.madeOn(),
+                cylinder.useBefore(),
+                daysLeft,
+                standing(cylinder, daysLeft),
+                cylinder.volumeLitres(),
+                cylinder.litresLeft(),
+                cylinder.gaugeBar(),
+                cylinder.fullBar());
+    }
+
+    private static String standing(Cylinder cylinder, long daysLeft) {
+        if (cylinder.state() != CylinderState.IN_USE) {
+            return cylinder.state().label();
+        }
+        return daysLeft < 0 ? "expired" : daysLeft <= 30 ? "expires soon" : "in date";
+    }
+}

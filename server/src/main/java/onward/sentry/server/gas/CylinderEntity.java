@@ -1,0 +1,87 @@
+package onward.sentry.server.gas;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.OrderColumn;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.gas.Mixture;
+
+@Entity
+@Table(name = "cylinder")
+class CylinderEntity {
+
+    @Id
+    private UUID id;
+
+    private String tag;
+    private String certificateNumber;
+    private String lot;
+    private String balance;
+    private LocalDate madeOn;
+    private LocalDate useBefore;
+    private double volumeLitres;
+    private double fullBar;
+    private double gaugeBar;
+
+    @Enumerated(EnumType.STRING)
+    private CylinderState state;
+
+    @Version
+    private long version;
+
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "cylinder_component", joinColumns = @JoinColumn(name = "cylinder_id"))
+    @OrderColumn(name = "position")
+    private List<ComponentRow> components = new ArrayList<>();
+
+    protected CylinderEntity() {}
+
+    CylinderEntity(UUID id, String tag, Cylinder cylinder) {
+        this.id = id;
+        this.tag = tag;
+        this.certificateNumber = cylinder.certificateNumber();
+        this.lot = cylinder.lot();
+        this.balance = cylinder.mixture().balanceGasId();
+        this.madeOn = cylinder.madeOn();
+        this.useBefore = cylinder.useBefore();
+        this.volumeLitres = cylinder.volumeLitres();
+        this.fullBar = cylinder.fullBar();
+        this.gaugeBar = cylinder.gaugeBar();
+        this.state = cylinder.state();
+        cylinder.mixture().components().forEach(c -> components.add(ComponentRow.of(c)));
+    }
+
+    UUID id() {
+        return id;
+    }
+
+    String tag() {
+        return tag;
+    }
+
+    Cylinder toCore() {
+        return new Cylinder(
+                certificateNumber,
+                lot,
+                new Mixture(components.stream().map(ComponentRow::toCore).toList(), balance),
+                madeOn,
+                useBefore,
+                volumeLitres,
+                fullBar,
+                gaugeBar,
+                state);
+    }
+}

@@ -1,0 +1,12 @@
+package onward.sentry.server.gas;
+
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface CylinderRepository extends JpaRepository<CylinderEntity, UUID> {
+
+    List<CylinderEntity> findAllByOrderByUseBeforeAscTagAsc();
+
+    boolean existsByTag(String tag);
+}

@@ -1,0 +1,2 @@
+/** Cylinders on the shelf. */
+package onward.sentry.server.gas;

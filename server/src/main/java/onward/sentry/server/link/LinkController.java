@@ -1,0 +1,114 @@
+package onward.sentry.server.link;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.LelBasis;
+import onward.sentry.core.gas.Unit;
+import onward.sentry.core.run.NextAction;
+import onward.sentry.core.run.Reading;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.server.bench.RunEntity;
+import onward.sentry.server.bench.Runs;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The link protocol, as docs/formats/link-protocol.md describes it. */
+@RestController
+class LinkController {
+
+    private final LinkService link;
+    private final Runs runs;
+    private final House house;
+
+    LinkController(LinkService link, Runs runs, House house) {
+        this.link = link;
+        this.runs = runs;
+        this.house = house;
+    }
+
+    record LinkDetector(
+            String serial, String model, LelBasis lelBasis, List<LinkSensor> sensors, Optional<LinkRun> run) {}
+
+    record LinkSensor(SensorSpec spec, String serial, LocalDate fittedOn) {}
+
+    record LinkRun(
+            String runId, double timeScale, boolean calibrating, NextAction.Kind asksFor, Optional<LinkGas> gas) {}
+
+    record LinkGas(List<LinkPart> components, String balance) {}
+
+    record LinkPart(String gas, double value, Unit unit) {}
+
+    record OpenSession(@NotNull UUID runId) {}
+
+    record SessionOpened(String sessionId, long nextSequence, long runTime) {}
+
+    record Batch(long sequence, @NotNull @Size(max = 5_000) List<Reading> readings) {}
+
+    record Acknowledged(long sequence, Optional<LinkRun> run) {}
+
+    @GetMapping("/api/v1/link/detectors")
+    List<LinkDetector> detectors(Principal token) {
+        return link.detectors(UUID.fromString(token.getName())).stream()
+                .map(this::detector)
+                .toList();
+    }
+
+    @PostMapping("/api/v1/link/detectors/{serial}/sessions")
+    @ResponseStatus(HttpStatus.CREATED)
+    SessionOpened open(@PathVariable String serial, @Valid @RequestBody OpenSession body, Principal token) {
+        var session = link.open(UUID.fromString(token.getName()), serial, body.runId());
+        return new SessionOpened(session.id().toString(), session.lastSeq() + 1, link.runTime(body.runId()));
+    }
+
+    @PostMapping("/api/v1/link/sessions/{id}/batches")
+    Acknowledged batch(@PathVariable UUID id, @Valid @RequestBody Batch body, Principal token) {
+        long sequence = link.take(UUID.fromString(token.getName()), id, body.sequence(), body.readings());
+        return new Acknowledged(sequence, link.wantedBy(id).map(this::run));
+    }
+
+    private LinkDetector detector(Fleet.Known detector) {
+        var card = house.latestCard(detector.model());
+        return new LinkDetector(
+                detector.serial(),
+                detector.model(),
+                card.lelBasis(),
+                detector.sensors().stream()
+                        .map(s -> new LinkSensor(card.sensor(s.slot()), s.serial(), s.fittedOn()))
+                        .toList(),
+                link.wanted(detector.id()).map(this::run));
+    }
+
+    private LinkRun run(RunEntity run) {
+        return new LinkRun(
+                run.id().toString(),
+                run.timeScale(),
+                run.job() == Job.CALIBRATION,
+                run.asksFor(),
+                runs.state(run.id()).cylinder().map(LinkController::gas));
+    }
+
+    private static LinkGas gas(RunEvent.CylinderChosen chosen) {
+        var mixture = chosen.cylinder().mixture();
+        return new LinkGas(
+                mixture.components().stream()
+                        .map(c -> new LinkPart(
+                                c.gasId(), c.certified().value(), c.certified().unit()))
+                        .toList(),
+                mixture.balanceGasId());
+    }
+}

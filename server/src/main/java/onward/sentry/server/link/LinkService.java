@@ -1,0 +1,150 @@
+package onward.sentry.server.link;
+
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.run.Reading;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.bench.RunEntity;
+import onward.sentry.server.bench.Runs;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Sessions of gateways: one live session per detector, batches in sequence, each taken once. */
+@Service
+class LinkService {
+
+    record Session(UUID id, UUID tokenId, UUID runId, long lastSeq, boolean ended) {}
+
+    private final JdbcClient jdbc;
+    private final Fleet fleet;
+    private final Runs runs;
+    private final Site site;
+
+    LinkService(JdbcClient jdbc, Fleet fleet, Runs runs, Site site) {
+        this.jdbc = jdbc;
+        this.fleet = fleet;
+        this.runs = runs;
+        this.site = site;
+    }
+
+    /** The detectors that this token may send readings of. */
+    @Transactional(readOnly = true)
+    List<Fleet.Known> detectors(UUID tokenId) {
+        return jdbc
+                .sql("select detector_id from link_token_detector where token_id = ?")
+                .param(tokenId)
+                .query(UUID.class)
+                .list()
+                .stream()
+                .map(fleet::byId)
+                .toList();
+    }
+
+    /** The unfinished run of a detector, when it wants readings over the link. */
+    @Transactional(readOnly = true)
+    Optional<RunEntity> wanted(UUID detectorId) {
+        return runs.unfinishedOf(detectorId).filter(run -> run.source() == ReadingSource.LINK);
+    }
+
+    /** The run that a session sends to, while it still wants readings. */
+    @Transactional(readOnly = true)
+    Optional<RunEntity> wantedBy(UUID sessionId) {
+        return jdbc.sql("select run_id from link_session where id = ?")
+                .param(sessionId)
+                .query(UUID.class)
+                .optional()
+                .map(runs::run)
+                .filter(run -> Runs.UNFINISHED.contains(run.phase()));
+    }
+
+    /** Opens a session for a run; a live session of the same detector ends. */
+    @Transactional
+    Session open(UUID tokenId, String serial, UUID runId) {
+        var detector = fleet.bySerial(serial);
+        Refusal.unless(
+                jdbc.sql("select count(*) from link_token_detector where token_id = ? and detector_id = ?")
+                                .params(tokenId, detector.id())
+                                .query(Long.class)
+                                .single()
+                        == 1,
+                "link-detector",
+                "serial",
+                "This gateway is not listed for detector " + serial + ".",
+                "List the detector for this gateway.");
+        Refusal.unless(
+                wanted(detector.id()).filter(run -> run.id().equals(runId)).isPresent(),
+                "link-no-run",
+                "runId",
+                "Detector " + serial + " has no such run that wants readings.",
+                "Ask for the list of detectors again.");
+        var now = site.now().atOffset(ZoneOffset.UTC);
+        jdbc.sql("update link_session set ended_at = ? where detector_id = ? and ended_at is null")
+                .params(now, detector.id())
+                .update();
+        var id = UUID.randomUUID();
+        jdbc.sql("insert into link_session (id, token_id, detector_id, run_id, opened_at) values (?, ?, ?, ?, ?)")
+                .params(id, tokenId, detector.id(), runId, now)
+                .update();
+        return new Session(id, tokenId, runId, 0, false);
+    }
+
+    /** Run time up to which readings have arrived, ms. */
+    @Transactional(readOnly = true)
+    long runTime(UUID runId) {
+        return jdbc.sql("select coalesce(max(last_at), 0) from reading_batch where run_id = ?")
+                .param(runId)
+                .query(Long.class)
+                .single();
+    }
+
+    /**
+     * Takes a batch in. One that was taken before is acknowledged again and changes nothing.
+     *
+     * @return the sequence that is acknowledged
+     */
+    @Transactional
+    long take(UUID tokenId, UUID sessionId, long sequence, List<Reading> readings) {
+        var session = jdbc.sql("select id, token_id, run_id, last_seq, ended_at is not null as ended"
+                        + " from link_session where id = ? for update")
+                .param(sessionId)
+                .query(Session.class)
+                .optional()
+                .filter(s -> s.tokenId().equals(tokenId))
+                .orElseThrow(() -> new NotFound("Session " + sessionId));
+        if (sequence <= session.lastSeq()) {
+            return session.lastSeq();
+        }
+        Refusal.unless(
+                !session.ended(),
+                "link-session-ended",
+                "",
+                "Another session has been opened for this detector.",
+                "Open a session again.");
+        Refusal.unless(
+                sequence == session.lastSeq() + 1,
+                "link-gap",
+                "sequence",
+                "Batch " + sequence + " came after " + session.lastSeq() + "; one in between is missing.",
+                "Send batch " + (session.lastSeq() + 1) + " first.");
+        for (int i = 1; i < readings.size(); i++) {
+            Refusal.unless(
+                    readings.get(i).at() > readings.get(i - 1).at(),
+                    "link-order",
+                    "readings",
+                    "Reading " + i + " is not later than the one before it.",
+                    "Send readings in the order of run time.");
+        }
+        runs.readings(session.runId(), sessionId, sequence, readings);
+        jdbc.sql("update link_session set last_seq = ? where id = ?")
+                .params(sequence, sessionId)
+                .update();
+        return sequence;
+    }
+}

@@ -1,0 +1,78 @@
+package onward.sentry.server.logbook;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.SensorOutcome;
+
+/** Each event of a run in a few words, for the record. */
+final class EventWords {
+
+    private EventWords() {}
+
+    static String of(RunEvent event, ProcedureCard card) {
+        if (event instanceof RunEvent.RunStarted e) {
+            return e.technician() + " began the " + e.job().label() + "; readings "
+                    + (e.source() == ReadingSource.TYPED ? "typed by hand" : "over the link");
+        }
+        if (event instanceof RunEvent.ChecksConfirmed e) {
+            return "Checked: " + String.join("; ", e.items());
+        }
+        if (event instanceof RunEvent.WarmUpEnded) {
+            return "Warm-up over";
+        }
+        if (event instanceof RunEvent.ZeroStarted) {
+            return "Zero started in clean air";
+        }
+        if (event instanceof RunEvent.ZeroJudged e) {
+            return "Zero judged: " + outcomes(e.outcomes(), card);
+        }
+        if (event instanceof RunEvent.CylinderChosen e) {
+            return "Cylinder " + e.cylinderId() + ", certificate " + e.cylinder().certificateNumber()
+                    + (e.setPointsChanged().isEmpty() ? "" : "; set points changed to its label");
+        }
+        if (event instanceof RunEvent.GasOpened e) {
+            return e.seen() ? "Gas on, seen in the readings" : "Gas on, confirmed";
+        }
+        if (event instanceof RunEvent.ReadingAccepted e) {
+            return outcomes(List.of(e.outcome()), card) + ", " + e.outcome().how();
+        }
+        if (event instanceof RunEvent.ReadingNotAccepted e) {
+            return outcomes(List.of(e.outcome()), card) + ", " + e.outcome().how();
+        }
+        if (event instanceof RunEvent.AlarmsConfirmed e) {
+            return e.all() ? "Audible, visual and vibration alarm noticed" : "Not every alarm was noticed";
+        }
+        if (event instanceof RunEvent.SavedOnInstrument) {
+            return "Saved on the instrument, its own verdict noted";
+        }
+        if (event instanceof RunEvent.GasClosed e) {
+            return e.seen() ? "Gas off, seen in the readings" : "Gas off, confirmed";
+        }
+        if (event instanceof RunEvent.ClearedDown e) {
+            return "Clear-down judged: " + outcomes(e.outcomes(), card);
+        }
+        if (event instanceof RunEvent.ConfirmationWithdrawn e) {
+            return e.by() + " took the last confirmation back";
+        }
+        if (event instanceof RunEvent.RunTakenOver e) {
+            return e.by() + " took over from " + e.from();
+        }
+        if (event instanceof RunEvent.RunStopped e) {
+            return e.by() + " stopped the run: " + e.reason();
+        }
+        if (event instanceof RunEvent.RunSigned e) {
+            return e.by() + " signed: " + e.verdict().label();
+        }
+        return ((RunEvent.ReadingTyped) event).value() + " typed";
+    }
+
+    private static String outcomes(List<SensorOutcome> outcomes, ProcedureCard card) {
+        return outcomes.stream()
+                .map(o -> card.sensor(o.slot()).gas().name() + " "
+                        + o.stage().label() + " " + o.judgement().verdict().label())
+                .collect(Collectors.joining(", "));
+    }
+}

@@ -1,0 +1,175 @@
+package onward.sentry.server.logbook;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.UUID;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.RunState;
+import onward.sentry.core.run.SensorOutcome;
+import onward.sentry.core.run.SensorResult;
+import onward.sentry.core.run.Strip;
+import onward.sentry.core.trace.Trace;
+import onward.sentry.core.trace.TraceCodec;
+import onward.sentry.server.bench.RunEntity;
+import onward.sentry.server.bench.RunLog;
+import onward.sentry.server.bench.RunRepository;
+import onward.sentry.server.bench.Runs;
+import onward.sentry.server.fleet.Fleet;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class RecordController {
+
+    private static final int MOST_POINTS = 300;
+
+    private final Runs runs;
+    private final RunRepository repository;
+    private final RunLog log;
+    private final Fleet fleet;
+
+    RecordController(Runs runs, RunRepository repository, RunLog log, Fleet fleet) {
+        this.runs = runs;
+        this.repository = repository;
+        this.log = log;
+        this.fleet = fleet;
+    }
+
+    record RunRow(
+            String id,
+            String job,
+            String phase,
+            Instant startedAt,
+            Optional<LocalDate> endedOn,
+            String technician,
+            Optional<String> verdict,
+            boolean simulated,
+            boolean typed,
+            Optional<Strip> strip) {
+
+        static RunRow of(RunEntity run) {
+            return new RunRow(
+                    run.id().toString(),
+                    run.job().label(),
+                    run.phase().name(),
+                    run.startedAt(),
+                    run.endedOn(),
+                    run.technician(),
+                    run.verdict().map(v -> v.label()),
+                    run.timeScale() != 1,
+                    run.source() == onward.sentry.core.run.ReadingSource.TYPED,
+                    run.strip().map(Strip::decode));
+        }
+    }
+
+    record Point(double seconds, double value) {}
+
+    /** @param trace seconds since gas came on, thinned for drawing */
+    record SensorRecord(
+            int slot,
+            String gas,
+            String formula,
+            String technology,
+            String unit,
+            double resolution,
+            String sensorSerial,
+            List<SensorOutcome> outcomes,
+            Optional<SensorResult> result,
+            List<Point> trace) {}
+
+    record EventLine(long at, String what) {}
+
+    record RecordView(
+            RunRow run,
+            String serial,
+            String assetTag,
+            String model,
+            String crew,
+            String location,
+            String card,
+            String policy,
+            Optional<String> remark,
+            Optional<String> reason,
+            Optional<String> cylinderTag,
+            Optional<Cylinder> cylinder,
+            List<SensorRecord> sensors,
+            List<EventLine> events,
+            String lastHash) {}
+
+    @GetMapping("/api/v1/detectors/{serial}/runs")
+    @Transactional
+    public List<RunRow> runsOf(@PathVariable String serial) {
+        return repository.findByDetectorIdOrderByStartedAtDesc(fleet.bySerial(serial).id()).stream()
+                .map(RunRow::of)
+                .toList();
+    }
+
+    @GetMapping("/api/v1/runs/{id}/record")
+    @Transactional(readOnly = true)
+    public RecordView record(@PathVariable UUID id) {
+        var run = runs.run(id);
+        var state = runs.state(id);
+        var detector = fleet.byId(run.detectorId());
+        var traces = log.traces(id);
+        return new RecordView(
+                RunRow.of(run),
+                detector.serial(),
+                detector.assetTag(),
+                detector.model(),
+                detector.crew(),
+                detector.location(),
+                state.card().name(),
+                "house policy v" + run.policyVersion(),
+                state.signed().flatMap(RunEvent.RunSigned::remark),
+                state.events().stream()
+                        .filter(RunEvent.RunStopped.class::isInstance)
+                        .map(e -> ((RunEvent.RunStopped) e).reason())
+                        .findFirst(),
+                state.cylinder().map(RunEvent.CylinderChosen::cylinderId),
+                state.cylinder().map(RunEvent.CylinderChosen::cylinder),
+                state.card().sensors().stream()
+                        .map(spec -> sensor(state, spec, traces))
+                        .toList(),
+                state.events().stream()
+                        .filter(e -> !(e instanceof RunEvent.ReadingTyped))
+                        .map(e -> new EventLine(e.at(), EventWords.of(e, state.card())))
+                        .toList(),
+                run.lastHash());
+    }
+
+    private static SensorRecord sensor(RunState state, SensorSpec spec, Map<Integer, byte[]> traces) {
+        var serials = state.started().map(RunEvent.RunStarted::sensors).orElseGet(TreeMap::new);
+        return new SensorRecord(
+                spec.slot(),
+                spec.gas().name(),
+                spec.gas().formula(),
+                spec.technology().label(),
+                spec.unit().symbol(),
+                spec.resolution(),
+                serials.getOrDefault(spec.slot(), ""),
+                state.outcomes(spec.slot()),
+                state.signed().flatMap(signed -> signed.results().stream()
+                        .filter(r -> r.slot() == spec.slot())
+                        .findFirst()),
+                Optional.ofNullable(traces.get(spec.slot()))
+                        .map(bytes -> thinned(TraceCodec.decode(bytes), state))
+                        .orElse(List.of()));
+    }
+
+    private static List<Point> thinned(Trace trace, RunState state) {
+        long gasOn = state.gasOpenedAt().orElse(0);
+        int every = Math.max(1, trace.size() / MOST_POINTS);
+        return java.util.stream.IntStream.range(0, trace.size())
+                .filter(i -> i % every == 0)
+                .mapToObj(i -> new Point((trace.timeAt(i) - gasOn) / 1000.0, trace.valueAt(i)))
+                .toList();
+    }
+}

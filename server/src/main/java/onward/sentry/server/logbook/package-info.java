@@ -1,0 +1,2 @@
+/** What was done: a detector's runs as strips, and each record whole. */
+package onward.sentry.server.logbook;

@@ -1,0 +1,53 @@
+package onward.sentry.server.people;
+
+import static onward.sentry.server.people.Role.LEAD;
+import static onward.sentry.server.people.Role.TECHNICIAN;
+import static onward.sentry.server.people.Role.VIEWER;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpMethod;
+
+/** Every address of the API with the least role it takes. What is not in the table is refused. */
+public final class AccessTable {
+
+    private AccessTable() {}
+
+    /**
+     * @param role empty: open to anybody
+     */
+    public record Row(HttpMethod method, String pattern, Optional<Role> role) {}
+
+    public static final List<Row> ROWS = List.of(
+            open(HttpMethod.GET, "/api/v1/session"),
+            open(HttpMethod.POST, "/api/v1/session"),
+            open(HttpMethod.DELETE, "/api/v1/session"),
+            open(HttpMethod.POST, "/api/v1/first-administrator"),
+            row(HttpMethod.GET, "/api/v1/today", VIEWER),
+            row(HttpMethod.GET, "/api/v1/detectors", VIEWER),
+            row(HttpMethod.POST, "/api/v1/detectors", TECHNICIAN),
+            row(HttpMethod.GET, "/api/v1/detectors/{serial}", VIEWER),
+            row(HttpMethod.GET, "/api/v1/detectors/{serial}/runs", VIEWER),
+            row(HttpMethod.POST, "/api/v1/detectors/{serial}/sensors/{slot}/replacement", TECHNICIAN),
+            row(HttpMethod.POST, "/api/v1/detectors/{serial}/release", LEAD),
+            row(HttpMethod.GET, "/api/v1/models", VIEWER),
+            row(HttpMethod.GET, "/api/v1/gases", VIEWER),
+            row(HttpMethod.GET, "/api/v1/cylinders", VIEWER),
+            row(HttpMethod.POST, "/api/v1/cylinders", TECHNICIAN),
+            row(HttpMethod.GET, "/api/v1/bench", VIEWER),
+            row(HttpMethod.GET, "/api/v1/bench/stream", VIEWER),
+            row(HttpMethod.POST, "/api/v1/runs", TECHNICIAN),
+            row(HttpMethod.GET, "/api/v1/runs/{id}", VIEWER),
+            row(HttpMethod.GET, "/api/v1/runs/{id}/readings", VIEWER),
+            row(HttpMethod.GET, "/api/v1/runs/{id}/cylinders", VIEWER),
+            row(HttpMethod.POST, "/api/v1/runs/{id}/commands", TECHNICIAN),
+            row(HttpMethod.GET, "/api/v1/runs/{id}/record", VIEWER));
+
+    private static Row open(HttpMethod method, String pattern) {
+        return new Row(method, pattern, Optional.empty());
+    }
+
+    private static Row row(HttpMethod method, String pattern, Role role) {
+        return new Row(method, pattern, Optional.of(role));
+    }
+}

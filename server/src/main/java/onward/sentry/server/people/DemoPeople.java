@@ -1,0 +1,21 @@
+package onward.sentry.server.people;
+
+import java.util.List;
+
+/** The made-up people of the demo, and the password that all of them have there. */
+public final class DemoPeople {
+
+    /** Shown on the demo's sign-in page; never used outside the demo. */
+    public static final String PASSWORD = "skerravoe-demo";
+
+    /** @param may what the sign-in page says about the role */
+    public record DemoPerson(String signInName, String displayName, Role role, String may) {}
+
+    public static final List<DemoPerson> ALL = List.of(
+            new DemoPerson("una", "Una Haldane", Role.TECHNICIAN, "technician: works the bench"),
+            new DemoPerson("brand", "Brand Osk", Role.TECHNICIAN, "technician: takes over"),
+            new DemoPerson("marit", "Marit Voe", Role.LEAD, "lead: releases from hold"),
+            new DemoPerson("tam", "Tam Sletta", Role.VIEWER, "viewer: looks only"));
+
+    private DemoPeople() {}
+}

@@ -1,0 +1,56 @@
+package onward.sentry.server.people;
+
+import java.security.SecureRandom;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.platform.SentrySettings;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** While nobody can sign in yet, a one-time code is printed at start-up; it makes the first administrator. */
+@Component
+class FirstAdministrator {
+
+    private static final String LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789";
+
+    private final People people;
+    private final SentrySettings settings;
+    private final String code;
+
+    FirstAdministrator(People people, SentrySettings settings) {
+        this.people = people;
+        this.settings = settings;
+        var random = new SecureRandom();
+        var text = new StringBuilder();
+        for (int i = 0; i < 12; i++) {
+            text.append(i > 0 && i % 4 == 0 ? "-" : "").append(LETTERS.charAt(random.nextInt(LETTERS.length())));
+        }
+        this.code = text.toString();
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void announce() {
+        if (!settings.demo() && people.nobodyYet()) {
+            System.out.println("Nobody can sign in yet. One-time code for the first administrator: " + code);
+        }
+    }
+
+    @Transactional
+    void create(String given, String signInName, String displayName, String password) {
+        Refusal.unless(
+                people.nobodyYet(),
+                "administrator-exists",
+                "code",
+                "There is an administrator already.",
+                "Sign in, or ask the administrator.");
+        Refusal.unless(
+                java.security.MessageDigest.isEqual(
+                        code.getBytes(), given.strip().toUpperCase(java.util.Locale.ROOT).getBytes()),
+                "code-wrong",
+                "code",
+                "This is not the code that ./sentry start printed last.",
+                "Look at its output; each start prints a new one.");
+        people.add(signInName, displayName, Role.ADMINISTRATOR, password, "first start");
+    }
+}

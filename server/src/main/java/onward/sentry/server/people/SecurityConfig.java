@@ -1,0 +1,72 @@
+package onward.sentry.server.people;
+
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.hierarchicalroles.RoleHierarchy;
+import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
+import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.config.annotation.authentication.configuration.AuthenticationConfiguration;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+
+@Configuration
+class SecurityConfig {
+
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return new BCryptPasswordEncoder();
+    }
+
+    @Bean
+    SecurityContextRepository securityContextRepository() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    @Bean
+    AuthenticationManager authenticationManager(AuthenticationConfiguration configuration) {
+        return configuration.getAuthenticationManager();
+    }
+
+    @Bean
+    static RoleHierarchy roleHierarchy() {
+        return RoleHierarchyImpl.fromHierarchy("""
+                ROLE_ADMINISTRATOR > ROLE_LEAD
+                ROLE_LEAD > ROLE_TECHNICIAN
+                ROLE_TECHNICIAN > ROLE_VIEWER
+                """);
+    }
+
+    @Bean
+    @Order(2)
+    SecurityFilterChain screens(HttpSecurity http) {
+        return http.csrf(csrf -> csrf.spa())
+                .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(
+                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")))
+                .authorizeHttpRequests(access -> {
+                    for (var row : AccessTable.ROWS) {
+                        var address = access.requestMatchers(row.method(), row.pattern());
+                        row.role()
+                                .ifPresentOrElse(role -> address.hasRole(role.name()), address::permitAll);
+                    }
+                    access.requestMatchers("/api/v1/openapi")
+                            .hasRole(Role.VIEWER.name())
+                            .requestMatchers("/api/**")
+                            .denyAll()
+                            .requestMatchers("/actuator/health")
+                            .permitAll()
+                            .requestMatchers("/actuator/**")
+                            .hasRole(Role.ADMINISTRATOR.name())
+                            .anyRequest()
+                            .permitAll();
+                })
+                .build();
+    }
+}

@@ -1,0 +1,131 @@
+package onward.sentry.server.people;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+import onward.sentry.server.platform.SentrySettings;
+import onward.sentry.server.platform.Site;
+import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfToken;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Signing in and out, and who is signed in. */
+@RestController
+class SessionController {
+
+    private final AuthenticationManager authentication;
+    private final SecurityContextRepository contexts;
+    private final People people;
+    private final FirstAdministrator first;
+    private final SentrySettings settings;
+    private final Site site;
+
+    SessionController(
+            AuthenticationManager authentication,
+            SecurityContextRepository contexts,
+            People people,
+            FirstAdministrator first,
+            SentrySettings settings,
+            Site site) {
+        this.authentication = authentication;
+        this.contexts = contexts;
+        this.people = people;
+        this.first = first;
+        this.settings = settings;
+        this.site = site;
+    }
+
+    record SignIn(@NotNull String signInName, @NotNull String password) {}
+
+    record DemoPerson(String signInName, String password, String may) {}
+
+    record NewAdministrator(
+            @NotNull String code, @NotNull String signInName, @NotNull String displayName, @NotNull String password) {}
+
+    /**
+     * @param signInName empty when nobody is signed in
+     * @param demoPeople only in the demo: who may sign in, and with what
+     */
+    record SessionView(
+            Optional<String> signInName,
+            Optional<String> displayName,
+            Optional<Role> role,
+            boolean demo,
+            boolean nobodyYet,
+            String zone,
+            List<DemoPerson> demoPeople) {}
+
+    /** Also hands the page its CSRF token, as a cookie. */
+    @GetMapping("/api/v1/session")
+    SessionView session(Principal principal, CsrfToken csrf) {
+        csrf.getToken();
+        return view(Optional.ofNullable(principal).map(Principal::getName));
+    }
+
+    @PostMapping("/api/v1/session")
+    SessionView signIn(@Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
+        try {
+            var name = signIn.signInName().strip().toLowerCase(java.util.Locale.ROOT);
+            var authenticated = authentication.authenticate(
+                    UsernamePasswordAuthenticationToken.unauthenticated(name, signIn.password()));
+            request.getSession();
+            request.changeSessionId();
+            var context = SecurityContextHolder.createEmptyContext();
+            context.setAuthentication(authenticated);
+            SecurityContextHolder.setContext(context);
+            contexts.saveContext(context, request, response);
+            return view(Optional.of(authenticated.getName()));
+        } catch (AuthenticationException e) {
+            throw new Refused(new Refusal(
+                    "sign-in-failed",
+                    "password",
+                    "Sign-in name and password do not belong together.",
+                    "Check capital letters, or ask an administrator for a new password."));
+        }
+    }
+
+    @DeleteMapping("/api/v1/session")
+    void signOut(HttpServletRequest request) {
+        var session = request.getSession(false);
+        if (session != null) {
+            session.invalidate();
+        }
+        SecurityContextHolder.clearContext();
+    }
+
+    @PostMapping("/api/v1/first-administrator")
+    void firstAdministrator(@Valid @RequestBody NewAdministrator body) {
+        first.create(body.code(), body.signInName(), body.displayName(), body.password());
+    }
+
+    private SessionView view(Optional<String> name) {
+        var person = name.map(people::person);
+        var demoPeople = settings.demo()
+                ? DemoPeople.ALL.stream()
+                        .map(p -> new DemoPerson(p.signInName(), DemoPeople.PASSWORD, p.may()))
+                        .toList()
+                : List.<DemoPerson>of();
+        return new SessionView(
+                name,
+                person.map(Person::displayName),
+                person.map(Person::role),
+                settings.demo(),
+                people.nobodyYet(),
+                site.zone().getId(),
+                demoPeople);
+    }
+}

@@ -1,0 +1,196 @@
+package onward.sentry.server.plan;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.cylinder.Fitness;
+import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.run.Strip;
+import onward.sentry.core.schedule.StateWord;
+import onward.sentry.server.bench.RunEntity;
+import onward.sentry.server.bench.Runs;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Site;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class TodayController {
+
+    private final Fleet fleet;
+    private final Runs runs;
+    private final Shelf shelf;
+    private final House house;
+    private final Site site;
+
+    TodayController(Fleet fleet, Runs runs, Shelf shelf, House house, Site site) {
+        this.fleet = fleet;
+        this.runs = runs;
+        this.shelf = shelf;
+        this.house = house;
+        this.site = site;
+    }
+
+    record TodayRow(
+            String serial,
+            String assetTag,
+            String model,
+            String crew,
+            String location,
+            String state,
+            String reason,
+            LocalDate dueOn,
+            Optional<String> runId,
+            Optional<String> runBy,
+            Optional<String> asksFor,
+            Optional<Strip> lastStrip) {}
+
+    /**
+     * Work that needs the same thing in hand.
+     *
+     * @param gas what must be in the cylinder, in words
+     * @param cylinder tag of the cylinder to take; empty when none fits
+     * @param refusals why none fits: the reasons of the nearest one
+     * @param runsLeft how many such jobs that cylinder still serves
+     */
+    record Group(
+            String job,
+            String model,
+            String gas,
+            double litres,
+            Optional<String> cylinder,
+            double litresLeft,
+            int runsLeft,
+            List<String> refusals,
+            List<TodayRow> rows) {}
+
+    record TodayView(
+            LocalDate date, List<Group> groups, List<TodayRow> onHold, int ready, int total, List<String> gasWarnings) {}
+
+    private record Key(Job job, String model) {}
+
+    @GetMapping("/api/v1/today")
+    TodayView today() {
+        var open = runs.unfinished().stream().collect(Collectors.toMap(RunEntity::detectorId, run -> run));
+        var all = fleet.all();
+        Map<Key, List<Fleet.Known>> work = new LinkedHashMap<>();
+        all.stream()
+                .filter(d -> jobFor(d, open).isPresent())
+                .sorted(Comparator.comparing(Fleet.Known::state)
+                        .thenComparing(Fleet.Known::dueOn)
+                        .thenComparing(Fleet.Known::serial))
+                .forEach(d -> work.computeIfAbsent(
+                                new Key(jobFor(d, open).orElseThrow(), d.model()), key -> new ArrayList<>())
+                        .add(d));
+        var groups = work.entrySet().stream()
+                .map(entry -> group(entry.getKey(), entry.getValue(), open))
+                .sorted(Comparator.comparing((Group g) -> g.job().equals(Job.BUMP.label())))
+                .toList();
+        return new TodayView(
+                site.today(),
+                groups,
+                all.stream()
+                        .filter(d -> d.state() == StateWord.ON_HOLD && !open.containsKey(d.id()))
+                        .map(d -> row(d, open))
+                        .toList(),
+                (int) all.stream().filter(d -> d.state().usable()).count(),
+                (int) all.stream().filter(d -> d.state() != StateWord.RETIRED).count(),
+                gasWarnings());
+    }
+
+    private static Optional<Job> jobFor(Fleet.Known detector, Map<UUID, RunEntity> open) {
+        if (open.containsKey(detector.id())) {
+            return Optional.of(open.get(detector.id()).job());
+        }
+        return switch (detector.state()) {
+            case OVERDUE, DUE, DUE_SOON -> Optional.of(Job.CALIBRATION);
+            case BUMP_FIRST -> Optional.of(Job.BUMP);
+            case ON_HOLD, READY, RETIRED -> Optional.empty();
+        };
+    }
+
+    private Group group(Key key, List<Fleet.Known> detectors, Map<UUID, RunEntity> open) {
+        var card = house.latestCard(key.model());
+        var rows = detectors.stream().map(d -> row(d, open)).toList();
+        var gas = firstGas(card, key.job());
+        var demand = GasDemands.of(card, gas, house.policy(), site.today());
+        record Weighed(Shelf.OnShelf onShelf, Fitness fitness) {}
+        var weighed = shelf.all().stream()
+                .map(c -> new Weighed(c, CylinderCheck.of(c.cylinder(), demand)))
+                .filter(w -> covers(w.fitness()))
+                .toList();
+        var best = weighed.stream()
+                .filter(w -> w.fitness().allowed())
+                .min(Comparator.comparing(w -> w.fitness().setPointsToChange().size()));
+        var nearest = weighed.stream().min(Comparator.comparing(w -> w.fitness().refusals().size()));
+        return new Group(
+                key.job().label(),
+                key.model(),
+                demand.sensors().stream().map(s -> s.gas().formula()).collect(Collectors.joining(" ")),
+                demand.litres() * rows.size(),
+                best.map(w -> w.onShelf().tag()),
+                best.map(w -> w.onShelf().cylinder().litresLeft()).orElse(0.0),
+                best.map(w -> w.onShelf().cylinder().runsLeft(demand.reserve(), demand.litres()))
+                        .orElse(0),
+                best.isPresent()
+                        ? List.of()
+                        : nearest.map(w -> w.fitness().refusals().stream()
+                                        .map(r -> w.onShelf().tag() + ": " + r.reason())
+                                        .toList())
+                                .orElse(List.of("No cylinder on the shelf holds these gases.")),
+                rows);
+    }
+
+    private static boolean covers(Fitness fitness) {
+        return fitness.refusals().stream().noneMatch(r -> r.code().equals("cylinder-component-missing"));
+    }
+
+    private static Step.ApplyGas firstGas(ProcedureCard card, Job job) {
+        return card.steps(job).stream()
+                .filter(Step.ApplyGas.class::isInstance)
+                .map(Step.ApplyGas.class::cast)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private List<String> gasWarnings() {
+        var today = site.today();
+        return shelf.all().stream()
+                .filter(c -> c.cylinder().state() == onward.sentry.core.cylinder.CylinderState.IN_USE)
+                .filter(c -> c.cylinder().useBefore().isBefore(today.plusDays(house.policy().warnBeforeExpiryDays())))
+                .map(c -> c.tag()
+                        + (c.cylinder().useBefore().isBefore(today)
+                                ? " expired on " + c.cylinder().useBefore() + ": do not use"
+                                : " expires on " + c.cylinder().useBefore()))
+                .toList();
+    }
+
+    private static TodayRow row(Fleet.Known d, Map<UUID, RunEntity> open) {
+        var run = Optional.ofNullable(open.get(d.id()));
+        return new TodayRow(
+                d.serial(),
+                d.assetTag(),
+                d.model(),
+                d.crew(),
+                d.location(),
+                d.state().label(),
+                d.reason(),
+                d.dueOn(),
+                run.map(r -> r.id().toString()),
+                run.map(RunEntity::technician),
+                run.map(r -> r.asksFor().name()),
+                d.lastStrip().map(Strip::decode));
+    }
+}

@@ -1,0 +1,83 @@
+package onward.sentry.server.platform;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonSubTypes.Type;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import onward.sentry.core.card.AcceptRule;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.schedule.IntervalRule;
+import tools.jackson.databind.MapperFeature;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+
+/** How the sealed types of the core are named in JSON. The core itself knows nothing of JSON. */
+public final class CoreJson {
+
+    private CoreJson() {}
+
+    public static JsonMapper.Builder addTo(JsonMapper.Builder builder) {
+        return builder.addMixIn(Step.class, StepNames.class)
+                .addMixIn(AcceptRule.class, AcceptRuleNames.class)
+                .addMixIn(IntervalRule.class, IntervalRuleNames.class)
+                .addMixIn(RunEvent.class, RunEventNames.class);
+    }
+
+    /** Keys in order, so that the same thing is always the same text. */
+    public static JsonMapper canonical() {
+        return addTo(JsonMapper.builder()
+                        .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+                        .enable(MapperFeature.SORT_PROPERTIES_ALPHABETICALLY))
+                .build();
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @Type(value = Step.Checks.class, name = "checks"),
+        @Type(value = Step.WarmUp.class, name = "warm-up"),
+        @Type(value = Step.Zero.class, name = "zero"),
+        @Type(value = Step.ApplyGas.class, name = "apply-gas"),
+        @Type(value = Step.ConfirmAlarms.class, name = "confirm-alarms"),
+        @Type(value = Step.SaveOnInstrument.class, name = "save-on-instrument"),
+        @Type(value = Step.ClearDown.class, name = "clear-down")
+    })
+    private interface StepNames {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "rule")
+    @JsonSubTypes({
+        @Type(value = AcceptRule.OnStability.class, name = "on-stability"),
+        @Type(value = AcceptRule.StableOrDeadline.class, name = "stable-or-deadline"),
+        @Type(value = AcceptRule.Countdown.class, name = "countdown")
+    })
+    private interface AcceptRuleNames {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "rule")
+    @JsonSubTypes({
+        @Type(value = IntervalRule.EveryMonths.class, name = "every-months"),
+        @Type(value = IntervalRule.EveryDays.class, name = "every-days")
+    })
+    private interface IntervalRuleNames {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "event")
+    @JsonSubTypes({
+        @Type(value = RunEvent.RunStarted.class, name = "RunStarted"),
+        @Type(value = RunEvent.ChecksConfirmed.class, name = "ChecksConfirmed"),
+        @Type(value = RunEvent.WarmUpEnded.class, name = "WarmUpEnded"),
+        @Type(value = RunEvent.ZeroStarted.class, name = "ZeroStarted"),
+        @Type(value = RunEvent.ZeroJudged.class, name = "ZeroJudged"),
+        @Type(value = RunEvent.CylinderChosen.class, name = "CylinderChosen"),
+        @Type(value = RunEvent.GasOpened.class, name = "GasOpened"),
+        @Type(value = RunEvent.ReadingTyped.class, name = "ReadingTyped"),
+        @Type(value = RunEvent.ReadingAccepted.class, name = "ReadingAccepted"),
+        @Type(value = RunEvent.ReadingNotAccepted.class, name = "ReadingNotAccepted"),
+        @Type(value = RunEvent.AlarmsConfirmed.class, name = "AlarmsConfirmed"),
+        @Type(value = RunEvent.SavedOnInstrument.class, name = "SavedOnInstrument"),
+        @Type(value = RunEvent.GasClosed.class, name = "GasClosed"),
+        @Type(value = RunEvent.ClearedDown.class, name = "ClearedDown"),
+        @Type(value = RunEvent.ConfirmationWithdrawn.class, name = "ConfirmationWithdrawn"),
+        @Type(value = RunEvent.RunTakenOver.class, name = "RunTakenOver"),
+        @Type(value = RunEvent.RunStopped.class, name = "RunStopped"),
+        @Type(value = RunEvent.RunSigned.class, name = "RunSigned")
+    })
+    private interface RunEventNames {}
+}

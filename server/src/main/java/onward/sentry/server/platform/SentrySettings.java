@@ -1,0 +1,15 @@
+package onward.sentry.server.platform;
+
+import java.time.ZoneId;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * Settings of the program.
+ *
+ * @param zone the site's time zone
+ * @param demo made-up people, fleet and history, and runs at more than natural speed
+ * @param linkTokenFile where the demo writes the token of its stand-ins; empty outside the demo
+ */
+@ConfigurationProperties("sentry")
+public record SentrySettings(ZoneId zone, boolean demo, @DefaultValue("") String linkTokenFile) {}

@@ -1,0 +1,118 @@
+package onward.sentry.standins.gateway;
+
+import java.io.IOException;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.Map;
+import onward.sentry.core.run.Reading;
+import onward.sentry.standins.sim.Atmosphere;
+import onward.sentry.standins.sim.Hands;
+import onward.sentry.standins.sim.Health;
+import onward.sentry.standins.sim.SimDetector;
+
+/** One simulated detector in a run: reads it out, keeps what the server has not acknowledged, and follows the run. */
+final class Lane implements Runnable {
+
+    private static final long STEP_MILLIS = 250;
+    private static final long MOST_BEHIND_MILLIS = 120_000;
+
+    private final LinkClient link;
+    private final LinkMessages.Detector detector;
+    private final Faults faults;
+    private final ArrayDeque<LinkMessages.Batch> unacknowledged = new ArrayDeque<>();
+    private LinkMessages.Run run;
+
+    Lane(LinkClient link, LinkMessages.Detector detector, Faults faults) {
+        this.link = link;
+        this.detector = detector;
+        this.faults = faults;
+        this.run = detector.run().orElseThrow();
+    }
+
+    @Override
+    public void run() {
+        try {
+            work();
+        } catch (LinkClient.Rejected e) {
+            System.err.println(detector.serial() + ": " + e.getMessage());
+        } catch (IOException e) {
+            System.err.println(detector.serial() + ": no link yet, will open it again (" + e.getMessage() + ")");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void work() throws IOException, InterruptedException {
+        var session = link.open(detector.serial(), run.runId());
+        long seed = (detector.serial() + run.runId()).hashCode();
+        var instrument = new SimDetector(
+                detector.lelBasis(),
+                detector.sensors().stream().map(LinkMessages.Sensor::spec).toList(),
+                health(),
+                seed,
+                session.runTime());
+        var hands = new Hands(instrument, seed);
+        long sequence = session.nextSequence();
+        long startedNanos = System.nanoTime();
+        boolean open = true;
+        while (open) {
+            Thread.sleep(run.timeScale() == 1 ? 400 : 120);
+            long until = session.runTime()
+                    + Math.round((System.nanoTime() - startedNanos) / 1e6 * run.timeScale());
+            if (until - instrument.now() > MOST_BEHIND_MILLIS * Math.max(1, run.timeScale() / 10)) {
+                startedNanos += Math.round((until - instrument.now() - MOST_BEHIND_MILLIS) / run.timeScale() * 1e6);
+                until = instrument.now() + MOST_BEHIND_MILLIS;
+            }
+            var readings = new ArrayList<Reading>();
+            while (instrument.now() + STEP_MILLIS <= until) {
+                hands.follow(run.asksFor(), run.calibrating(), gas());
+                readings.add(instrument.step(STEP_MILLIS));
+            }
+            if (!readings.isEmpty()) {
+                unacknowledged.add(new LinkMessages.Batch(sequence++, readings));
+            }
+            open = deliver(session.sessionId());
+        }
+    }
+
+    /** @return whether the run still wants readings */
+    private boolean deliver(String sessionId) throws InterruptedException, LinkClient.Rejected {
+        while (!unacknowledged.isEmpty()) {
+            try {
+                var answer = link.send(sessionId, unacknowledged.peek());
+                unacknowledged.remove();
+                if (answer.run().isEmpty()) {
+                    return false;
+                }
+                run = answer.run().get();
+            } catch (LinkClient.Rejected e) {
+                throw e;
+            } catch (IOException e) {
+                return true;
+            }
+        }
+        return true;
+    }
+
+    private Atmosphere gas() {
+        return run.gas()
+                .map(gas -> Atmosphere.ofCylinder(gas.components(), gas.balance()))
+                .orElse(Atmosphere.cleanAir());
+    }
+
+    private Map<Integer, Health> health() {
+        var health = new HashMap<Integer, Health>();
+        for (var sensor : detector.sensors()) {
+            long age = Math.max(0, ChronoUnit.DAYS.between(sensor.fittedOn(), LocalDate.now()));
+            var aged = Health.of(sensor.serial(), age);
+            health.put(
+                    sensor.spec().slot(),
+                    faults.on(sensor.serial()).map(aged::with).orElse(aged));
+        }
+        return health;
+    }
+
+}

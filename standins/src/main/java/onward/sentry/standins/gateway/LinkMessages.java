@@ -1,0 +1,32 @@
+package onward.sentry.standins.gateway;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.LelBasis;
+import onward.sentry.core.run.NextAction;
+import onward.sentry.core.run.Reading;
+import onward.sentry.standins.sim.Atmosphere;
+
+/** The messages of the link protocol, as docs/formats/link-protocol.md gives them. */
+final class LinkMessages {
+
+    private LinkMessages() {}
+
+    record Detector(String serial, String model, LelBasis lelBasis, List<Sensor> sensors, Optional<Run> run) {}
+
+    record Sensor(SensorSpec spec, String serial, LocalDate fittedOn) {}
+
+    record Run(String runId, double timeScale, boolean calibrating, NextAction.Kind asksFor, Optional<Gas> gas) {}
+
+    record Gas(List<Atmosphere.Part> components, String balance) {}
+
+    record OpenSession(String runId) {}
+
+    record Session(String sessionId, long nextSequence, long runTime) {}
+
+    record Batch(long sequence, List<Reading> readings) {}
+
+    record Acknowledged(long sequence, Optional<Run> run) {}
+}

@@ -1,0 +1,60 @@
+package onward.sentry.standins.sim;
+
+import java.util.Random;
+import onward.sentry.core.run.NextAction.Kind;
+
+/**
+ * Simulated hands: they look at what the run asks for next and do, a seeded moment later, what the technician has
+ * confirmed or is asked to do with the valve.
+ */
+public final class Hands {
+
+    private final SimDetector detector;
+    private final Random random;
+    private Kind seen = Kind.DONE;
+    private Runnable planned = () -> {};
+    private long plannedAt = Long.MAX_VALUE;
+
+    public Hands(SimDetector detector, long seed) {
+        this.detector = detector;
+        this.random = new Random(seed);
+    }
+
+    /**
+     * @param kind what the run asks for now
+     * @param calibrating the job adjusts the instrument, so that it shows raw readings on gas
+     * @param gas what is in the chosen cylinder
+     */
+    public void follow(Kind kind, boolean calibrating, Atmosphere gas) {
+        if (detector.now() >= plannedAt) {
+            plannedAt = Long.MAX_VALUE;
+            planned.run();
+        }
+        if (kind == seen) {
+            return;
+        }
+        boolean saved = seen == Kind.CONFIRM_SAVED && kind == Kind.CLOSE_GAS;
+        seen = kind;
+        switch (kind) {
+            case WAIT_ZERO -> soon(detector::startZero);
+            case OPEN_GAS -> soon(() -> {
+                if (calibrating) {
+                    detector.startCalibrating();
+                }
+                detector.breathe(gas);
+            });
+            case CLOSE_GAS -> soon(() -> {
+                if (saved) {
+                    detector.keepSpan();
+                }
+                detector.breathe(Atmosphere.cleanAir());
+            });
+            default -> {}
+        }
+    }
+
+    private void soon(Runnable action) {
+        planned = action;
+        plannedAt = detector.now() + 1_500 + random.nextInt(3_000);
+    }
+}

@@ -1,0 +1,35 @@
+package onward.sentry.standins.sim;
+
+import java.util.Random;
+
+/**
+ * How well a sensing element still works.
+ *
+ * @param response raw response as a fraction of what is applied; 1 is nominal
+ * @param slowness how many times its nominal time constant it takes
+ * @param offset what it shows in clean air before it is zeroed, in steps of its display
+ */
+public record Health(double response, double slowness, double offset) {
+
+    private static final double DAYS_PER_MONTH = 30.44;
+
+    /** An element of that serial number at an age: each starts a little differently and fades at its own pace. */
+    public static Health of(String sensorSerial, long ageDays) {
+        var random = new Random(sensorSerial.hashCode() * 7919L);
+        double fresh = 0.96 + 0.16 * random.nextDouble();
+        double lossPerMonth = 0.003 + 0.008 * random.nextDouble();
+        double response = fresh - lossPerMonth * ageDays / DAYS_PER_MONTH;
+        double slowness = 1 + 0.003 * ageDays / DAYS_PER_MONTH;
+        return new Health(Math.max(0.05, response), slowness, random.nextInt(3) - 1);
+    }
+
+    /** The fault is put on top of what age has done. */
+    public Health with(Fault fault) {
+        return switch (fault.kind()) {
+            case WEAK -> new Health(fault.strength() / 100, slowness, offset);
+            case DEAD -> new Health(0, slowness, offset);
+            case SLOW -> new Health(response, slowness * fault.strength(), offset);
+            case WANDERING -> new Health(response, slowness, offset + fault.strength());
+        };
+    }
+}

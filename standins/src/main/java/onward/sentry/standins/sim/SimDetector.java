@@ -1,0 +1,76 @@
+package onward.sentry.standins.sim;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.LelBasis;
+import onward.sentry.core.run.Reading;
+import onward.sentry.standins.sim.SimSensor.Element;
+
+/** A simulated instrument. The same seed and the same handling give the same readings. */
+public final class SimDetector {
+
+    private static final long ZERO_ROUTINE_MILLIS = 6_000;
+
+    private final LelBasis basis;
+    private final List<SimSensor> sensors;
+    private long now;
+    private long zeroDoneAt = Long.MAX_VALUE;
+
+    /**
+     * @param health per slot
+     * @param startMillis run time at which it is switched on
+     */
+    public SimDetector(
+            LelBasis basis, List<SensorSpec> specs, Map<Integer, Health> health, long seed, long startMillis) {
+        this.basis = basis;
+        this.now = startMillis;
+        this.sensors = specs.stream()
+                .map(spec -> new SimSensor(
+                        new Element(spec.slot(), spec.gasId(), spec.unit(), spec.resolution(), spec.t90Seconds()),
+                        health.get(spec.slot()),
+                        seed))
+                .toList();
+    }
+
+    public void breathe(Atmosphere atmosphere) {
+        sensors.forEach(sensor -> sensor.meets(atmosphere.shownTo(sensor.element(), basis), now / 1000.0));
+    }
+
+    public void startZero() {
+        zeroDoneAt = now + ZERO_ROUTINE_MILLIS;
+    }
+
+    /** Into calibration mode: the display shows raw readings. */
+    public void startCalibrating() {
+        sensors.forEach(sensor -> sensor.showRaw(true));
+    }
+
+    public void keepSpan() {
+        sensors.forEach(SimSensor::keepSpan);
+    }
+
+    public long now() {
+        return now;
+    }
+
+    /** Time goes on by some milliseconds, and the display is read. */
+    public Reading step(long millis) {
+        now += millis;
+        if (now >= zeroDoneAt) {
+            sensors.forEach(SimSensor::zeroInAir);
+            zeroDoneAt = Long.MAX_VALUE;
+        }
+        var values = new TreeMap<Integer, Double>();
+        for (var sensor : sensors) {
+            double shown = sensor.step(now / 1000.0, millis / 1000.0);
+            values.put(
+                    sensor.element().slot(),
+                    BigDecimal.valueOf(shown).setScale(4, RoundingMode.HALF_UP).doubleValue());
+        }
+        return new Reading(now, values);
+    }
+}
