@@ -17,6 +17,13 @@ public final class CalibrationCheck {
         return 100 * (reading - expected) / expected;
     }
 
+    /** How far a reading may be off, in the sensor's unit: 80 ppm at 10 % returns 8; oxygen always 0.5 vol%. */
+    public static double tolerance(SensorSpec sensor, double expected, double tolerancePercent) {
+        return sensor.isOxygen()
+                ? OXYGEN_TOLERANCE
+                : Math.max(Math.abs(expected) * tolerancePercent / 100, sensor.resolution());
+    }
+
     /**
      * Passes within the tolerance, or within one step of the display where that is more generous (the working says
      * when it decided); oxygen within ±0.5 vol%.

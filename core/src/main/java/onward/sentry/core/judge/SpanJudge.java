@@ -12,7 +12,9 @@ import onward.sentry.core.working.Working;
  */
 public final class SpanJudge {
 
-    private static final Limit PASS_ABOVE = new Limit(70);
+    /** A response above this, in %, passes. */
+    public static final Limit PASS_ABOVE = new Limit(70);
+
     private static final Limit MARGINAL_FROM = new Limit(50);
     private static final Limit MOST_ADJUSTABLE = new Limit(200);
 

@@ -306,6 +306,11 @@ public final class LiveRun {
         return SensorProgress.of(state, sensor, since -> stability(sensor, since));
     }
 
+    /** Where a sensor's reading should come to rest now. */
+    public ExpectedBand expectedBand(SensorSpec sensor) {
+        return ExpectedBand.of(state, policy, sensor);
+    }
+
     private Stability stability(SensorSpec sensor, long since) {
         return judge.stability(state, traces, sensor, since);
     }

@@ -22,7 +22,7 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
     /** Where a sensor was judged. */
     public record Mark(int slot, long atSeconds, Verdict verdict) {}
 
-    /** What a stretch of the ribbon is. */
+    /** What a stretch of the ribbon is; the time until gas comes on counts as getting ready. */
     public enum Kind {
         READY('R'),
         ZERO('Z'),
@@ -54,11 +54,20 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
                 .sorted(Map.Entry.comparingByKey())
                 .forEach(entry -> {
                     var kind = Kind.of(state.steps().get(entry.getKey()));
-                    if (stretches.isEmpty() || stretches.get(stretches.size() - 1).kind() != kind) {
-                        stretches.add(new Stretch(kind, entry.getValue() / 1000));
+                    if (state.steps().get(entry.getKey()) instanceof Step.ApplyGas) {
+                        begin(stretches, Kind.READY, entry.getValue());
+                        state.gasOpenedAt().ifPresent(at -> begin(stretches, Kind.GAS, at));
+                    } else {
+                        begin(stretches, kind, entry.getValue());
                     }
                 });
         return new Strip(stretches, nowMillis / 1000, marks(state));
+    }
+
+    private static void begin(List<Stretch> stretches, Kind kind, long atMillis) {
+        if (stretches.isEmpty() || stretches.get(stretches.size() - 1).kind() != kind) {
+            stretches.add(new Stretch(kind, atMillis / 1000));
+        }
     }
 
     private static List<Mark> marks(RunState state) {

@@ -292,7 +292,8 @@ class LiveRunTest {
         var strip = Strip.of(run.state(), run.traces().now());
         assertThat(strip.stretches())
                 .extracting(Strip.Stretch::kind)
-                .containsExactly(Strip.Kind.READY, Strip.Kind.ZERO, Strip.Kind.GAS, Strip.Kind.CLEAR);
+                .containsExactly(
+                        Strip.Kind.READY, Strip.Kind.ZERO, Strip.Kind.READY, Strip.Kind.GAS, Strip.Kind.CLEAR);
         assertThat(strip.marks()).hasSize(8);
         assertThat(strip.encode().length()).isLessThanOrEqualTo(300);
         assertThat(Strip.decode(strip.encode())).isEqualTo(strip);

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.run.ExpectedBand;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.SensorResult;
@@ -17,6 +18,7 @@ record RunView(
         String assetTag,
         String model,
         String crew,
+        double flowLitresPerMinute,
         String job,
         boolean typed,
         double timeScale,
@@ -42,6 +44,8 @@ record RunView(
     /**
      * @param expected what it should read on the chosen gas; empty before one is chosen
      * @param air what it reads in clean air
+     * @param band where its reading should come to rest now
+     * @param windowSeconds how long readings must hold to count as settled
      * @param progress how far it has got in this stage, as a word
      * @param verdict worst of its outcomes so far; "not judged" before there is one
      */
@@ -54,7 +58,8 @@ record RunView(
             double rangeMax,
             double air,
             Optional<Double> expected,
-            double band,
+            ExpectedBand band,
+            double windowSeconds,
             String progress,
             String verdict,
             List<SensorOutcome> outcomes,

@@ -63,6 +63,7 @@ class RunViews {
                 detector.assetTag(),
                 detector.model(),
                 detector.crew(),
+                state.card().flowLitresPerMinute(),
                 run.job().label(),
                 state.typed(),
                 run.timeScale(),
@@ -122,8 +123,9 @@ class RunViews {
                 spec.rangeMax(),
                 spec.cleanAirReading(),
                 expected,
+                live.expectedBand(spec),
                 StabilityLimits.of(spec.resolution(), expected.orElse(0.0), spec.t90Seconds())
-                        .band(),
+                        .windowSeconds(),
                 live.progress(spec).label(),
                 worst(outcomes).label(),
                 outcomes,

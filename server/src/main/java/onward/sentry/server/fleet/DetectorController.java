@@ -72,7 +72,7 @@ class DetectorController {
         }
     }
 
-    record SensorView(
+    record FittedView(
             int slot,
             String gas,
             String formula,
@@ -95,7 +95,7 @@ class DetectorController {
             Optional<String> releaseRemark) {}
 
     record DetectorView(
-            DetectorRow detector, Working dueWorking, List<SensorView> sensors, List<SensorView> removed, List<HoldView> holds) {}
+            DetectorRow detector, Working dueWorking, List<FittedView> sensors, List<FittedView> removed, List<HoldView> holds) {}
 
     record NewSensorBody(int slot, @NotBlank String serial, @NotNull LocalDate fittedOn) {
         Fleet.NewSensor toNew() {
@@ -138,20 +138,20 @@ class DetectorController {
         return new DetectorView(
                 DetectorRow.of(known),
                 json.readValue(entity.dueWorking(), Working.class),
-                entity.fitted().stream().map(s -> sensorView(entity, s)).toList(),
+                entity.fitted().stream().map(s -> fittedView(entity, s)).toList(),
                 entity.allSensors().stream()
                         .filter(s -> !s.isFitted())
-                        .map(s -> sensorView(entity, s))
+                        .map(s -> fittedView(entity, s))
                         .toList(),
                 holds);
     }
 
-    private SensorView sensorView(DetectorEntity detector, SensorEntity sensor) {
+    private FittedView fittedView(DetectorEntity detector, SensorEntity sensor) {
         var card = house.latestCard(detector.model());
         var spec = card.sensor(sensor.slot());
         IntervalRule rule = card.interval();
         var due = sensor.isFitted() ? Optional.of(sensor.dates().due(rule)) : Optional.<onward.sentry.core.schedule.DueDate>empty();
-        return new SensorView(
+        return new FittedView(
                 sensor.slot(),
                 spec.gas().name(),
                 spec.gas().formula(),

@@ -71,8 +71,8 @@ class SessionController {
 
     /** Also hands the page its CSRF token, as a cookie. */
     @GetMapping("/api/v1/session")
-    SessionView session(Principal principal, CsrfToken csrf) {
-        csrf.getToken();
+    SessionView session(Principal principal, HttpServletRequest request) {
+        ((CsrfToken) request.getAttribute(CsrfToken.class.getName())).getToken();
         return view(Optional.ofNullable(principal).map(Principal::getName));
     }
 

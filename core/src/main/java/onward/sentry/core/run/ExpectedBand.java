@@ -1,0 +1,50 @@
+package onward.sentry.core.run;
+
+import onward.sentry.core.card.Step;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.CalibrationCheck;
+import onward.sentry.core.judge.SpanJudge;
+import onward.sentry.core.judge.ZeroJudge;
+
+/**
+ * Where a reading should come to rest in the stage its run is in, in the sensor's unit. Drawn behind the trace; no
+ * verdict hangs on it.
+ */
+public record ExpectedBand(double low, double high) {
+
+    public static ExpectedBand of(RunState state, HousePolicy policy, SensorSpec sensor) {
+        var expected = state.expectedOnGas(sensor.slot());
+        if (expected.isPresent()
+                && state.currentStep().orElse(null) instanceof Step.ApplyGas gas) {
+            return gas.targets().stream()
+                    .filter(target -> target.slot() == sensor.slot())
+                    .findFirst()
+                    .map(target -> onGas(state, policy, sensor, target, expected.get()))
+                    .orElseGet(() -> inAir(sensor));
+        }
+        return inAir(sensor);
+    }
+
+    private static ExpectedBand onGas(
+            RunState state, HousePolicy policy, SensorSpec sensor, Target target, double expected) {
+        return switch (target.purpose()) {
+            case SPAN -> new ExpectedBand(SpanJudge.PASS_ABOVE.value() / 100 * expected, 1.3 * expected);
+            case CHECK -> {
+                double tolerance = CalibrationCheck.tolerance(sensor, expected, policy.tolerancePercent());
+                yield new ExpectedBand(expected - tolerance, expected + tolerance);
+            }
+            case BUMP -> {
+                double air = sensor.cleanAirReading();
+                double level = air + state.card().bumpLevelPercent() / 100 * (expected - air);
+                yield new ExpectedBand(Math.min(level, expected), Math.max(level, expected));
+            }
+        };
+    }
+
+    private static ExpectedBand inAir(SensorSpec sensor) {
+        double tolerance = ZeroJudge.tolerance(sensor);
+        return new ExpectedBand(sensor.cleanAirReading() - tolerance, sensor.cleanAirReading() + tolerance);
+    }
+}

@@ -1,0 +1,54 @@
+import { Popover, RadioGroup } from "radix-ui";
+import { setBenchPreference, useBenchPreference } from "./benchPreference";
+
+const sources = [
+  { value: "LINK", word: "Over the link", note: "a gateway sends them" },
+  { value: "TYPED", word: "Typed by hand", note: "you read the display" },
+] as const;
+
+const speeds = [1, 10, 60] as const;
+
+/** Where readings of new runs come from, and in the demo how fast its time goes. */
+export function BenchSettings({ demo }: { demo: boolean }) {
+  const preference = useBenchPreference();
+  const summary = (preference.source === "LINK" ? "Link" : "Typed") + (demo ? ` ×${preference.timeScale}` : "");
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="border-line bg-sheet min-h-11 rounded-sm border px-3 font-semibold whitespace-nowrap">
+        <span className="text-soft font-normal">Readings</span> {summary}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" sideOffset={6} className="bg-sheet border-ink z-20 w-72 border p-4 shadow-xl">
+          <p className="mb-2 font-bold" id="source-label">
+            Readings of the next run
+          </p>
+          <RadioGroup.Root aria-labelledby="source-label" value={preference.source} onValueChange={(source) => setBenchPreference({ source: source as "LINK" | "TYPED" })}>
+            {sources.map((source) => (
+              <RadioGroup.Item key={source.value} value={source.value} className="data-[state=checked]:border-act flex min-h-11 w-full items-center gap-3 border-l-4 border-transparent px-2 text-left">
+                <span>
+                  <span className="block font-semibold">{source.word}</span>
+                  <span className="text-soft block text-sm">{source.note}</span>
+                </span>
+              </RadioGroup.Item>
+            ))}
+          </RadioGroup.Root>
+          {demo && (
+            <>
+              <p className="mt-3 mb-2 font-bold" id="speed-label">
+                Speed of the demo
+              </p>
+              <RadioGroup.Root aria-labelledby="speed-label" className="flex gap-2" value={String(preference.timeScale)} onValueChange={(speed) => setBenchPreference({ timeScale: Number(speed) as 1 | 10 | 60 })}>
+                {speeds.map((speed) => (
+                  <RadioGroup.Item key={speed} value={String(speed)} className="border-ink data-[state=checked]:bg-act data-[state=checked]:text-on-act min-h-11 grow border font-semibold">
+                    ×{speed}
+                  </RadioGroup.Item>
+                ))}
+              </RadioGroup.Root>
+              <p className="text-soft mt-2 text-sm">At any speed but ×1 the record says “simulated”.</p>
+            </>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,61 @@
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { Command } from "cmdk";
+import { detectorsQuery } from "../features/fleet/queries";
+import { switchTheme } from "./theme";
+
+const item = "data-[selected=true]:bg-act data-[selected=true]:text-on-act flex min-h-11 cursor-pointer items-center justify-between gap-4 px-3";
+
+export function Palette({ onClose }: { onClose: () => void }) {
+  const navigate = useNavigate();
+  const { data: detectors = [] } = useQuery(detectorsQuery);
+  const go = (action: () => unknown) => () => {
+    onClose();
+    action();
+  };
+  return (
+    <Command.Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      label="Find"
+      overlayClassName="fixed inset-0 z-30 bg-black/40"
+      contentClassName="bg-sheet border-ink fixed top-20 left-1/2 z-40 w-[min(36rem,92vw)] -translate-x-1/2 border-2 shadow-xl"
+    >
+      <Command.Input placeholder="A serial, a crew, a place …" className="border-line w-full border-b px-4 py-3 text-lg outline-none" />
+      <Command.List className="max-h-96 overflow-y-auto p-2">
+        <Command.Empty className="text-soft p-3">Nothing by that name.</Command.Empty>
+        <Command.Group heading="Go to" className="text-soft [&_[cmdk-item]]:text-ink text-sm [&_[cmdk-item]]:text-base">
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/" }))}>
+            Today
+          </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/bench" }))}>
+            Bench
+          </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/gas" }))}>
+            Gas: cylinders
+          </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/detectors/new" }))}>
+            Register a detector
+          </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/gas/new" }))}>
+            Register a cylinder
+          </Command.Item>
+          <Command.Item className={item} onSelect={go(switchTheme)}>
+            Light or dark
+          </Command.Item>
+        </Command.Group>
+        <Command.Group heading="Detectors" className="text-soft [&_[cmdk-item]]:text-ink text-sm [&_[cmdk-item]]:text-base">
+          {detectors.map((d) => (
+            <Command.Item key={d.serial} value={`${d.serial} ${d.assetTag} ${d.model} ${d.crew} ${d.location}`} className={item} onSelect={go(() => navigate({ to: "/detectors/$serial", params: { serial: d.serial } }))}>
+              <span className="font-semibold">{d.serial}</span>
+              <span>
+                {d.model}, {d.crew}
+              </span>
+              <span>{d.state}</span>
+            </Command.Item>
+          ))}
+        </Command.Group>
+      </Command.List>
+    </Command.Dialog>
+  );
+}

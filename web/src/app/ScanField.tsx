@@ -1,0 +1,35 @@
+import { ScanLine } from "lucide-react";
+import { useEffect, useRef, type FormEvent } from "react";
+import { usePutOnBench } from "../features/bench/usePutOnBench";
+import { catchScans } from "./scanner";
+
+/** Takes a serial, typed or scanned anywhere on the page, and puts that detector on the bench. */
+export function ScanField() {
+  const field = useRef<HTMLInputElement>(null);
+  const { put, pending } = usePutOnBench();
+  const latest = useRef(put);
+  useEffect(() => {
+    latest.current = put;
+  }, [put]);
+  useEffect(() => catchScans((text) => latest.current(text)), []);
+
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    const serial = field.current?.value.trim();
+    if (serial && field.current) {
+      put(serial);
+      field.current.value = "";
+      field.current.blur();
+    }
+  }
+
+  return (
+    <form role="search" onSubmit={submit} className="border-ink bg-sheet flex min-h-11 items-center gap-2 rounded-sm border px-3">
+      <ScanLine aria-hidden className="text-soft size-5 shrink-0" />
+      <label htmlFor="scan" className="sr-only">
+        Scan or type a serial
+      </label>
+      <input id="scan" ref={field} autoComplete="off" spellCheck={false} placeholder={pending ? "Opening …" : "Scan or type a serial"} className="placeholder:text-soft w-full min-w-0 bg-transparent py-2 outline-none" />
+    </form>
+  );
+}

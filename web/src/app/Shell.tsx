@@ -1,0 +1,86 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Link, Outlet, useNavigate } from "@tanstack/react-router";
+import { CircleHelp, LogOut, SunMoon } from "lucide-react";
+import { lazy, Suspense, useState } from "react";
+import { api, answer } from "../api/client";
+import { sessionQuery, useSession } from "../api/session";
+import { BenchSettings } from "./BenchSettings";
+import { ScanField } from "./ScanField";
+import { ShortcutHelp } from "./ShortcutHelp";
+import { switchTheme } from "./theme";
+import { useShortcuts } from "./useShortcuts";
+
+const Palette = lazy(() => import("./Palette").then((m) => ({ default: m.Palette })));
+
+const places = [
+  { to: "/", word: "Today" },
+  { to: "/bench", word: "Bench" },
+  { to: "/detectors", word: "Detectors" },
+  { to: "/gas", word: "Gas" },
+] as const;
+
+export function Shell() {
+  const session = useSession();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [palette, setPalette] = useState(false);
+  const [help, setHelp] = useState(false);
+  useShortcuts({ openPalette: () => setPalette(true), openHelp: () => setHelp(true) });
+
+  async function signOut() {
+    await answer(api.DELETE("/api/v1/session"));
+    queries.clear();
+    await queries.fetchQuery(sessionQuery);
+    await navigate({ to: "/sign-in" });
+  }
+
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <a href="#work" className="bg-act text-on-act sr-only p-3 focus:not-sr-only">
+        To the work
+      </a>
+      <header className="border-ink bg-paper sticky top-0 z-10 flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 px-4 py-1.5 print:hidden">
+        <nav aria-label="Places" className="flex items-stretch gap-1">
+          {places.map((place) => (
+            <Link
+              key={place.to}
+              to={place.to}
+              activeOptions={{ exact: place.to === "/" }}
+              className="text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink flex min-h-11 items-center border-b-4 border-transparent px-2.5 text-lg font-semibold"
+            >
+              {place.word}
+            </Link>
+          ))}
+        </nav>
+        <div className="order-last w-full sm:order-none sm:w-72">
+          <ScanField />
+        </div>
+        <div className="ml-auto flex items-center gap-1">
+          <BenchSettings demo={session.demo} />
+          <button type="button" onClick={switchTheme} aria-label="Light or dark" title="Light or dark" className="inline-flex size-11 items-center justify-center">
+            <SunMoon aria-hidden className="size-5" />
+          </button>
+          <button type="button" onClick={() => setHelp(true)} aria-label="Shortcuts" title="Shortcuts (?)" className="hidden size-11 items-center justify-center sm:inline-flex">
+            <CircleHelp aria-hidden className="size-5" />
+          </button>
+          <span className="hidden text-right text-sm leading-tight lg:block">
+            <span className="block font-semibold">{session.displayName}</span>
+            <span className="text-soft block">{session.role?.toLowerCase()}</span>
+          </span>
+          <button type="button" onClick={() => void signOut()} aria-label={`Sign out ${session.displayName ?? ""}`} title="Sign out" className="inline-flex size-11 items-center justify-center">
+            <LogOut aria-hidden className="size-5" />
+          </button>
+        </div>
+      </header>
+      <main id="work" className="flex grow flex-col">
+        <Outlet />
+      </main>
+      <ShortcutHelp open={help} onClose={() => setHelp(false)} />
+      {palette && (
+        <Suspense>
+          <Palette onClose={() => setPalette(false)} />
+        </Suspense>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,31 @@
+import { Sheet } from "../ui/Sheet";
+
+const keys = [
+  ["Space", "Confirm the next hand (Bench)"],
+  ["z", "Take the last confirmation back (Bench)"],
+  ["/", "To the scan field"],
+  ["g then t", "Today"],
+  ["g then b", "Bench"],
+  ["g then d", "Detectors"],
+  ["g then c", "Gas"],
+  ["Ctrl K", "Find a detector or a place"],
+  ["?", "This list"],
+] as const;
+
+export function ShortcutHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Sheet open={open} onClose={onClose} title="Keys">
+      <dl className="grid grid-cols-[8rem_1fr] gap-y-3 text-lg">
+        {keys.map(([key, meaning]) => (
+          <div key={key} className="contents">
+            <dt>
+              <kbd className="border-ink bg-paper rounded-sm border px-2 py-0.5 font-sans font-semibold">{key}</kbd>
+            </dt>
+            <dd>{meaning}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="text-soft mt-6">A barcode reader can be used anywhere on the page. What it types never confirms anything.</p>
+    </Sheet>
+  );
+}

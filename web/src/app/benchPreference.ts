@@ -1,0 +1,36 @@
+import { useSyncExternalStore } from "react";
+
+/** How this device starts runs: where readings come from, and in the demo how fast time goes. */
+export interface BenchPreference {
+  source: "LINK" | "TYPED";
+  timeScale: 1 | 10 | 60;
+}
+
+const key = "sentry-bench";
+const usual: BenchPreference = { source: "LINK", timeScale: 1 };
+let current: BenchPreference = read();
+const listeners = new Set<() => void>();
+
+function read(): BenchPreference {
+  try {
+    return { ...usual, ...(JSON.parse(localStorage.getItem(key) ?? "{}") as Partial<BenchPreference>) };
+  } catch {
+    return usual;
+  }
+}
+
+export function setBenchPreference(change: Partial<BenchPreference>): void {
+  current = { ...current, ...change };
+  localStorage.setItem(key, JSON.stringify(current));
+  listeners.forEach((tell) => tell());
+}
+
+export function useBenchPreference(): BenchPreference {
+  return useSyncExternalStore(
+    (tell) => {
+      listeners.add(tell);
+      return () => listeners.delete(tell);
+    },
+    () => current,
+  );
+}

@@ -1,0 +1,73 @@
+import type { QueryClient } from "@tanstack/react-query";
+import { createRootRouteWithContext, createRoute, createRouter, lazyRouteComponent, Outlet, redirect } from "@tanstack/react-router";
+import { sessionQuery } from "../api/session";
+import { FirstAdministrator } from "../features/people/FirstAdministrator";
+import { SignIn } from "../features/people/SignIn";
+import { Today } from "../features/today/Today";
+import { Loading, Told } from "../ui/Told";
+import { Shell } from "./Shell";
+
+interface Context {
+  queries: QueryClient;
+}
+
+const root = createRootRouteWithContext<Context>()({
+  component: Outlet,
+  errorComponent: ({ error }) => (
+    <main className="mx-auto max-w-xl p-6">
+      <Told error={error} />
+    </main>
+  ),
+  notFoundComponent: () => <p className="p-6">There is no such page. Use the words at the top.</p>,
+});
+
+const signIn = createRoute({ getParentRoute: () => root, path: "/sign-in", component: SignIn, loader: ({ context }) => context.queries.ensureQueryData(sessionQuery) });
+const first = createRoute({ getParentRoute: () => root, path: "/first-administrator", component: FirstAdministrator });
+
+const shell = createRoute({
+  getParentRoute: () => root,
+  id: "shell",
+  component: Shell,
+  pendingComponent: () => <Loading what="the page" />,
+  beforeLoad: async ({ context }) => {
+    const session = await context.queries.fetchQuery(sessionQuery);
+    if (session.nobodyYet) {
+      throw redirect({ to: "/first-administrator" });
+    }
+    if (session.signInName === null) {
+      throw redirect({ to: "/sign-in" });
+    }
+  },
+});
+
+const today = createRoute({ getParentRoute: () => shell, path: "/", component: Today });
+const bench = createRoute({ getParentRoute: () => shell, path: "/bench", component: lazyRouteComponent(() => import("../features/bench/EmptyBench"), "EmptyBench") });
+const run = createRoute({ getParentRoute: () => shell, path: "/bench/$runId", component: lazyRouteComponent(() => import("../features/bench/Bench"), "Bench") });
+const detectors = createRoute({
+  getParentRoute: () => shell,
+  path: "/detectors",
+  validateSearch: (search: Record<string, unknown>): { find?: string } => (typeof search.find === "string" && search.find ? { find: search.find } : {}),
+  component: lazyRouteComponent(() => import("../features/fleet/Detectors"), "Detectors"),
+});
+const newDetector = createRoute({
+  getParentRoute: () => shell,
+  path: "/detectors/new",
+  validateSearch: (search: Record<string, unknown>): { serial?: string } => (typeof search.serial === "string" ? { serial: search.serial } : {}),
+  component: lazyRouteComponent(() => import("../features/fleet/NewDetector"), "NewDetector"),
+});
+const detector = createRoute({ getParentRoute: () => shell, path: "/detectors/$serial", component: lazyRouteComponent(() => import("../features/fleet/Detector"), "Detector") });
+const gas = createRoute({ getParentRoute: () => shell, path: "/gas", component: lazyRouteComponent(() => import("../features/gas/Cylinders"), "Cylinders") });
+const newCylinder = createRoute({ getParentRoute: () => shell, path: "/gas/new", component: lazyRouteComponent(() => import("../features/gas/NewCylinder"), "NewCylinder") });
+const record = createRoute({ getParentRoute: () => shell, path: "/records/$runId", component: lazyRouteComponent(() => import("../features/logbook/Record"), "Record") });
+
+const tree = root.addChildren([signIn, first, shell.addChildren([today, bench, run, detectors, newDetector, detector, gas, newCylinder, record])]);
+
+export function makeRouter(queries: QueryClient) {
+  return createRouter({ routeTree: tree, context: { queries }, defaultPreload: "intent", scrollRestoration: true });
+}
+
+declare module "@tanstack/react-router" {
+  interface Register {
+    router: ReturnType<typeof makeRouter>;
+  }
+}

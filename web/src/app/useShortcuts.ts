@@ -1,0 +1,36 @@
+import { useNavigate } from "@tanstack/react-router";
+import { useEffect } from "react";
+import { isTypingIn } from "./scanner";
+
+/** Keys that work everywhere; a letter is taken only when nobody is typing into a field. */
+export function useShortcuts({ openPalette, openHelp }: { openPalette: () => void; openHelp: () => void }) {
+  const navigate = useNavigate();
+  useEffect(() => {
+    let lead = 0;
+    const places: Record<string, "/" | "/bench" | "/detectors" | "/gas"> = { t: "/", b: "/bench", d: "/detectors", c: "/gas" };
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
+        event.preventDefault();
+        openPalette();
+        return;
+      }
+      if (event.ctrlKey || event.metaKey || event.altKey || isTypingIn(event.target)) {
+        return;
+      }
+      const place = places[event.key];
+      if (place && performance.now() - lead < 1_200) {
+        lead = 0;
+        void navigate({ to: place });
+      } else if (event.key === "g") {
+        lead = performance.now();
+      } else if (event.key === "?") {
+        openHelp();
+      } else if (event.key === "/") {
+        event.preventDefault();
+        document.getElementById("scan")?.focus();
+      }
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [navigate, openPalette, openHelp]);
+}

@@ -1,0 +1,36 @@
+import { Toggle } from "radix-ui";
+
+export interface Alarms {
+  audible: boolean;
+  visual: boolean;
+  vibration: boolean;
+}
+
+export const allAlarms: Alarms = { audible: true, visual: true, vibration: true };
+
+const words = [
+  ["audible", "Sound"],
+  ["visual", "Light"],
+  ["vibration", "Vibration"],
+] as const;
+
+export function AlarmsSeen({ alarms, onChange }: { alarms: Alarms; onChange: (alarms: Alarms) => void }) {
+  return (
+    <fieldset>
+      <legend className="mb-2 text-lg">Press what you did not notice.</legend>
+      <div className="grid gap-3 sm:grid-cols-3">
+        {words.map(([name, word]) => (
+          <Toggle.Root
+            key={name}
+            pressed={alarms[name]}
+            onPressedChange={(seen) => onChange({ ...alarms, [name]: seen })}
+            className="bg-sheet border-fail text-fail data-[state=on]:border-act data-[state=on]:text-ink min-h-20 border-2 text-xl font-bold"
+          >
+            {word}
+            <span className="block text-base font-normal">{alarms[name] ? "noticed" : "not noticed: fails"}</span>
+          </Toggle.Root>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,22 @@
+import type { ReactNode } from "react";
+import { Countdown } from "./Countdown";
+import type { Run, RunClock } from "./useRun";
+
+/** The one thing to do next, readable from two metres, with its countdown and its confirmation. */
+export function NextHand({ run, clock, onOver, children }: { run: Run; clock: RunClock; onOver: () => void; children: ReactNode }) {
+  return (
+    <section aria-label="Next hand" className="bg-act-deep flex flex-wrap items-center gap-x-6 gap-y-3 px-4 py-4 text-white">
+      <div className="min-w-0 grow basis-96">
+        <p aria-live="assertive" className="text-[clamp(1.6rem,3.2vw,2.6rem)] leading-tight font-bold text-balance">
+          {run.next.sentence}
+        </p>
+        <p className="mt-1 text-lg">
+          <span className="font-semibold">{run.serial}</span> · {run.model} · {run.job}
+          {run.next.kind !== "CONFIRM_CHECKS" && run.next.details.length > 0 && <span> · {run.next.details.join(" ")}</span>}
+        </p>
+      </div>
+      {run.next.countdown && <Countdown key={run.next.countdown.until} countdown={run.next.countdown} clock={clock} onOver={onOver} />}
+      <div className="flex flex-col items-stretch gap-2">{children}</div>
+    </section>
+  );
+}

@@ -1,0 +1,71 @@
+import { useRef, useState, type FormEvent } from "react";
+import { Button } from "../../ui/Button";
+import type { Command } from "./useCommand";
+import type { Run } from "./useRun";
+import type { TraceBuffer } from "./TraceBuffer";
+
+type Sensor = Run["sensors"][number];
+
+/** A reading typed from the display: Enter stamps it and goes to the next sensor. */
+export function TypedEntry({ sensor, run, buffer, now, send }: { sensor: Sensor; run: Run; buffer: TraceBuffer; now: () => number; send: (command: Command) => Promise<unknown> }) {
+  const [text, setText] = useState("");
+  const [wrong, setWrong] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const onGas = run.next.kind === "WAIT_SETTLE";
+  const undecided = onGas && sensor.progress !== "accepted" && sensor.progress !== "failed";
+
+  async function submit(event: FormEvent) {
+    event.preventDefault();
+    const value = Number(text.trim().replace(",", "."));
+    if (text.trim() === "" || !Number.isFinite(value)) {
+      setWrong("Type the number that the display shows.");
+      return;
+    }
+    const at = now();
+    try {
+      await send({ kind: "TYPE_READING", slot: sensor.slot, value });
+      buffer.add([{ at, values: { [sensor.slot]: value } }]);
+      setText("");
+      setWrong("");
+      const fields = [...document.querySelectorAll<HTMLInputElement>("input[data-reading]")];
+      fields[(fields.indexOf(field.current as HTMLInputElement) + 1) % fields.length]?.focus();
+    } catch (error) {
+      setWrong(error instanceof Error ? error.message : "Not stored.");
+    }
+  }
+
+  return (
+    <form onSubmit={(event) => void submit(event)} className="my-2">
+      <div className="flex gap-2">
+        <label className="sr-only" htmlFor={`reading-${sensor.slot}`}>
+          {sensor.gas} reading in {sensor.unit}
+        </label>
+        <input
+          id={`reading-${sensor.slot}`}
+          ref={field}
+          data-reading
+          inputMode="decimal"
+          autoComplete="off"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          aria-invalid={wrong ? true : undefined}
+          className="border-ink bg-paper min-h-12 w-full min-w-0 border px-3 text-2xl"
+          placeholder={sensor.unit}
+        />
+        <Button type="submit" aria-label={`Store ${sensor.gas} reading`}>
+          Enter
+        </Button>
+      </div>
+      {undecided && (
+        <Button kind="quiet" className="px-0" onClick={() => void send({ kind: "DECLARE_SETTLED", step: run.next.step, slot: sensor.slot }).catch((e: Error) => setWrong(e.message))}>
+          It has settled
+        </Button>
+      )}
+      {wrong && (
+        <p role="alert" className="text-fail font-semibold">
+          {wrong}
+        </p>
+      )}
+    </form>
+  );
+}

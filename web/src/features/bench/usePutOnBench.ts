@@ -1,0 +1,55 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { toast } from "sonner";
+import { answer, api, asProblem, freshId } from "../../api/client";
+import { may, useSession } from "../../api/session";
+import { useBenchPreference } from "../../app/benchPreference";
+
+export type Job = "CALIBRATION" | "BUMP";
+
+/** Puts a detector on the bench: opens its unfinished run, or starts the job that its state asks for. */
+export function usePutOnBench() {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const session = useSession();
+  const preference = useBenchPreference();
+  const mutation = useMutation({
+    mutationFn: async ({ serial, job, clientId }: { serial: string; job?: Job; clientId: string }) => {
+      const lanes = await answer(api.GET("/api/v1/bench"));
+      const open = lanes.find((lane) => lane.serial.toLowerCase() === serial.toLowerCase());
+      if (open) {
+        return open.id;
+      }
+      const { detector } = await answer(api.GET("/api/v1/detectors/{serial}", { params: { path: { serial } } }));
+      if (!may(session, "TECHNICIAN")) {
+        await navigate({ to: "/detectors/$serial", params: { serial: detector.serial } });
+        return null;
+      }
+      const asked: Job = job ?? (detector.state === "bump first" ? "BUMP" : "CALIBRATION");
+      const run = await answer(
+        api.POST("/api/v1/runs", {
+          body: { clientId, serial: detector.serial, job: asked, source: preference.source, timeScale: session.demo ? preference.timeScale : 1 },
+        }),
+      );
+      return run.id;
+    },
+    onSuccess: async (runId) => {
+      if (runId) {
+        await queries.invalidateQueries({ queryKey: ["bench"] });
+        await navigate({ to: "/bench/$runId", params: { runId } });
+      }
+    },
+    onError: (error, { serial }) => {
+      const problem = asProblem(error);
+      toast(problem.message, {
+        description: problem.wayOut,
+        action: problem.code === "not-found" ? { label: "Register it", onClick: () => void navigate({ to: "/detectors/new", search: { serial } }) } : undefined,
+        duration: 8_000,
+      });
+    },
+  });
+  return {
+    put: (serial: string, job?: Job) => mutation.mutate({ serial, job, clientId: freshId() }),
+    pending: mutation.isPending,
+  };
+}

@@ -1,0 +1,99 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { answer, api, type Schemas } from "../../api/client";
+import { TraceBuffer } from "./TraceBuffer";
+
+export type Run = Schemas["RunView"];
+
+interface LiveReadings {
+  readings: Schemas["Reading"][];
+  progress: Record<string, string>;
+}
+
+/** Run time now: what was last heard, carried on by this device's clock at the run's speed. */
+export interface RunClock {
+  now(): number;
+}
+
+const MOST_CARRIED_MS = 2_500;
+
+/** One run with its readings, kept up to date by the stream; also when the line comes back. */
+export function useRun(runId: string) {
+  const queries = useQueryClient();
+  const buffer = useMemo(() => new TraceBuffer(), [runId]); // eslint-disable-line react-hooks/exhaustive-deps -- a new run has a new buffer
+  const [connected, setConnected] = useState(true);
+  const [progress, setProgress] = useState<Record<string, string>>({});
+  const heard = useRef({ runTime: 0, at: performance.now() });
+  const run = useQuery({
+    queryKey: ["run", runId],
+    queryFn: () => answer(api.GET("/api/v1/runs/{id}", { params: { path: { id: runId } } })),
+  });
+  const data = run.data;
+  const typed = data?.typed ?? false;
+  const scale = data?.timeScale ?? 1;
+
+  useEffect(() => {
+    if (data) {
+      heard.current = { runTime: Math.max(data.runTime, typed ? 0 : heard.current.runTime), at: performance.now() };
+    }
+  }, [data, typed]);
+
+  useEffect(() => {
+    let closed = false;
+    let stream: EventSource | undefined;
+    heard.current = { runTime: 0, at: performance.now() };
+    void answer(api.GET("/api/v1/runs/{id}/readings", { params: { path: { id: runId } } }))
+      .catch(() => [])
+      .then((history) => {
+        if (closed) {
+          return;
+        }
+        buffer.add(history);
+        open();
+      });
+
+    function open() {
+      const after = Math.round((buffer.seconds.at(-1) ?? -0.001) * 1000);
+      stream = new EventSource(`/api/v1/bench/stream?run=${runId}&after=${after}`);
+      stream.onopen = () => setConnected(true);
+      stream.onerror = () => {
+        setConnected(false);
+        stream?.close();
+        if (!closed) {
+          setTimeout(() => !closed && open(), 1_000);
+        }
+      };
+      stream.addEventListener("readings", (event) => {
+        const live = JSON.parse((event as MessageEvent<string>).data) as LiveReadings;
+        buffer.add(live.readings);
+        const last = live.readings.at(-1);
+        if (last) {
+          heard.current = { runTime: last.at, at: performance.now() };
+        }
+        setProgress(live.progress);
+      });
+      stream.addEventListener("run", (event) => {
+        const view = JSON.parse((event as MessageEvent<string>).data) as Run;
+        queries.setQueryData(["run", runId], view);
+        setProgress(Object.fromEntries(view.sensors.map((s) => [s.slot, s.progress])));
+      });
+      stream.addEventListener("lanes", () => void queries.invalidateQueries({ queryKey: ["bench"] }));
+    }
+    return () => {
+      closed = true;
+      stream?.close();
+    };
+  }, [runId, buffer, queries]);
+
+  const clock: RunClock = useMemo(
+    () => ({
+      now() {
+        const passed = performance.now() - heard.current.at;
+        return heard.current.runTime + (typed ? passed : Math.min(passed, MOST_CARRIED_MS)) * scale;
+      },
+    }),
+    [typed, scale],
+  );
+
+  return { run, buffer, connected, progress, clock };
+}

@@ -1,0 +1,201 @@
+import { useQuery } from "@tanstack/react-query";
+import { getRouteApi, Link } from "@tanstack/react-router";
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { may, useSession } from "../../api/session";
+import { atTime, onDay } from "../../app/dates";
+import { Button } from "../../ui/Button";
+import { Formula } from "../../ui/Formula";
+import { Mark } from "../../ui/Mark";
+import { StateWord } from "../../ui/StateWord";
+import { Strip } from "../../ui/Strip";
+import { Loading, Told } from "../../ui/Told";
+import { Why } from "../../ui/Working";
+import { usePutOnBench } from "../bench/usePutOnBench";
+import { detectorQuery, runsQuery } from "./queries";
+import { ReleaseSheet } from "./ReleaseSheet";
+import { ReplaceSheet } from "./ReplaceSheet";
+
+const route = getRouteApi("/shell/detectors/$serial");
+
+type Sensor = Schemas["FittedView"];
+
+export function Detector() {
+  const { serial } = route.useParams();
+  const session = useSession();
+  const detector = useQuery(detectorQuery(serial));
+  const { put, pending } = usePutOnBench();
+  const [replacing, setReplacing] = useState<Sensor | null>(null);
+  const [releasing, setReleasing] = useState(false);
+  if (detector.isPending) {
+    return <Loading what={serial} />;
+  }
+  if (detector.isError) {
+    return (
+      <div className="px-4">
+        <Told error={detector.error} />
+      </div>
+    );
+  }
+  const { detector: d, dueWorking, sensors, removed, holds } = detector.data;
+  const hold = holds.find((h) => h.releasedAt === null);
+  return (
+    <div className="px-4 py-4">
+      <header className="border-ink mb-4 flex flex-wrap items-start gap-x-8 gap-y-3 border-b-2 pb-3">
+        <div>
+          <h1 className="text-4xl font-bold">{d.serial}</h1>
+          <p className="text-soft">
+            {d.model} · {d.assetTag} · {d.crew}, {d.location}
+          </p>
+        </div>
+        <div className="min-w-0 grow">
+          <p className="flex flex-wrap items-baseline gap-3 text-lg">
+            <StateWord state={d.state} /> <strong>{d.usable ? "May be used." : "May not be used."}</strong> {d.reason}
+          </p>
+          <div className="flex flex-wrap items-baseline gap-x-3">
+            <span>
+              Due <strong>{onDay(d.dueOn)}</strong>
+            </span>
+            <Why working={dueWorking} />
+          </div>
+        </div>
+        {may(session, "TECHNICIAN") && (
+          <div className="flex gap-2">
+            <Button kind="act" disabled={pending} onClick={() => put(d.serial, "CALIBRATION")}>
+              Calibrate
+            </Button>
+            <Button disabled={pending} onClick={() => put(d.serial, "BUMP")}>
+              Bump
+            </Button>
+          </div>
+        )}
+      </header>
+      {hold && (
+        <section className="border-fail bg-fail-wash mb-5 flex flex-wrap items-center justify-between gap-4 border-2 p-4">
+          <div>
+            <h2 className="text-xl font-bold">On hold since {atTime(hold.placedAt, session.zone)}</h2>
+            <p className="text-lg">
+              {hold.reason} Placed by {hold.placedBy}.
+            </p>
+          </div>
+          {may(session, "LEAD") ? (
+            <Button kind="act" onClick={() => setReleasing(true)}>
+              Release from hold
+            </Button>
+          ) : (
+            <p className="text-soft">A lead releases it.</p>
+          )}
+        </section>
+      )}
+      <section aria-labelledby="sensors" className="mb-6">
+        <h2 id="sensors" className="mb-1 text-xl font-bold">
+          Sensors
+        </h2>
+        <div className="overflow-x-auto">
+          <table className="w-full text-left">
+            <thead className="text-soft border-line border-b text-sm">
+              <tr>
+                <th className="py-1 pr-4 font-normal">Slot, gas</th>
+                <th className="pr-4 font-normal">Last verdict</th>
+                <th className="pr-4 font-normal">Serial</th>
+                <th className="pr-4 font-normal">Fitted</th>
+                <th className="pr-4 font-normal">Last good</th>
+                <th className="pr-4 font-normal">Due</th>
+                <th className="font-normal" />
+              </tr>
+            </thead>
+            <tbody>
+              {sensors.map((sensor) => (
+                <tr key={sensor.serial} className="border-line border-b">
+                  <td className="py-1 pr-4 text-lg">
+                    <span className="text-soft">{sensor.slot}</span>{" "}
+                    <strong>
+                      <Formula text={sensor.formula} />
+                    </strong>{" "}
+                    <span className="text-soft text-sm">{sensor.technology}</span>
+                  </td>
+                  <td className="pr-4">
+                    <Mark verdict={sensor.lastVerdict ?? "not judged"} />
+                  </td>
+                  <td className="pr-4">{sensor.serial}</td>
+                  <td className="pr-4 whitespace-nowrap">{onDay(sensor.fittedOn)}</td>
+                  <td className="pr-4 whitespace-nowrap">{sensor.lastGoodOn ? onDay(sensor.lastGoodOn) : "never yet"}</td>
+                  <td className="pr-4 whitespace-nowrap">{sensor.dueOn && onDay(sensor.dueOn)}</td>
+                  <td className="text-right">
+                    {may(session, "TECHNICIAN") && (
+                      <Button onClick={() => setReplacing(sensor)} aria-label={`Replace the ${sensor.gas} sensor`}>
+                        Replace
+                      </Button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {removed.length > 0 && (
+          <p className="text-soft mt-1 text-sm">
+            Taken out: {removed.map((s) => `${s.formula} ${s.serial} (${onDay(s.fittedOn)} to ${s.removedOn ? onDay(s.removedOn) : ""})`).join("; ")}
+          </p>
+        )}
+      </section>
+      <Runs serial={serial} />
+      {holds.some((h) => h.releasedAt !== null) && (
+        <section className="mt-6">
+          <h2 className="mb-1 text-xl font-bold">Earlier holds</h2>
+          <ul>
+            {holds
+              .filter((h) => h.releasedAt !== null)
+              .map((h) => (
+                <li key={h.placedAt} className="border-line border-b py-1">
+                  {h.reason} Released {atTime(h.releasedAt ?? "", session.zone)} by {h.releasedBy}: {h.releaseRemark}
+                </li>
+              ))}
+          </ul>
+        </section>
+      )}
+      <ReplaceSheet serial={serial} sensor={replacing} zone={session.zone} onClose={() => setReplacing(null)} />
+      <ReleaseSheet serial={serial} open={releasing} onClose={() => setReleasing(false)} />
+    </div>
+  );
+}
+
+const firstShown = 20;
+
+function Runs({ serial }: { serial: string }) {
+  const runs = useQuery(runsQuery(serial));
+  const [all, setAll] = useState(false);
+  if (!runs.data) {
+    return <Loading what="its runs" />;
+  }
+  const shown = all ? runs.data : runs.data.slice(0, firstShown);
+  return (
+    <section aria-labelledby="runs">
+      <h2 id="runs" className="mb-1 text-xl font-bold">
+        Runs <span className="text-soft font-normal">· {runs.data.length}</span>
+      </h2>
+      {runs.data.length === 0 && <p className="text-soft">None yet. Calibrate it before use.</p>}
+      <ol>
+        {shown.map((run) => (
+          <li key={run.id} className="border-line grid grid-cols-[8.5rem_6rem_minmax(0,1fr)] items-center gap-x-4 border-b sm:grid-cols-[8.5rem_6.5rem_minmax(0,1fr)_minmax(0,14rem)]">
+            <Link to="/records/$runId" params={{ runId: run.id }} className="inline-flex min-h-11 items-center font-semibold underline-offset-4 hover:underline">
+              {onDay(run.endedOn ?? run.startedAt.slice(0, 10)).replace(/^\w+, /, "")}
+            </Link>
+            <span>{run.verdict ? <Mark verdict={run.verdict} /> : run.phase === "STOPPED" ? "stopped" : "open"}</span>
+            <div>{run.strip && <Strip strip={run.strip} />}</div>
+            <span className="text-soft hidden truncate text-sm sm:block">
+              {run.job}, {run.technician}
+              {run.typed ? ", typed" : ""}
+              {run.simulated ? ", simulated" : ""}
+            </span>
+          </li>
+        ))}
+      </ol>
+      {!all && runs.data.length > firstShown && (
+        <Button kind="quiet" onClick={() => setAll(true)}>
+          Show all {runs.data.length}
+        </Button>
+      )}
+    </section>
+  );
+}

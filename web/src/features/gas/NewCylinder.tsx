@@ -1,0 +1,115 @@
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { Trash2 } from "lucide-react";
+import { useFieldArray, useForm } from "react-hook-form";
+import { z } from "zod";
+import { answer, api, asProblem, once } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Choice, Field } from "../../ui/Field";
+import { Told } from "../../ui/Told";
+
+const number = (what: string) => z.coerce.number<string>(`${what} is a number.`).positive(`${what} must be above 0.`);
+
+const shape = z.object({
+  tag: z.string().trim().min(1, "Give the tag that is written on the cylinder."),
+  certificateNumber: z.string().trim().min(1, "Without a certificate a cylinder may not be used."),
+  lot: z.string().trim().min(1, "The lot stands on the certificate."),
+  balance: z.enum(["nitrogen", "air"]),
+  madeOn: z.iso.date("Give the day on which it was made."),
+  useBefore: z.iso.date("Give its last valid day."),
+  volumeLitres: number("Volume"),
+  fullBar: number("Full pressure"),
+  gaugeBar: z.coerce.number<string>("The gauge reading is a number.").min(0, "The gauge reading is 0 or more."),
+  components: z
+    .array(
+      z.object({
+        gas: z.string().min(1),
+        amount: number("Concentration"),
+        unit: z.enum(["PPM", "VOL_PERCENT"]),
+        uncertaintyPercent: z.coerce.number<string>("Uncertainty is a number.").min(0, "Uncertainty is 0 or more.").lt(50, "Uncertainty is below 50 %."),
+      }),
+    )
+    .min(1),
+});
+
+type Body = z.output<typeof shape>;
+type Fields = z.input<typeof shape>;
+
+const oneMore: Fields["components"][number] = { gas: "methane", amount: "", unit: "VOL_PERCENT", uncertaintyPercent: "2" };
+
+export function NewCylinder() {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const gases = useQuery({ queryKey: ["gases"], queryFn: () => answer(api.GET("/api/v1/gases")), staleTime: Infinity });
+  const form = useForm<Fields, unknown, Body>({
+    resolver: zodResolver(shape),
+    defaultValues: { tag: "", certificateNumber: "", lot: "", balance: "nitrogen", madeOn: "", useBefore: "", volumeLitres: "", fullBar: "", gaugeBar: "", components: [oneMore] },
+  });
+  const components = useFieldArray({ control: form.control, name: "components" });
+  const register = useMutation({
+    mutationFn: (body: Body) => answer(api.POST("/api/v1/cylinders", { params: once(), body })),
+    onSuccess: async () => {
+      await queries.invalidateQueries();
+      await navigate({ to: "/gas" });
+    },
+    onError: (error) => {
+      const problem = asProblem(error);
+      if (problem.field in form.getValues() && problem.field !== "components") {
+        form.setError(problem.field as keyof Omit<Fields, "components">, { message: `${problem.message} ${problem.wayOut}` }, { shouldFocus: true });
+      }
+    },
+  });
+  const { errors } = form.formState;
+  return (
+    <div className="mx-auto w-full max-w-3xl px-4 py-4">
+      <h1 className="mb-4 text-3xl font-bold">Register a cylinder</h1>
+      <form noValidate onSubmit={(event) => void form.handleSubmit((body) => register.mutate(body))(event)} className="flex flex-col gap-4">
+        <div className="grid gap-4 sm:grid-cols-3">
+          <Field label="Tag" autoComplete="off" {...form.register("tag")} error={errors.tag?.message} />
+          <Field label="Certificate number" autoComplete="off" {...form.register("certificateNumber")} error={errors.certificateNumber?.message} />
+          <Field label="Lot" autoComplete="off" {...form.register("lot")} error={errors.lot?.message} />
+          <Field label="Made on" type="date" {...form.register("madeOn")} error={errors.madeOn?.message} />
+          <Field label="Use before" type="date" hint="last valid day" {...form.register("useBefore")} error={errors.useBefore?.message} />
+          <Choice label="Balance" {...form.register("balance")}>
+            <option value="nitrogen">nitrogen</option>
+            <option value="air">air</option>
+          </Choice>
+          <Field label="Volume of gas (L)" inputMode="decimal" {...form.register("volumeLitres")} error={errors.volumeLitres?.message} />
+          <Field label="Full pressure (bar)" inputMode="decimal" {...form.register("fullBar")} error={errors.fullBar?.message} />
+          <Field label="Gauge reads (bar)" inputMode="decimal" {...form.register("gaugeBar")} error={errors.gaugeBar?.message} />
+        </div>
+        <fieldset className="flex flex-col gap-2">
+          <legend className="mb-2 text-xl font-bold">Components, as on the certificate</legend>
+          {components.fields.map((field, i) => (
+            <div key={field.id} className="border-line grid items-start gap-3 border-t py-2 sm:grid-cols-[1fr_8rem_7rem_8rem_auto]">
+              <Choice label="Gas" {...form.register(`components.${i}.gas`)}>
+                {gases.data?.map((gas) => (
+                  <option key={gas.id} value={gas.id}>
+                    {gas.name}
+                  </option>
+                ))}
+              </Choice>
+              <Field label="Amount" inputMode="decimal" {...form.register(`components.${i}.amount`)} error={errors.components?.[i]?.amount?.message} />
+              <Choice label="Unit" {...form.register(`components.${i}.unit`)}>
+                <option value="PPM">ppm</option>
+                <option value="VOL_PERCENT">vol%</option>
+              </Choice>
+              <Field label="± %" inputMode="decimal" {...form.register(`components.${i}.uncertaintyPercent`)} error={errors.components?.[i]?.uncertaintyPercent?.message} />
+              <Button aria-label={`Take component ${i + 1} out`} disabled={components.fields.length === 1} onClick={() => components.remove(i)} className="self-end">
+                <Trash2 aria-hidden className="size-5" />
+              </Button>
+            </div>
+          ))}
+          <Button className="self-start" onClick={() => components.append(oneMore)}>
+            One more component
+          </Button>
+        </fieldset>
+        <Told error={register.error} />
+        <Button kind="act" type="submit" disabled={register.isPending} className="self-start">
+          Register the cylinder
+        </Button>
+      </form>
+    </div>
+  );
+}

@@ -1,0 +1,136 @@
+import { useQuery } from "@tanstack/react-query";
+import { getRouteApi, Link } from "@tanstack/react-router";
+import { answer, api, type Schemas } from "../../api/client";
+import { useSession } from "../../api/session";
+import { atTime, onDay } from "../../app/dates";
+import { Button } from "../../ui/Button";
+import { Formula } from "../../ui/Formula";
+import { Mark } from "../../ui/Mark";
+import { clock, Strip } from "../../ui/Strip";
+import { Loading, Told } from "../../ui/Told";
+import { WorkingLines } from "../../ui/Working";
+import { decimals } from "../bench/SensorPanel";
+
+const route = getRouteApi("/shell/records/$runId");
+
+type SensorRecord = Schemas["SensorRecord"];
+
+const word = (verdict: string) => verdict.toLowerCase().replace("_", " ");
+
+/** One run whole, as it is printed: verdicts, workings, gas, trace, and what happened when. */
+export function Record() {
+  const { runId } = route.useParams();
+  const { zone } = useSession();
+  const record = useQuery({ queryKey: ["record", runId], queryFn: () => answer(api.GET("/api/v1/runs/{id}/record", { params: { path: { id: runId } } })) });
+  if (record.isPending) {
+    return <Loading what="the record" />;
+  }
+  if (record.isError) {
+    return <Told error={record.error} />;
+  }
+  const r = record.data;
+  return (
+    <article className="mx-auto w-full max-w-5xl px-4 py-4">
+      <header className="border-ink mb-4 flex flex-wrap items-start justify-between gap-4 border-b-2 pb-3">
+        <div>
+          <h1 className="text-3xl font-bold">
+            Record of {r.run.job}{" "}
+            <Link to="/detectors/$serial" params={{ serial: r.serial }} className="underline-offset-4 hover:underline">
+              {r.serial}
+            </Link>
+          </h1>
+          <p className="text-soft">
+            {r.model} · {r.assetTag} · {r.crew}, {r.location} · {atTime(r.run.startedAt, zone)} · {r.run.technician}
+          </p>
+          <p className="text-soft">
+            Judged by {r.card}, {r.policy}. Readings {r.run.typed ? "typed by hand" : "over the link"}.
+          </p>
+          {r.run.simulated && <p className="font-bold">Simulated: this run was not worked in natural time.</p>}
+        </div>
+        <div className="flex items-center gap-4">
+          {r.run.verdict ? <Mark verdict={r.run.verdict} large /> : <strong>{word(r.run.phase)}</strong>}
+          <Button onClick={() => print()} className="print:hidden">
+            Print
+          </Button>
+        </div>
+      </header>
+      {r.reason && <p className="border-caution bg-caution-wash mb-3 border-l-4 p-3">Stopped: {r.reason}</p>}
+      {r.remark && <p className="border-caution bg-caution-wash mb-3 border-l-4 p-3 font-semibold">{r.remark}</p>}
+      {r.run.strip && <Strip strip={r.run.strip} rows={r.sensors.map((s) => ({ slot: s.slot, label: s.formula }))} height={r.sensors.length * 26 + 22} />}
+      {r.cylinder && (
+        <p className="my-4">
+          Gas: <strong>{r.cylinderTag}</strong>, certificate {r.cylinder.certificateNumber}, lot {r.cylinder.lot}, use before {onDay(r.cylinder.useBefore)}.
+        </p>
+      )}
+      <div className="grid gap-4 md:grid-cols-2">
+        {r.sensors.map((sensor) => (
+          <SensorSection key={sensor.slot} sensor={sensor} />
+        ))}
+      </div>
+      <section className="mt-6">
+        <h2 className="text-xl font-bold">What happened</h2>
+        <ol>
+          {r.events.map((event, i) => (
+            <li key={i} className="border-line grid grid-cols-[4rem_1fr] gap-3 border-b py-1">
+              <span className="text-soft">{clock(event.at / 1000)}</span>
+              <span>{event.what}</span>
+            </li>
+          ))}
+        </ol>
+      </section>
+      <p className="text-soft mt-4 text-sm break-all">Hash of the last event: {r.lastHash}</p>
+      <p className="text-soft text-sm">This record does not certify an atmosphere or an instrument. The maker’s manual, local law and a competent person decide.</p>
+    </article>
+  );
+}
+
+function SensorSection({ sensor }: { sensor: SensorRecord }) {
+  return (
+    <section className="bg-sheet border-line break-inside-avoid border p-3">
+      <div className="flex items-baseline justify-between">
+        <h2 className="text-xl font-bold">
+          <Formula text={sensor.formula} /> <span className="text-soft text-sm font-normal">{sensor.sensorSerial}</span>
+        </h2>
+        {sensor.result && <Mark verdict={word(sensor.result.verdict)} large />}
+      </div>
+      {sensor.result?.instrument && <p className="text-soft text-sm">The instrument itself: {word(sensor.result.instrument)}.</p>}
+      {sensor.trace.length > 1 && <TraceLine sensor={sensor} />}
+      {sensor.outcomes.map((outcome) => (
+        <div key={outcome.stage} className="mt-2">
+          <p className="flex flex-wrap items-baseline gap-x-3">
+            <Mark verdict={word(outcome.judgement.verdict)} word={false} />
+            <strong>{outcome.stage.toLowerCase()}</strong>
+            <span>{outcome.reading === null ? "no reading" : `${outcome.reading.toFixed(decimals(sensor.resolution))} ${sensor.unit}`}</span>
+            {outcome.t90Seconds !== null && <span>90 % after {outcome.t90Seconds.toFixed(1)} s</span>}
+            <span className="text-soft">{outcome.how}</span>
+          </p>
+          <WorkingLines working={outcome.judgement.working} />
+        </div>
+      ))}
+      {sensor.result?.due && (
+        <div className="mt-2">
+          <p>
+            Next due <strong>{onDay(sensor.result.due.date)}</strong>
+          </p>
+          <WorkingLines working={sensor.result.due.working} />
+        </div>
+      )}
+    </section>
+  );
+}
+
+function TraceLine({ sensor }: { sensor: SensorRecord }) {
+  const points = sensor.trace;
+  const times = points.map((p) => p.seconds);
+  const values = [...points.map((p) => p.value), ...sensor.outcomes.map((o) => o.expected)];
+  const [first, last] = [Math.min(...times), Math.max(...times)];
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const x = (s: number) => 4 + ((s - first) / Math.max(1, last - first)) * 392;
+  const y = (v: number) => 74 - ((v - low) / Math.max(sensor.resolution, high - low)) * 68;
+  return (
+    <svg viewBox="0 0 400 80" className="my-1 w-full" role="img" aria-label={`Readings on gas, from ${low} to ${high} ${sensor.unit}`}>
+      <path d={`M${x(0)} 2 V78`} className="stroke-line" strokeWidth="1" />
+      <path d={points.map((p, i) => `${i === 0 ? "M" : "L"}${x(p.seconds).toFixed(1)} ${y(p.value).toFixed(1)}`).join(" ")} className="fill-none stroke-ink" strokeWidth="1.5" />
+    </svg>
+  );
+}

@@ -1,0 +1,27 @@
+import { TriangleAlert } from "lucide-react";
+import { asProblem } from "../api/client";
+
+/** A refusal or failure: why, and the way out. */
+export function Told({ error }: { error: unknown }) {
+  if (!error) {
+    return null;
+  }
+  const problem = asProblem(error);
+  return (
+    <div role="alert" className="border-fail bg-fail-wash text-ink my-2 flex gap-3 border-l-4 p-3">
+      <TriangleAlert aria-hidden className="text-fail mt-0.5 size-5 shrink-0" />
+      <div>
+        <p className="font-semibold">{problem.message}</p>
+        <p>{problem.wayOut}</p>
+      </div>
+    </div>
+  );
+}
+
+export function Loading({ what }: { what: string }) {
+  return (
+    <p role="status" className="text-soft p-6">
+      Fetching {what} …
+    </p>
+  );
+}
