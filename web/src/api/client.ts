@@ -41,7 +41,8 @@ const guard: Middleware = {
       body.code ?? (signedOut ? "signed-out" : "failed"),
       body.field ?? "",
       body.detail ?? (signedOut ? "You are signed out." : response.status === 403 ? "Your role may not do this." : "That did not work."),
-      body.wayOut ?? (signedOut ? "Sign in again." : response.status === 403 ? "Ask a lead." : "Try again; if it stays, tell the administrator."),
+      body.wayOut ??
+        (signedOut ? "Sign in again." : response.status === 403 ? "Ask a lead." : "Try again; if it stays, tell the administrator."),
     );
   },
   onError() {

@@ -14,20 +14,28 @@ export function BenchSettings({ demo }: { demo: boolean }) {
   const summary = (preference.source === "LINK" ? "Link" : "Typed") + (demo ? ` ×${preference.timeScale}` : "");
   return (
     <Popover.Root>
-      <Popover.Trigger className="border-line bg-sheet min-h-11 rounded-sm border px-3 font-semibold whitespace-nowrap">
-        <span className="text-soft font-normal">Readings</span> {summary}
+      <Popover.Trigger className="min-h-11 rounded-sm border border-line bg-sheet px-3 font-semibold whitespace-nowrap">
+        <span className="font-normal text-soft">Readings</span> {summary}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} className="bg-sheet border-ink z-20 w-72 border p-4 shadow-xl">
+        <Popover.Content align="end" sideOffset={6} className="z-20 w-72 border border-ink bg-sheet p-4 shadow-xl">
           <p className="mb-2 font-bold" id="source-label">
             Readings of the next run
           </p>
-          <RadioGroup.Root aria-labelledby="source-label" value={preference.source} onValueChange={(source) => setBenchPreference({ source: source as "LINK" | "TYPED" })}>
+          <RadioGroup.Root
+            aria-labelledby="source-label"
+            value={preference.source}
+            onValueChange={(source) => setBenchPreference({ source: source as "LINK" | "TYPED" })}
+          >
             {sources.map((source) => (
-              <RadioGroup.Item key={source.value} value={source.value} className="data-[state=checked]:border-act flex min-h-11 w-full items-center gap-3 border-l-4 border-transparent px-2 text-left">
+              <RadioGroup.Item
+                key={source.value}
+                value={source.value}
+                className="flex min-h-11 w-full items-center gap-3 border-l-4 border-transparent px-2 text-left data-[state=checked]:border-act"
+              >
                 <span>
                   <span className="block font-semibold">{source.word}</span>
-                  <span className="text-soft block text-sm">{source.note}</span>
+                  <span className="block text-sm text-soft">{source.note}</span>
                 </span>
               </RadioGroup.Item>
             ))}
@@ -37,14 +45,23 @@ export function BenchSettings({ demo }: { demo: boolean }) {
               <p className="mt-3 mb-2 font-bold" id="speed-label">
                 Speed of the demo
               </p>
-              <RadioGroup.Root aria-labelledby="speed-label" className="flex gap-2" value={String(preference.timeScale)} onValueChange={(speed) => setBenchPreference({ timeScale: Number(speed) as 1 | 10 | 60 })}>
+              <RadioGroup.Root
+                aria-labelledby="speed-label"
+                className="flex gap-2"
+                value={String(preference.timeScale)}
+                onValueChange={(speed) => setBenchPreference({ timeScale: Number(speed) as 1 | 10 | 60 })}
+              >
                 {speeds.map((speed) => (
-                  <RadioGroup.Item key={speed} value={String(speed)} className="border-ink data-[state=checked]:bg-act data-[state=checked]:text-on-act min-h-11 grow border font-semibold">
+                  <RadioGroup.Item
+                    key={speed}
+                    value={String(speed)}
+                    className="min-h-11 grow border border-ink font-semibold data-[state=checked]:bg-act data-[state=checked]:text-on-act"
+                  >
                     ×{speed}
                   </RadioGroup.Item>
                 ))}
               </RadioGroup.Root>
-              <p className="text-soft mt-2 text-sm">At any speed but ×1 the record says “simulated”.</p>
+              <p className="mt-2 text-sm text-soft">At any speed but ×1 the record says “simulated”.</p>
             </>
           )}
         </Popover.Content>

@@ -4,7 +4,8 @@ import { Command } from "cmdk";
 import { detectorsQuery } from "../features/fleet/queries";
 import { switchTheme } from "./theme";
 
-const item = "data-[selected=true]:bg-act data-[selected=true]:text-on-act flex min-h-11 cursor-pointer items-center justify-between gap-4 px-3";
+const item =
+  "data-[selected=true]:bg-act data-[selected=true]:text-on-act flex min-h-11 cursor-pointer items-center justify-between gap-4 px-3";
 
 export function Palette({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
@@ -21,10 +22,10 @@ export function Palette({ onClose }: { onClose: () => void }) {
       overlayClassName="fixed inset-0 z-30 bg-black/40"
       contentClassName="bg-sheet border-ink fixed top-20 left-1/2 z-40 w-[min(36rem,92vw)] -translate-x-1/2 border-2 shadow-xl"
     >
-      <Command.Input placeholder="A serial, a crew, a place …" className="border-line w-full border-b px-4 py-3 text-lg outline-none" />
+      <Command.Input placeholder="A serial, a crew, a place …" className="w-full border-b border-line px-4 py-3 text-lg outline-none" />
       <Command.List className="max-h-96 overflow-y-auto p-2">
-        <Command.Empty className="text-soft p-3">Nothing by that name.</Command.Empty>
-        <Command.Group heading="Go to" className="text-soft [&_[cmdk-item]]:text-ink text-sm [&_[cmdk-item]]:text-base">
+        <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
+        <Command.Group heading="Go to" className="text-sm text-soft [&_[cmdk-item]]:text-base [&_[cmdk-item]]:text-ink">
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/" }))}>
             Today
           </Command.Item>
@@ -44,9 +45,14 @@ export function Palette({ onClose }: { onClose: () => void }) {
             Light or dark
           </Command.Item>
         </Command.Group>
-        <Command.Group heading="Detectors" className="text-soft [&_[cmdk-item]]:text-ink text-sm [&_[cmdk-item]]:text-base">
+        <Command.Group heading="Detectors" className="text-sm text-soft [&_[cmdk-item]]:text-base [&_[cmdk-item]]:text-ink">
           {detectors.map((d) => (
-            <Command.Item key={d.serial} value={`${d.serial} ${d.assetTag} ${d.model} ${d.crew} ${d.location}`} className={item} onSelect={go(() => navigate({ to: "/detectors/$serial", params: { serial: d.serial } }))}>
+            <Command.Item
+              key={d.serial}
+              value={`${d.serial} ${d.assetTag} ${d.model} ${d.crew} ${d.location}`}
+              className={item}
+              onSelect={go(() => navigate({ to: "/detectors/$serial", params: { serial: d.serial } }))}
+            >
               <span className="font-semibold">{d.serial}</span>
               <span>
                 {d.model}, {d.crew}

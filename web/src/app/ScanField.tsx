@@ -1,5 +1,5 @@
 import { ScanLine } from "lucide-react";
-import { useEffect, useRef, type FormEvent } from "react";
+import { useEffect, useRef, type SubmitEvent } from "react";
 import { usePutOnBench } from "../features/bench/usePutOnBench";
 import { catchScans } from "./scanner";
 
@@ -13,7 +13,7 @@ export function ScanField() {
   }, [put]);
   useEffect(() => catchScans((text) => latest.current(text)), []);
 
-  function submit(event: FormEvent) {
+  function submit(event: SubmitEvent) {
     event.preventDefault();
     const serial = field.current?.value.trim();
     if (serial && field.current) {
@@ -24,12 +24,19 @@ export function ScanField() {
   }
 
   return (
-    <form role="search" onSubmit={submit} className="border-ink bg-sheet flex min-h-11 items-center gap-2 rounded-sm border px-3">
-      <ScanLine aria-hidden className="text-soft size-5 shrink-0" />
+    <form role="search" onSubmit={submit} className="flex min-h-11 items-center gap-2 rounded-sm border border-ink bg-sheet px-3">
+      <ScanLine aria-hidden className="size-5 shrink-0 text-soft" />
       <label htmlFor="scan" className="sr-only">
         Scan or type a serial
       </label>
-      <input id="scan" ref={field} autoComplete="off" spellCheck={false} placeholder={pending ? "Opening …" : "Scan or type a serial"} className="placeholder:text-soft w-full min-w-0 bg-transparent py-2 outline-none" />
+      <input
+        id="scan"
+        ref={field}
+        autoComplete="off"
+        spellCheck={false}
+        placeholder={pending ? "Opening …" : "Scan or type a serial"}
+        className="w-full min-w-0 bg-transparent py-2 outline-none placeholder:text-soft"
+      />
     </form>
   );
 }

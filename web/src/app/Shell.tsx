@@ -30,23 +30,23 @@ export function Shell() {
   async function signOut() {
     await answer(api.DELETE("/api/v1/session"));
     queries.clear();
-    await queries.fetchQuery(sessionQuery);
+    await queries.query(sessionQuery);
     await navigate({ to: "/sign-in" });
   }
 
   return (
     <div className="flex min-h-dvh flex-col">
-      <a href="#work" className="bg-act text-on-act sr-only p-3 focus:not-sr-only">
+      <a href="#work" className="sr-only bg-act p-3 text-on-act focus:not-sr-only">
         To the work
       </a>
-      <header className="border-ink bg-paper sticky top-0 z-10 flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 px-4 py-1.5 print:hidden">
+      <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 print:hidden">
         <nav aria-label="Places" className="flex items-stretch gap-1">
           {places.map((place) => (
             <Link
               key={place.to}
               to={place.to}
               activeOptions={{ exact: place.to === "/" }}
-              className="text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink flex min-h-11 items-center border-b-4 border-transparent px-2.5 text-lg font-semibold"
+              className="flex min-h-11 items-center border-b-4 border-transparent px-2.5 text-lg font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink"
             >
               {place.word}
             </Link>
@@ -57,17 +57,35 @@ export function Shell() {
         </div>
         <div className="ml-auto flex items-center gap-1">
           <BenchSettings demo={session.demo} />
-          <button type="button" onClick={switchTheme} aria-label="Light or dark" title="Light or dark" className="inline-flex size-11 items-center justify-center">
+          <button
+            type="button"
+            onClick={switchTheme}
+            aria-label="Light or dark"
+            title="Light or dark"
+            className="inline-flex size-11 items-center justify-center"
+          >
             <SunMoon aria-hidden className="size-5" />
           </button>
-          <button type="button" onClick={() => setHelp(true)} aria-label="Shortcuts" title="Shortcuts (?)" className="hidden size-11 items-center justify-center sm:inline-flex">
+          <button
+            type="button"
+            onClick={() => setHelp(true)}
+            aria-label="Shortcuts"
+            title="Shortcuts (?)"
+            className="hidden size-11 items-center justify-center sm:inline-flex"
+          >
             <CircleHelp aria-hidden className="size-5" />
           </button>
           <span className="hidden text-right text-sm leading-tight lg:block">
             <span className="block font-semibold">{session.displayName}</span>
-            <span className="text-soft block">{session.role?.toLowerCase()}</span>
+            <span className="block text-soft">{session.role?.toLowerCase()}</span>
           </span>
-          <button type="button" onClick={() => void signOut()} aria-label={`Sign out ${session.displayName ?? ""}`} title="Sign out" className="inline-flex size-11 items-center justify-center">
+          <button
+            type="button"
+            onClick={() => void signOut()}
+            aria-label={`Sign out ${session.displayName ?? ""}`}
+            title="Sign out"
+            className="inline-flex size-11 items-center justify-center"
+          >
             <LogOut aria-hidden className="size-5" />
           </button>
         </div>

@@ -2,7 +2,7 @@ import { Sheet } from "../ui/Sheet";
 
 const keys = [
   ["Space", "Confirm the next hand (Bench)"],
-  ["z", "Take the last confirmation back (Bench)"],
+  ["Backspace", "Take the last confirmation back (Bench)"],
   ["/", "To the scan field"],
   ["g then t", "Today"],
   ["g then b", "Bench"],
@@ -19,13 +19,13 @@ export function ShortcutHelp({ open, onClose }: { open: boolean; onClose: () => 
         {keys.map(([key, meaning]) => (
           <div key={key} className="contents">
             <dt>
-              <kbd className="border-ink bg-paper rounded-sm border px-2 py-0.5 font-sans font-semibold">{key}</kbd>
+              <kbd className="rounded-sm border border-ink bg-paper px-2 py-0.5 font-sans font-semibold">{key}</kbd>
             </dt>
             <dd>{meaning}</dd>
           </div>
         ))}
       </dl>
-      <p className="text-soft mt-6">A barcode reader can be used anywhere on the page. What it types never confirms anything.</p>
+      <p className="mt-6 text-soft">A barcode reader can be used anywhere on the page. What it types never confirms anything.</p>
     </Sheet>
   );
 }

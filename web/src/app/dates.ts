@@ -12,7 +12,14 @@ export function onLongDay(iso: string): string {
 
 /** A moment in the site's zone, 24 h. */
 export function atTime(instant: string, zone: string): string {
-  return new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric", hour: "2-digit", minute: "2-digit", timeZone: zone }).format(new Date(instant));
+  return new Intl.DateTimeFormat("en-GB", {
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+    hour: "2-digit",
+    minute: "2-digit",
+    timeZone: zone,
+  }).format(new Date(instant));
 }
 
 /** Today in the site's zone, as a form field wants it. */

@@ -21,7 +21,12 @@ const root = createRootRouteWithContext<Context>()({
   notFoundComponent: () => <p className="p-6">There is no such page. Use the words at the top.</p>,
 });
 
-const signIn = createRoute({ getParentRoute: () => root, path: "/sign-in", component: SignIn, loader: ({ context }) => context.queries.ensureQueryData(sessionQuery) });
+const signIn = createRoute({
+  getParentRoute: () => root,
+  path: "/sign-in",
+  component: SignIn,
+  loader: ({ context }) => context.queries.query({ ...sessionQuery, staleTime: "static" }),
+});
 const first = createRoute({ getParentRoute: () => root, path: "/first-administrator", component: FirstAdministrator });
 
 const shell = createRoute({
@@ -30,7 +35,7 @@ const shell = createRoute({
   component: Shell,
   pendingComponent: () => <Loading what="the page" />,
   beforeLoad: async ({ context }) => {
-    const session = await context.queries.fetchQuery(sessionQuery);
+    const session = await context.queries.query(sessionQuery);
     if (session.nobodyYet) {
       throw redirect({ to: "/first-administrator" });
     }
@@ -41,26 +46,56 @@ const shell = createRoute({
 });
 
 const today = createRoute({ getParentRoute: () => shell, path: "/", component: Today });
-const bench = createRoute({ getParentRoute: () => shell, path: "/bench", component: lazyRouteComponent(() => import("../features/bench/EmptyBench"), "EmptyBench") });
-const run = createRoute({ getParentRoute: () => shell, path: "/bench/$runId", component: lazyRouteComponent(() => import("../features/bench/Bench"), "Bench") });
+const bench = createRoute({
+  getParentRoute: () => shell,
+  path: "/bench",
+  component: lazyRouteComponent(() => import("../features/bench/EmptyBench"), "EmptyBench"),
+});
+const run = createRoute({
+  getParentRoute: () => shell,
+  path: "/bench/$runId",
+  component: lazyRouteComponent(() => import("../features/bench/Bench"), "Bench"),
+});
 const detectors = createRoute({
   getParentRoute: () => shell,
   path: "/detectors",
-  validateSearch: (search: Record<string, unknown>): { find?: string } => (typeof search.find === "string" && search.find ? { find: search.find } : {}),
+  validateSearch: (search: Record<string, unknown>): { find?: string } =>
+    typeof search.find === "string" && search.find ? { find: search.find } : {},
   component: lazyRouteComponent(() => import("../features/fleet/Detectors"), "Detectors"),
 });
 const newDetector = createRoute({
   getParentRoute: () => shell,
   path: "/detectors/new",
-  validateSearch: (search: Record<string, unknown>): { serial?: string } => (typeof search.serial === "string" ? { serial: search.serial } : {}),
+  validateSearch: (search: Record<string, unknown>): { serial?: string } =>
+    typeof search.serial === "string" ? { serial: search.serial } : {},
   component: lazyRouteComponent(() => import("../features/fleet/NewDetector"), "NewDetector"),
 });
-const detector = createRoute({ getParentRoute: () => shell, path: "/detectors/$serial", component: lazyRouteComponent(() => import("../features/fleet/Detector"), "Detector") });
-const gas = createRoute({ getParentRoute: () => shell, path: "/gas", component: lazyRouteComponent(() => import("../features/gas/Cylinders"), "Cylinders") });
-const newCylinder = createRoute({ getParentRoute: () => shell, path: "/gas/new", component: lazyRouteComponent(() => import("../features/gas/NewCylinder"), "NewCylinder") });
-const record = createRoute({ getParentRoute: () => shell, path: "/records/$runId", component: lazyRouteComponent(() => import("../features/logbook/Record"), "Record") });
+const detector = createRoute({
+  getParentRoute: () => shell,
+  path: "/detectors/$serial",
+  component: lazyRouteComponent(() => import("../features/fleet/Detector"), "Detector"),
+});
+const gas = createRoute({
+  getParentRoute: () => shell,
+  path: "/gas",
+  component: lazyRouteComponent(() => import("../features/gas/Cylinders"), "Cylinders"),
+});
+const newCylinder = createRoute({
+  getParentRoute: () => shell,
+  path: "/gas/new",
+  component: lazyRouteComponent(() => import("../features/gas/NewCylinder"), "NewCylinder"),
+});
+const record = createRoute({
+  getParentRoute: () => shell,
+  path: "/records/$runId",
+  component: lazyRouteComponent(() => import("../features/logbook/Record"), "Record"),
+});
 
-const tree = root.addChildren([signIn, first, shell.addChildren([today, bench, run, detectors, newDetector, detector, gas, newCylinder, record])]);
+const tree = root.addChildren([
+  signIn,
+  first,
+  shell.addChildren([today, bench, run, detectors, newDetector, detector, gas, newCylinder, record]),
+]);
 
 export function makeRouter(queries: QueryClient) {
   return createRouter({ routeTree: tree, context: { queries }, defaultPreload: "intent", scrollRestoration: true });

@@ -2,23 +2,25 @@
 const SCAN_GAP_MS = 40;
 const LEAST_LENGTH = 4;
 
-let lastKeyAt = -1_000;
+let keyAt = 0;
+let keyBeforeAt = -SCAN_GAP_MS;
 
 export function isTypingIn(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 }
 
-/** True while keys come in as fast as a scanner sends them: nothing may be confirmed by such a key. */
+/** True when the key just pressed came as fast as a scanner sends them: nothing may be confirmed by such a key. */
 export function isScannerBurst(): boolean {
-  return performance.now() - lastKeyAt < SCAN_GAP_MS;
+  return keyAt - keyBeforeAt < SCAN_GAP_MS;
 }
 
 /** Catches what a barcode reader types anywhere on the page; returns how to stop. */
 export function catchScans(onScan: (text: string) => void): () => void {
   let text = "";
   const onKey = (event: KeyboardEvent) => {
-    const now = performance.now();
-    const quick = now - lastKeyAt < SCAN_GAP_MS;
+    keyBeforeAt = keyAt;
+    keyAt = event.timeStamp;
+    const quick = isScannerBurst();
     if (isTypingIn(event.target) || event.ctrlKey || event.metaKey || event.altKey) {
       text = "";
       return;
@@ -31,9 +33,11 @@ export function catchScans(onScan: (text: string) => void): () => void {
       }
       text = "";
     } else if (event.key.length === 1) {
+      if (quick && event.key === " ") {
+        event.preventDefault(); // or the button in focus would take it as a press
+      }
       text = quick ? text + event.key : event.key;
     }
-    queueMicrotask(() => (lastKeyAt = now));
   };
   addEventListener("keydown", onKey, { capture: true });
   return () => removeEventListener("keydown", onKey, { capture: true });

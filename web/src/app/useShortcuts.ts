@@ -1,6 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useEffect } from "react";
-import { isTypingIn } from "./scanner";
+import { isScannerBurst, isTypingIn } from "./scanner";
 
 /** Keys that work everywhere; a letter is taken only when nobody is typing into a field. */
 export function useShortcuts({ openPalette, openHelp }: { openPalette: () => void; openHelp: () => void }) {
@@ -14,7 +14,7 @@ export function useShortcuts({ openPalette, openHelp }: { openPalette: () => voi
         openPalette();
         return;
       }
-      if (event.ctrlKey || event.metaKey || event.altKey || isTypingIn(event.target)) {
+      if (event.ctrlKey || event.metaKey || event.altKey || isTypingIn(event.target) || isScannerBurst()) {
         return;
       }
       const place = places[event.key];

@@ -3,7 +3,21 @@ import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttribu
 
 const box = "border-ink bg-sheet min-h-11 w-full rounded-sm border px-3 text-base aria-invalid:border-fail aria-invalid:border-2";
 
-function Labelled({ id, label, hint, error, className, children }: { id: string; label: string; hint?: string; error?: string; className?: string; children: ReactNode }) {
+function Labelled({
+  id,
+  label,
+  hint,
+  error,
+  className,
+  children,
+}: {
+  id: string;
+  label: string;
+  hint?: string;
+  error?: string;
+  className?: string;
+  children: ReactNode;
+}) {
   return (
     <div className={clsx("flex flex-col gap-1", className)}>
       <label htmlFor={id} className="font-semibold">
@@ -11,11 +25,11 @@ function Labelled({ id, label, hint, error, className, children }: { id: string;
       </label>
       {children}
       {error ? (
-        <p id={`${id}-error`} className="text-fail font-semibold">
+        <p id={`${id}-error`} className="font-semibold text-fail">
           {error}
         </p>
       ) : (
-        hint && <p className="text-soft text-sm">{hint}</p>
+        hint && <p className="text-sm text-soft">{hint}</p>
       )}
     </div>
   );
@@ -32,7 +46,13 @@ export function Field({ label, hint, error, className, ...input }: Shared & Inpu
   const id = useId();
   return (
     <Labelled id={id} label={label} hint={hint} error={error} className={className}>
-      <input id={id} className={box} aria-invalid={error ? true : undefined} aria-describedby={error ? `${id}-error` : undefined} {...input} />
+      <input
+        id={id}
+        className={box}
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error ? `${id}-error` : undefined}
+        {...input}
+      />
     </Labelled>
   );
 }

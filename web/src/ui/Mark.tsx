@@ -35,7 +35,13 @@ export function Mark({ verdict, word = true, large = false }: { verdict: string;
   const known = (verdict in colour ? verdict : "not judged") as Verdict;
   return (
     <span className={clsx("inline-flex items-center gap-1.5 whitespace-nowrap", large && "text-lg font-semibold")}>
-      <svg viewBox="-1 -1 18 18" className={large ? "size-6" : "size-4"} aria-hidden={word} role={word ? undefined : "img"} aria-label={word ? undefined : known}>
+      <svg
+        viewBox="-1 -1 18 18"
+        className={large ? "size-6" : "size-4"}
+        aria-hidden={word}
+        role={word ? undefined : "img"}
+        aria-label={word ? undefined : known}
+      >
         <MarkShape verdict={known} />
       </svg>
       {word && <span>{known}</span>}

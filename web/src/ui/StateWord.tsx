@@ -13,6 +13,10 @@ const look: Record<string, string> = {
 /** A detector's state today, always as a word. */
 export function StateWord({ state }: { state: string }) {
   return (
-    <span className={clsx("inline-block min-w-22 px-2 py-0.5 text-center text-sm font-semibold whitespace-nowrap", look[state] ?? look.ready)}>{state}</span>
+    <span
+      className={clsx("inline-block min-w-22 px-2 py-0.5 text-center text-sm font-semibold whitespace-nowrap", look[state] ?? look.ready)}
+    >
+      {state}
+    </span>
   );
 }

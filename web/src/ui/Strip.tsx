@@ -1,9 +1,19 @@
 import type { Schemas } from "../api/client";
+import { Formula } from "./Formula";
 import { MarkShape, type Verdict } from "./Mark";
+import { clock, word } from "./shown";
+import { useWidth } from "./useWidth";
 
 export type StripData = Schemas["Strip"];
 
 const words = { READY: "ready", ZERO: "zero", GAS: "gas", CLEAR: "clear down" } as const;
+
+const LABEL_WIDTH = 52;
+const ROW_HEIGHT = 24;
+const FOOTER_HEIGHT = 20;
+const SMALL_HEIGHT = 28;
+/** A stage's word needs this much room, px a letter. */
+const LETTER_WIDTH = 6.6;
 
 interface Row {
   slot: number;
@@ -12,51 +22,58 @@ interface Row {
 
 /**
  * A run as a ribbon: time along it, a thin row per sensor, each stage a stretch of its own height and texture, the
- * verdict mark where it was reached.
+ * verdict mark where it was reached. Small in lists; with rows named, large.
  */
-export function Strip({ strip, rows, height = 28, live = false }: { strip: StripData; rows?: Row[]; height?: number; live?: boolean }) {
+export function Strip({ strip, rows, live = false }: { strip: StripData; rows?: Row[]; live?: boolean }) {
+  const { ref, width } = useWidth<HTMLDivElement>();
   const slots = rows ?? [...new Set(strip.marks.map((m) => m.slot))].sort().map((slot) => ({ slot, label: "" }));
   const lines = Math.max(1, slots.length);
-  const labelWidth = rows ? 58 : 0;
-  const width = rows ? 1000 : 240;
-  const footer = rows ? 20 : 0;
-  const rowHeight = (height - footer) / lines;
+  const ribbon = rows ? lines * ROW_HEIGHT : SMALL_HEIGHT;
+  const height = ribbon + (rows ? FOOTER_HEIGHT : 0);
+  const rowHeight = ribbon / lines;
+  const markRadius = Math.min(rowHeight * 0.38, rows ? 9 : 5);
+  const left = rows ? LABEL_WIDTH : 2;
+  const right = width - markRadius - 3;
   const end = Math.max(strip.endSeconds, 1);
-  const x = (seconds: number) => labelWidth + 4 + (Math.min(seconds, end) / end) * (width - labelWidth - 10);
+  const x = (seconds: number) => left + (Math.min(seconds, end) / end) * Math.max(0, right - left);
   const stretches = strip.stretches.map((s, i) => ({ ...s, until: strip.stretches[i + 1]?.fromSeconds ?? end }));
-  const markRadius = Math.min(rowHeight * 0.4, rows ? 9 : 3.2);
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="block h-auto w-full" role="img" aria-label={spoken(strip, live)} preserveAspectRatio="none">
-      {slots.map((row, i) => {
-        const top = i * rowHeight;
-        const middle = top + rowHeight / 2;
-        return (
+    <div ref={ref} className="relative w-full" style={{ height }}>
+      {rows?.map((row, i) => (
+        <span
+          key={row.slot}
+          className="absolute left-0 text-base font-semibold"
+          style={{ top: i * rowHeight, lineHeight: `${rowHeight}px` }}
+        >
+          <Formula text={row.label} />
+        </span>
+      ))}
+      <svg width={width} height={height} className="absolute inset-0" role="img" aria-label={spoken(strip, live)}>
+        {slots.map((row, i) => (
           <g key={row.slot}>
-            {rows && (
-              <text x={0} y={middle + 6} className="fill-ink text-[17px] font-semibold">
-                {row.label}
-              </text>
-            )}
             {stretches.map((s, n) => (
-              <Stretch key={n} kind={s.kind} from={x(s.fromSeconds)} to={x(s.until)} top={top} height={rowHeight} />
+              <Stretch key={n} kind={s.kind} from={x(s.fromSeconds)} to={x(s.until)} top={i * rowHeight} height={rowHeight} />
             ))}
             {strip.marks
               .filter((m) => m.slot === row.slot)
               .map((m, n) => (
-                <MarkShape key={n} verdict={asVerdict(m.verdict)} x={x(m.atSeconds)} y={middle} r={markRadius} />
+                <MarkShape key={n} verdict={word(m.verdict) as Verdict} x={x(m.atSeconds)} y={(i + 0.5) * rowHeight} r={markRadius} />
               ))}
           </g>
-        );
-      })}
-      {rows &&
-        stretches
-          .filter((s) => x(s.until) - x(s.fromSeconds) > 56)
-          .map((s, n) => (
-            <text key={n} x={x(s.fromSeconds) + 2} y={height - 4} className="fill-soft text-[14px]">
-              {words[s.kind]} {clock(s.fromSeconds)}
-            </text>
-          ))}
-    </svg>
+        ))}
+        {rows &&
+          stretches.map((s, n) => {
+            const text = `${words[s.kind]} ${clock(s.fromSeconds)}`;
+            return (
+              x(s.until) - x(s.fromSeconds) > text.length * LETTER_WIDTH && (
+                <text key={n} x={x(s.fromSeconds) + 2} y={height - 5} className="fill-soft text-[13px]">
+                  {text}
+                </text>
+              )
+            );
+          })}
+      </svg>
+    </div>
   );
 }
 
@@ -67,24 +84,26 @@ function Stretch({ kind, from, to, top, height }: { kind: keyof typeof words; fr
     case "READY":
       return <rect x={from} y={middle - 0.75} width={width} height={1.5} className="fill-soft" />;
     case "ZERO":
-      return <rect x={from} y={middle - height * 0.14} width={width} height={height * 0.28} className="fill-none stroke-soft" strokeWidth={1} />;
+      return (
+        <rect x={from} y={middle - height * 0.18} width={width} height={height * 0.36} className="fill-none stroke-soft" strokeWidth={1} />
+      );
     case "GAS":
-      return <rect x={from} y={top + height * 0.12} width={width} height={height * 0.76} className="fill-band stroke-act" strokeWidth={0.8} />;
+      return (
+        <rect x={from} y={top + height * 0.12} width={width} height={height * 0.76} className="fill-band stroke-act" strokeWidth={0.8} />
+      );
     case "CLEAR":
-      return <path d={`M${from} ${top + height * 0.12} L${from + width} ${middle} L${from} ${top + height * 0.88} Z`} className="fill-line" />;
+      return (
+        <path d={`M${from} ${top + height * 0.12} L${from + width} ${middle} L${from} ${top + height * 0.88} Z`} className="fill-line" />
+      );
   }
-}
-
-function asVerdict(verdict: StripData["marks"][number]["verdict"]): Verdict {
-  return verdict.toLowerCase().replace("_", " ") as Verdict;
-}
-
-export function clock(seconds: number): string {
-  return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
 }
 
 function spoken(strip: StripData, live: boolean): string {
   const stages = strip.stretches.map((s) => `${words[s.kind]} from ${clock(s.fromSeconds)}`).join(", ");
-  const worst = strip.marks.some((m) => m.verdict === "FAIL") ? "with a failure" : strip.marks.length > 0 ? "all judged well so far" : "nothing judged yet";
+  const worst = strip.marks.some((m) => m.verdict === "FAIL")
+    ? "with a failure"
+    : strip.marks.length > 0
+      ? "all judged well so far"
+      : "nothing judged yet";
   return `${live ? "Run so far" : "Run"} of ${clock(strip.endSeconds)} minutes: ${stages}; ${worst}`;
 }

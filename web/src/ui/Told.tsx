@@ -8,8 +8,8 @@ export function Told({ error }: { error: unknown }) {
   }
   const problem = asProblem(error);
   return (
-    <div role="alert" className="border-fail bg-fail-wash text-ink my-2 flex gap-3 border-l-4 p-3">
-      <TriangleAlert aria-hidden className="text-fail mt-0.5 size-5 shrink-0" />
+    <div role="alert" className="my-2 flex gap-3 border-l-4 border-fail bg-fail-wash p-3 text-ink">
+      <TriangleAlert aria-hidden className="mt-0.5 size-5 shrink-0 text-fail" />
       <div>
         <p className="font-semibold">{problem.message}</p>
         <p>{problem.wayOut}</p>
@@ -20,7 +20,7 @@ export function Told({ error }: { error: unknown }) {
 
 export function Loading({ what }: { what: string }) {
   return (
-    <p role="status" className="text-soft p-6">
+    <p role="status" className="p-6 text-soft">
       Fetching {what} …
     </p>
   );

@@ -7,7 +7,9 @@ type WorkingData = Schemas["Working"];
 export function Why({ working, label = "Why?" }: { working: WorkingData; label?: ReactNode }) {
   return (
     <details className="group">
-      <summary className="text-act inline-flex min-h-6 cursor-pointer items-center underline underline-offset-4 marker:content-none">{label}</summary>
+      <summary className="inline-flex min-h-6 cursor-pointer items-center text-act underline underline-offset-4 marker:content-none">
+        {label}
+      </summary>
       <WorkingLines working={working} />
     </details>
   );
@@ -15,7 +17,7 @@ export function Why({ working, label = "Why?" }: { working: WorkingData; label?:
 
 export function WorkingLines({ working }: { working: WorkingData }) {
   return (
-    <div className="border-line bg-paper my-1 border-l-4 px-3 py-2 text-sm">
+    <div className="my-1 border-l-4 border-line bg-paper px-3 py-2 text-sm">
       <p className="font-semibold">{working.rule}</p>
       {working.formula && <p className="text-soft">{working.formula}</p>}
       <dl className="grid grid-cols-[auto_1fr] gap-x-3">

@@ -24,7 +24,7 @@ export function AlarmsSeen({ alarms, onChange }: { alarms: Alarms; onChange: (al
             key={name}
             pressed={alarms[name]}
             onPressedChange={(seen) => onChange({ ...alarms, [name]: seen })}
-            className="bg-sheet border-fail text-fail data-[state=on]:border-act data-[state=on]:text-ink min-h-20 border-2 text-xl font-bold"
+            className="min-h-20 border-2 border-fail bg-sheet text-xl font-bold text-fail data-[state=on]:border-act data-[state=on]:text-ink"
           >
             {word}
             <span className="block text-base font-normal">{alarms[name] ? "noticed" : "not noticed: fails"}</span>

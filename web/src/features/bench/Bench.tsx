@@ -1,13 +1,13 @@
-import { getRouteApi, Link } from "@tanstack/react-router";
+import { getRouteApi, Link, useNavigate } from "@tanstack/react-router";
 import { useCallback, useEffect, useState } from "react";
 import { may, useSession } from "../../api/session";
 import { isScannerBurst } from "../../app/scanner";
 import { Button, buttonLook } from "../../ui/Button";
-import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
 import { AlarmsSeen, allAlarms, type Alarms } from "./AlarmsSeen";
 import { CylinderChoice, type Choice } from "./CylinderChoice";
 import { Lanes } from "./Lanes";
+import { LiveStrip } from "./LiveStrip";
 import { NextHand } from "./NextHand";
 import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
@@ -32,10 +32,12 @@ function Lane({ runId }: { runId: string }) {
   const [instrument, setInstrument] = useState<Record<string, "PASS" | "FAIL">>({});
   const data = run.data;
   const next = data?.next;
+  const withdrawable = data?.withdrawable ?? null;
 
   const confirmation = data ? commandFor(data, choice, alarms, instrument) : null;
   const confirm = useCallback(() => confirmation && send(confirmation), [confirmation, send]);
   const works = data?.mine === true && !pending;
+  const navigate = useNavigate();
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -46,16 +48,18 @@ function Lane({ runId }: { runId: string }) {
       }
       if (event.code === "Space") {
         event.preventDefault();
-        if (works && !next?.seenInReadings) {
+        if (next?.kind === "DONE") {
+          void navigate({ to: "/" });
+        } else if (works && !next?.seenInReadings) {
           confirm();
         }
-      } else if (event.key === "z" && works && data?.withdrawable !== null && data?.withdrawable !== undefined) {
-        send({ kind: "WITHDRAW", sequence: data.withdrawable });
+      } else if (event.key === "Backspace" && works && withdrawable !== null) {
+        send({ kind: "WITHDRAW", sequence: withdrawable });
       }
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [confirm, works, next?.seenInReadings, data?.withdrawable, send]);
+  }, [confirm, works, next?.kind, next?.seenInReadings, withdrawable, send, navigate]);
 
   if (run.isPending) {
     return <Loading what="the run" />;
@@ -69,11 +73,20 @@ function Lane({ runId }: { runId: string }) {
   return (
     <>
       <NextHand run={data} clock={clock} onOver={() => data.typed && data.mine && send({ kind: "TIME_PASSED" })}>
-        <Confirm run={data} enabled={works && confirmation !== null} choice={choice} alarms={alarms} instrument={instrument} onConfirm={confirm} onTakeOver={() => send({ kind: "TAKE_OVER" })} />
+        <Confirm
+          run={data}
+          enabled={works && confirmation !== null}
+          choice={choice}
+          alarms={alarms}
+          instrument={instrument}
+          onConfirm={confirm}
+          onTakeOver={() => send({ kind: "TAKE_OVER" })}
+        />
       </NextHand>
       {!connected && (
-        <p role="status" className="bg-caution-wash text-ink px-4 py-2 font-semibold">
-          No line to the server. What you see may be old; the gateway keeps its readings and sends them later. Turning gas off never has to wait.
+        <p role="status" className="bg-caution-wash px-4 py-2 font-semibold text-ink">
+          No line to the server. What you see may be old; the gateway keeps its readings and sends them later. Turning gas off never has to
+          wait.
         </p>
       )}
       <div className="px-4">
@@ -82,12 +95,12 @@ function Lane({ runId }: { runId: string }) {
       <div className="grid grow gap-x-5 gap-y-4 px-4 py-3 lg:grid-cols-[9.5rem_minmax(0,1fr)_17rem]">
         <Lanes current={runId} />
         <div className="flex min-w-0 flex-col gap-4">
-          <Strip live strip={{ ...data.strip }} rows={data.sensors.map((s) => ({ slot: s.slot, label: s.formula }))} height={data.sensors.length * 26 + 22} />
+          <LiveStrip run={data} clock={clock} />
           {next.kind === "CONFIRM_CHECKS" && (
             <ul className="grid gap-x-8 text-xl sm:grid-cols-2">
               {next.details.map((item) => (
-                <li key={item} className="border-line flex min-h-12 items-center gap-3 border-b">
-                  <span aria-hidden className="bg-act size-2.5 shrink-0 rotate-45" />
+                <li key={item} className="flex min-h-12 items-center gap-3 border-b border-line">
+                  <span aria-hidden className="size-2.5 shrink-0 rotate-45 bg-act" />
                   {item}
                 </li>
               ))}
@@ -107,16 +120,15 @@ function Lane({ runId }: { runId: string }) {
                   progress={progress[sensor.slot] ?? sensor.progress}
                   typed={data.typed}
                   chart={charts}
-                  entry={typing && <TypedEntry sensor={sensor} run={data} buffer={buffer} now={() => Math.round(clock.now())} send={sendAsync} />}
+                  entry={
+                    typing && <TypedEntry sensor={sensor} run={data} buffer={buffer} now={() => Math.round(clock.now())} send={sendAsync} />
+                  }
                 />
               ))}
             </div>
           )}
           {next.kind === "DONE" && (
             <p className="flex flex-wrap gap-3">
-              <Link to="/" className={buttonLook("act")}>
-                Back to today’s work
-              </Link>
               <Link to="/records/$runId" params={{ runId }} className={buttonLook()}>
                 Open the record
               </Link>
@@ -140,7 +152,9 @@ function commandFor(run: Run, choice: Choice | null, alarms: Alarms, instrument:
     case "SIGN":
       return { kind: run.next.kind, step };
     case "CHOOSE_CYLINDER":
-      return choice && !choice.mustChange ? { kind: "CHOOSE_CYLINDER", step, cylinderId: choice.cylinderId, setPointsChanged: choice.setPointsChanged } : null;
+      return choice && !choice.mustChange
+        ? { kind: "CHOOSE_CYLINDER", step, cylinderId: choice.cylinderId, setPointsChanged: choice.setPointsChanged }
+        : null;
     case "OPEN_GAS":
       return { kind: "GAS_ON", step };
     case "CLOSE_GAS":
@@ -166,6 +180,13 @@ interface ConfirmProps {
 
 function Confirm({ run, enabled, choice, alarms, instrument, onConfirm, onTakeOver }: ConfirmProps) {
   const session = useSession();
+  if (run.next.kind === "DONE") {
+    return (
+      <Link to="/" className={confirmLook}>
+        Today’s work <SpaceKey />
+      </Link>
+    );
+  }
   if (run.next.confirm === null) {
     return null;
   }
@@ -183,18 +204,29 @@ function Confirm({ run, enabled, choice, alarms, instrument, onConfirm, onTakeOv
     return (
       <>
         <p className="font-semibold">The readings will show it.</p>
-        <button type="button" disabled={!enabled} onClick={onConfirm} className="min-h-11 border border-white px-4 font-semibold text-white">
+        <button
+          type="button"
+          disabled={!enabled}
+          onClick={onConfirm}
+          className="min-h-11 border border-white px-4 font-semibold text-white"
+        >
           They do not: {run.next.confirm.toLowerCase()}
         </button>
       </>
     );
   }
   return (
-    <button type="button" disabled={!enabled} onClick={onConfirm} className="flex min-h-16 items-center justify-center gap-4 rounded-sm bg-white px-6 text-xl font-bold text-black disabled:opacity-60">
-      {confirmWord(run, choice, alarms, instrument)}
-      <kbd className="hidden border border-black/40 px-1.5 font-sans text-sm font-normal sm:inline">Space</kbd>
+    <button type="button" disabled={!enabled} onClick={onConfirm} className={confirmLook}>
+      {confirmWord(run, choice, alarms, instrument)} <SpaceKey />
     </button>
   );
+}
+
+const confirmLook =
+  "flex min-h-16 items-center justify-center gap-4 rounded-sm bg-white px-6 text-xl font-bold text-black disabled:opacity-60";
+
+function SpaceKey() {
+  return <kbd className="hidden border border-black/40 px-1.5 font-sans text-sm font-normal sm:inline">Space</kbd>;
 }
 
 function confirmWord(run: Run, choice: Choice | null, alarms: Alarms, instrument: Record<string, "PASS" | "FAIL">): string {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
-import { clock as written } from "../../ui/Strip";
+import { clock as written } from "../../ui/shown";
 import type { RunClock } from "./useRun";
 
 /** Run time that is left, large; calls once when it is over. */

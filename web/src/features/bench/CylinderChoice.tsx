@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useEffect } from "react";
 import { answer, api, type Schemas } from "../../api/client";
+import { onDay } from "../../app/dates";
 import { Formula } from "../../ui/Formula";
 import { Loading, Told } from "../../ui/Told";
 import type { Run } from "./useRun";
@@ -40,10 +41,18 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
     <div className="grid gap-4 xl:grid-cols-2">
       <fieldset>
         <legend className="mb-1 text-xl font-bold">May be used</legend>
-        {usable.length === 0 && <p className="text-fail font-semibold">None of the cylinders may be used. The reasons stand beside each.</p>}
+        {usable.length === 0 && (
+          <p className="font-semibold text-fail">None of the cylinders may be used. The reasons stand beside each.</p>
+        )}
         <div className="flex flex-col gap-2">
           {usable.map((candidate) => (
-            <UsableCylinder key={candidate.id} run={run} candidate={candidate} choice={choice?.cylinderId === candidate.id ? choice : null} onChoose={onChoose} />
+            <UsableCylinder
+              key={candidate.id}
+              run={run}
+              candidate={candidate}
+              choice={choice?.cylinderId === candidate.id ? choice : null}
+              onChoose={onChoose}
+            />
           ))}
         </div>
       </fieldset>
@@ -51,14 +60,14 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
         <h3 className="mb-1 text-xl font-bold">May not be used</h3>
         <ul className="flex flex-col gap-1">
           {refused.map((candidate) => (
-            <li key={candidate.id} className="border-fail border-l-4 py-1 pl-3">
+            <li key={candidate.id} className="border-l-4 border-fail py-1 pl-3">
               <p className="font-semibold">
-                {candidate.tag} <span className="text-soft font-normal">{candidate.certificateNumber}</span>
+                {candidate.tag} <span className="font-normal text-soft">{candidate.certificateNumber}</span>
               </p>
               <p>{candidate.fitness.refusals[0]?.reason}</p>
               {candidate.fitness.refusals.length > 1 && (
                 <details>
-                  <summary className="text-act cursor-pointer text-sm underline">and {candidate.fitness.refusals.length - 1} more</summary>
+                  <summary className="cursor-pointer text-sm text-act underline">and {candidate.fitness.refusals.length - 1} more</summary>
                   <ul className="text-sm">
                     {candidate.fitness.refusals.slice(1).map((refusal) => (
                       <li key={refusal.code + refusal.reason}>{refusal.reason}</li>
@@ -74,21 +83,31 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
   );
 }
 
-function UsableCylinder({ run, candidate, choice, onChoose }: { run: Run; candidate: Candidate; choice: Choice | null; onChoose: (choice: Choice) => void }) {
+function UsableCylinder({
+  run,
+  candidate,
+  choice,
+  onChoose,
+}: {
+  run: Run;
+  candidate: Candidate;
+  choice: Choice | null;
+  onChoose: (choice: Choice) => void;
+}) {
   const differing = candidate.fitness.label.filter((line) => !line.agrees).map((line) => line.slot);
   const pick = (setPointsChanged: number[]) =>
     onChoose({ cylinderId: candidate.id, tag: candidate.tag, setPointsChanged, mustChange: setPointsChanged.length < differing.length });
   return (
-    <div className={clsx("bg-sheet border-2 p-3", choice ? "border-act" : "border-line")}>
+    <div className={clsx("border-2 bg-sheet p-3", choice ? "border-act" : "border-line")}>
       <label className="flex min-h-11 cursor-pointer items-center gap-3">
-        <input type="radio" name="cylinder" className="accent-act size-5" checked={choice !== null} onChange={() => pick([])} />
-        <span className="text-xl font-bold">{candidate.tag}</span>
+        <input type="radio" name="cylinder" className="size-5 accent-act" checked={choice !== null} onChange={() => pick([])} />
+        <span className="text-xl font-bold whitespace-nowrap">{candidate.tag}</span>
         <span className="text-soft">
-          {candidate.certificateNumber}, use before {candidate.useBefore}, {candidate.litresLeft.toFixed(1)} L left
+          {candidate.certificateNumber}, use before {onDay(candidate.useBefore)}, {candidate.litresLeft.toFixed(1)} L left
         </span>
       </label>
       <table className="w-full text-left">
-        <thead className="text-soft text-sm">
+        <thead className="text-sm text-soft">
           <tr>
             <th className="font-normal">Sensor</th>
             <th className="font-normal">Set point</th>
@@ -103,20 +122,26 @@ function UsableCylinder({ run, candidate, choice, onChoose }: { run: Run; candid
                 <Formula text={run.sensors.find((s) => s.slot === line.slot)?.formula ?? line.gasId} />
               </td>
               <td>{line.setPoint}</td>
-              <td className={line.agrees ? "" : "text-caution font-bold"}>{line.label}</td>
+              <td className={line.agrees ? "" : "font-bold text-caution"}>{line.label}</td>
               <td>{line.agrees ? "agrees" : "differs"}</td>
             </tr>
           ))}
         </tbody>
       </table>
       {candidate.fitness.warnings.map((warning) => (
-        <p key={warning.code + warning.reason} className="border-caution mt-1 border-l-4 pl-2 text-sm">
+        <p key={warning.code + warning.reason} className="mt-1 border-l-4 border-caution pl-2 text-sm">
           {warning.reason} {warning.wayOut}
         </p>
       ))}
       {choice && differing.length > 0 && (
-        <label className="bg-caution-wash mt-2 flex min-h-11 items-center gap-3 px-2 font-semibold">
-          <input type="checkbox" className="accent-act size-5" checked={!choice.mustChange} onChange={(event) => pick(event.target.checked ? differing : [])} />I have changed the set point on the detector to the label
+        <label className="mt-2 flex min-h-11 items-center gap-3 bg-caution-wash px-2 font-semibold">
+          <input
+            type="checkbox"
+            className="size-5 accent-act"
+            checked={!choice.mustChange}
+            onChange={(event) => pick(event.target.checked ? differing : [])}
+          />
+          I have changed the set point on the detector to the label
         </label>
       )}
     </div>

@@ -20,7 +20,9 @@ export function EmptyBench() {
   return (
     <div className="mx-auto w-full max-w-2xl px-4 py-12">
       <h1 className="text-4xl font-bold text-balance">Scan a detector to put it on the bench</h1>
-      <p className="mt-3 text-lg">A barcode reader works anywhere on the page. Without one, press / and type the serial, or take the next one from today’s list.</p>
+      <p className="mt-3 text-lg">
+        A barcode reader works anywhere on the page. Without one, press / and type the serial, or take the next one from today’s list.
+      </p>
       <p className="my-6">
         <Link to="/" className={buttonLook("act")}>
           Today’s work

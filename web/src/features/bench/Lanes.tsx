@@ -22,7 +22,7 @@ export function Lanes({ current }: { current?: string }) {
   const lanes = useQuery({ queryKey: ["bench"], queryFn: () => answer(api.GET("/api/v1/bench")), refetchInterval: 5_000 });
   return (
     <nav aria-label="On the bench">
-      <h2 className="text-soft mb-1 text-sm font-semibold">On the bench</h2>
+      <h2 className="mb-1 text-sm font-semibold text-soft">On the bench</h2>
       <ul className="flex gap-2 overflow-x-auto lg:flex-col">
         {lanes.data?.map((lane) => (
           <li key={lane.id} className="shrink-0">
@@ -30,11 +30,11 @@ export function Lanes({ current }: { current?: string }) {
               to="/bench/$runId"
               params={{ runId: lane.id }}
               aria-current={lane.id === current ? "true" : undefined}
-              className="border-line aria-[current]:border-act aria-[current]:bg-sheet block min-h-11 border-l-4 px-2 py-1"
+              className="block min-h-11 border-l-4 border-line px-2 py-1 aria-[current]:border-act aria-[current]:bg-sheet"
             >
               <span className="block font-bold">{lane.serial}</span>
-              <span className="text-soft block text-sm">{asks[lane.asksFor] ?? ""}</span>
-              <span className="text-soft block text-sm">{lane.technician}</span>
+              <span className="block text-sm text-soft">{asks[lane.asksFor] ?? ""}</span>
+              <span className="block text-sm text-soft">{lane.technician}</span>
             </Link>
           </li>
         ))}

@@ -5,7 +5,7 @@ import type { Run, RunClock } from "./useRun";
 /** The one thing to do next, readable from two metres, with its countdown and its confirmation. */
 export function NextHand({ run, clock, onOver, children }: { run: Run; clock: RunClock; onOver: () => void; children: ReactNode }) {
   return (
-    <section aria-label="Next hand" className="bg-act-deep flex flex-wrap items-center gap-x-6 gap-y-3 px-4 py-4 text-white">
+    <section aria-label="Next hand" className="flex flex-wrap items-center gap-x-6 gap-y-3 bg-act-deep px-4 py-4 text-white">
       <div className="min-w-0 grow basis-96">
         <p aria-live="assertive" className="text-[clamp(1.6rem,3.2vw,2.6rem)] leading-tight font-bold text-balance">
           {run.next.sentence}

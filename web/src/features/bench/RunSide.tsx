@@ -1,4 +1,4 @@
-import { useState, type FormEvent } from "react";
+import { useState, type SubmitEvent } from "react";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Formula } from "../../ui/Formula";
@@ -13,7 +13,7 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
   return (
     <aside aria-label="Beside the work" className="flex flex-col gap-5">
       {run.next.cautions.length > 0 && (
-        <ul aria-label="Cautions for this step" className="border-caution bg-caution-wash flex flex-col gap-1 border-l-4 px-3 py-2">
+        <ul aria-label="Cautions for this step" className="flex flex-col gap-1 border-l-4 border-caution bg-caution-wash px-3 py-2">
           {run.next.cautions.map((caution) => (
             <li key={caution}>{caution}</li>
           ))}
@@ -32,7 +32,7 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
         ))}
       </ol>
       <div>
-        <p className="text-soft text-sm">
+        <p className="text-sm text-soft">
           {run.technician} · {run.assetTag} · {run.crew} · readings {run.typed ? "typed" : "over the link"}
         </p>
         {run.timeScale !== 1 && <p className="text-sm font-semibold">Simulated: time goes {run.timeScale} times as fast.</p>}
@@ -40,7 +40,7 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
       {open && run.mine && (
         <div className="flex flex-wrap gap-2">
           {run.withdrawable !== null && (
-            <Button onClick={() => send({ kind: "WITHDRAW", sequence: run.withdrawable })} title="z">
+            <Button onClick={() => send({ kind: "WITHDRAW", sequence: run.withdrawable })} title="Backspace">
               Take last one back
             </Button>
           )}
@@ -49,7 +49,12 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
           </Button>
         </div>
       )}
-      <StopSheet open={stopping} onClose={() => setStopping(false)} onStop={(reason) => send({ kind: "STOP", reason })} gasOn={run.gasOpenedAt !== null && run.next.kind !== "WAIT_CLEAR"} />
+      <StopSheet
+        open={stopping}
+        onClose={() => setStopping(false)}
+        onStop={(reason) => send({ kind: "STOP", reason })}
+        gasOn={run.gasOpenedAt !== null && run.next.kind !== "WAIT_CLEAR"}
+      />
     </aside>
   );
 }
@@ -62,8 +67,13 @@ function Gas({ run }: { run: Run }) {
   return (
     <section aria-label="Gas in hand">
       <h2 className="text-lg font-bold">{cylinder.id}</h2>
-      <p className="text-soft text-sm">certificate {cylinder.certificateNumber}</p>
-      <svg viewBox="0 0 270 46" className="my-2 w-full" role="img" aria-label={`Cylinder ${cylinder.id}, regulator at ${run.flowLitresPerMinute} litres a minute, tubing, cup`}>
+      <p className="text-sm text-soft">certificate {cylinder.certificateNumber}</p>
+      <svg
+        viewBox="0 0 270 46"
+        className="my-2 w-full"
+        role="img"
+        aria-label={`Cylinder ${cylinder.id}, regulator at ${run.flowLitresPerMinute} litres a minute, tubing, cup`}
+      >
         <g className="fill-none stroke-ink" strokeWidth="2">
           <rect x="2" y="8" width="46" height="22" rx="8" />
           <path d="M48 19 H78 M102 19 H206" />
@@ -103,7 +113,7 @@ function Gas({ run }: { run: Run }) {
                 <Formula text={run.sensors.find((s) => s.slot === line.slot)?.formula ?? ""} />
               </td>
               <td>{line.setPoint}</td>
-              <td className={line.agrees ? "" : "text-caution font-bold"}>{line.label}</td>
+              <td className={line.agrees ? "" : "font-bold text-caution"}>{line.label}</td>
             </tr>
           ))}
         </tbody>
@@ -112,9 +122,19 @@ function Gas({ run }: { run: Run }) {
   );
 }
 
-function StopSheet({ open, onClose, onStop, gasOn }: { open: boolean; onClose: () => void; onStop: (reason: string) => void; gasOn: boolean }) {
+function StopSheet({
+  open,
+  onClose,
+  onStop,
+  gasOn,
+}: {
+  open: boolean;
+  onClose: () => void;
+  onStop: (reason: string) => void;
+  gasOn: boolean;
+}) {
   const [reason, setReason] = useState("");
-  function submit(event: FormEvent) {
+  function submit(event: SubmitEvent) {
     event.preventDefault();
     onStop(reason);
     onClose();
@@ -122,7 +142,9 @@ function StopSheet({ open, onClose, onStop, gasOn }: { open: boolean; onClose: (
   return (
     <Sheet open={open} onClose={onClose} title="Stop the run">
       <form onSubmit={submit} className="flex flex-col gap-4">
-        {gasOn && <p className="border-caution bg-caution-wash border-l-4 p-3 font-semibold">Close the valve and take the cup off first.</p>}
+        {gasOn && (
+          <p className="border-l-4 border-caution bg-caution-wash p-3 font-semibold">Close the valve and take the cup off first.</p>
+        )}
         <p>What was done stays on record. Nothing is renewed.</p>
         <Field label="Why" required value={reason} onChange={(event) => setReason(event.target.value)} hint="a few words" />
         <Button kind="grave" type="submit">

@@ -3,7 +3,15 @@ import { Formula } from "../../ui/Formula";
 import type { Run } from "./useRun";
 
 /** What the instrument itself showed, per sensor; the worse of its verdict and ours counts. */
-export function SavedVerdicts({ run, verdicts, onChange }: { run: Run; verdicts: Record<string, "PASS" | "FAIL">; onChange: (verdicts: Record<string, "PASS" | "FAIL">) => void }) {
+export function SavedVerdicts({
+  run,
+  verdicts,
+  onChange,
+}: {
+  run: Run;
+  verdicts: Record<string, "PASS" | "FAIL">;
+  onChange: (verdicts: Record<string, "PASS" | "FAIL">) => void;
+}) {
   return (
     <fieldset>
       <legend className="mb-2 text-lg">Press a sensor that the instrument fails. The worse verdict counts, its own or ours.</legend>
@@ -14,10 +22,12 @@ export function SavedVerdicts({ run, verdicts, onChange }: { run: Run; verdicts:
             aria-label={`Instrument fails ${sensor.gas}`}
             pressed={verdicts[sensor.slot] === "FAIL"}
             onPressedChange={(failed) => onChange({ ...verdicts, [sensor.slot]: failed ? "FAIL" : "PASS" })}
-            className="bg-sheet border-act data-[state=on]:border-fail data-[state=on]:bg-fail-wash min-h-16 border-2 text-xl font-bold"
+            className="min-h-16 border-2 border-act bg-sheet text-xl font-bold data-[state=on]:border-fail data-[state=on]:bg-fail-wash"
           >
             <Formula text={sensor.formula} />
-            <span className="block text-base font-normal">{verdicts[sensor.slot] === "FAIL" ? "instrument: fail" : "instrument: pass"}</span>
+            <span className="block text-base font-normal">
+              {verdicts[sensor.slot] === "FAIL" ? "instrument: fail" : "instrument: pass"}
+            </span>
           </Toggle.Root>
         ))}
       </div>

@@ -13,7 +13,17 @@ function colour(name: string): string {
 }
 
 /** A sensor's readings against where they should come to rest, with the window that must hold. */
-export function SensorChart({ sensor, buffer, progress, typed }: { sensor: Sensor; buffer: TraceBuffer; progress: string; typed: boolean }) {
+export function SensorChart({
+  sensor,
+  buffer,
+  progress,
+  typed,
+}: {
+  sensor: Sensor;
+  buffer: TraceBuffer;
+  progress: string;
+  typed: boolean;
+}) {
   const host = useRef<HTMLDivElement>(null);
   const shown = useRef({ sensor, progress });
   const plotted = useRef<uPlot>(null);
@@ -37,19 +47,36 @@ export function SensorChart({ sensor, buffer, progress, typed }: { sensor: Senso
         legend: { show: false },
         padding: [6, 4, 0, 0],
         scales: {
-          x: { time: false, range: () => [Math.max(0, (buffer.seconds.at(-1) ?? 0) - SHOWN_SECONDS), Math.max(60, buffer.seconds.at(-1) ?? 60)] },
+          x: {
+            time: false,
+            range: () => [Math.max(0, (buffer.seconds.at(-1) ?? 0) - SHOWN_SECONDS), Math.max(60, buffer.seconds.at(-1) ?? 60)],
+          },
           y: {
-            range: (_, low, high) => {
+            range: (_, low: number | null, high: number | null) => {
+              const seen = low === null || high === null ? [] : [low, high];
               const { air, expected, band, resolution } = shown.current.sensor;
-              const values = [air, band.low, band.high, expected ?? air, low ?? air, high ?? air];
+              const values = [air, band.low, band.high, expected ?? air, ...seen];
               const room = Math.max((Math.max(...values) - Math.min(...values)) * 0.08, resolution * 2);
               return [Math.min(...values) - room, Math.max(...values) + room];
             },
           },
         },
         axes: [
-          { stroke: () => colour("soft"), grid: { show: false }, ticks: { show: false }, size: 20, font: "12px Hyperlegible", values: (_, splits) => splits.map((s) => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, "0")}`) },
-          { stroke: () => colour("soft"), grid: { stroke: () => colour("line"), width: 1 }, ticks: { show: false }, size: 42, font: "12px Hyperlegible" },
+          {
+            stroke: () => colour("soft"),
+            grid: { show: false },
+            ticks: { show: false },
+            size: 20,
+            font: "12px Hyperlegible",
+            values: (_, splits) => splits.map((s) => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, "0")}`),
+          },
+          {
+            stroke: () => colour("soft"),
+            grid: { stroke: () => colour("line"), width: 1 },
+            ticks: { show: false },
+            size: 42,
+            font: "12px Hyperlegible",
+          },
         ],
         series: [{}, { stroke: () => colour("ink"), width: 2, spanGaps: true, points: { show: typed, size: 7 } }],
         hooks: {

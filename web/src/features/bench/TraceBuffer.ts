@@ -26,7 +26,7 @@ export class TraceBuffer {
 
   /** The latest reading of a sensor, or null before there is one. */
   latest(slot: number): number | null {
-    return this.column(slot).findLast((value) => value !== null && value !== undefined) ?? null;
+    return this.column(slot).findLast((value) => value !== null) ?? null;
   }
 
   column(slot: number): (number | null)[] {

@@ -1,4 +1,5 @@
-import { useRef, useState, type FormEvent } from "react";
+import { useRef, useState, type SubmitEvent } from "react";
+import { asProblem } from "../../api/client";
 import { Button } from "../../ui/Button";
 import type { Command } from "./useCommand";
 import type { Run } from "./useRun";
@@ -7,14 +8,26 @@ import type { TraceBuffer } from "./TraceBuffer";
 type Sensor = Run["sensors"][number];
 
 /** A reading typed from the display: Enter stamps it and goes to the next sensor. */
-export function TypedEntry({ sensor, run, buffer, now, send }: { sensor: Sensor; run: Run; buffer: TraceBuffer; now: () => number; send: (command: Command) => Promise<unknown> }) {
+export function TypedEntry({
+  sensor,
+  run,
+  buffer,
+  now,
+  send,
+}: {
+  sensor: Sensor;
+  run: Run;
+  buffer: TraceBuffer;
+  now: () => number;
+  send: (command: Command) => Promise<unknown>;
+}) {
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState("");
   const field = useRef<HTMLInputElement>(null);
   const onGas = run.next.kind === "WAIT_SETTLE";
   const undecided = onGas && sensor.progress !== "accepted" && sensor.progress !== "failed";
 
-  async function submit(event: FormEvent) {
+  async function submit(event: SubmitEvent) {
     event.preventDefault();
     const value = Number(text.trim().replace(",", "."));
     if (text.trim() === "" || !Number.isFinite(value)) {
@@ -30,7 +43,7 @@ export function TypedEntry({ sensor, run, buffer, now, send }: { sensor: Sensor;
       const fields = [...document.querySelectorAll<HTMLInputElement>("input[data-reading]")];
       fields[(fields.indexOf(field.current as HTMLInputElement) + 1) % fields.length]?.focus();
     } catch (error) {
-      setWrong(error instanceof Error ? error.message : "Not stored.");
+      setWrong(asProblem(error).message);
     }
   }
 
@@ -49,7 +62,7 @@ export function TypedEntry({ sensor, run, buffer, now, send }: { sensor: Sensor;
           value={text}
           onChange={(event) => setText(event.target.value)}
           aria-invalid={wrong ? true : undefined}
-          className="border-ink bg-paper min-h-12 w-full min-w-0 border px-3 text-2xl"
+          className="min-h-12 w-full min-w-0 border border-ink bg-paper px-3 text-2xl"
           placeholder={sensor.unit}
         />
         <Button type="submit" aria-label={`Store ${sensor.gas} reading`}>
@@ -57,12 +70,20 @@ export function TypedEntry({ sensor, run, buffer, now, send }: { sensor: Sensor;
         </Button>
       </div>
       {undecided && (
-        <Button kind="quiet" className="px-0" onClick={() => void send({ kind: "DECLARE_SETTLED", step: run.next.step, slot: sensor.slot }).catch((e: Error) => setWrong(e.message))}>
+        <Button
+          kind="quiet"
+          className="px-0"
+          onClick={() =>
+            void send({ kind: "DECLARE_SETTLED", step: run.next.step, slot: sensor.slot }).catch((error: unknown) =>
+              setWrong(asProblem(error).message),
+            )
+          }
+        >
           It has settled
         </Button>
       )}
       {wrong && (
-        <p role="alert" className="text-fail font-semibold">
+        <p role="alert" className="font-semibold text-fail">
           {wrong}
         </p>
       )}

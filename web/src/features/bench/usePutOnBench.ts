@@ -28,7 +28,13 @@ export function usePutOnBench() {
       const asked: Job = job ?? (detector.state === "bump first" ? "BUMP" : "CALIBRATION");
       const run = await answer(
         api.POST("/api/v1/runs", {
-          body: { clientId, serial: detector.serial, job: asked, source: preference.source, timeScale: session.demo ? preference.timeScale : 1 },
+          body: {
+            clientId,
+            serial: detector.serial,
+            job: asked,
+            source: preference.source,
+            timeScale: session.demo ? preference.timeScale : 1,
+          },
         }),
       );
       return run.id;
@@ -43,7 +49,10 @@ export function usePutOnBench() {
       const problem = asProblem(error);
       toast(problem.message, {
         description: problem.wayOut,
-        action: problem.code === "not-found" ? { label: "Register it", onClick: () => void navigate({ to: "/detectors/new", search: { serial } }) } : undefined,
+        action:
+          problem.code === "not-found"
+            ? { label: "Register it", onClick: () => void navigate({ to: "/detectors/new", search: { serial } }) }
+            : undefined,
         duration: 8_000,
       });
     },

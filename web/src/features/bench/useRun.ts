@@ -23,7 +23,7 @@ export function useRun(runId: string) {
   const buffer = useMemo(() => new TraceBuffer(), [runId]); // eslint-disable-line react-hooks/exhaustive-deps -- a new run has a new buffer
   const [connected, setConnected] = useState(true);
   const [progress, setProgress] = useState<Record<string, string>>({});
-  const heard = useRef({ runTime: 0, at: performance.now() });
+  const heard = useRef({ runTime: 0, at: 0 });
   const run = useQuery({
     queryKey: ["run", runId],
     queryFn: () => answer(api.GET("/api/v1/runs/{id}", { params: { path: { id: runId } } })),

@@ -41,7 +41,7 @@ export function Detector() {
   const hold = holds.find((h) => h.releasedAt === null);
   return (
     <div className="px-4 py-4">
-      <header className="border-ink mb-4 flex flex-wrap items-start gap-x-8 gap-y-3 border-b-2 pb-3">
+      <header className="mb-4 flex flex-wrap items-start gap-x-8 gap-y-3 border-b-2 border-ink pb-3">
         <div>
           <h1 className="text-4xl font-bold">{d.serial}</h1>
           <p className="text-soft">
@@ -71,7 +71,7 @@ export function Detector() {
         )}
       </header>
       {hold && (
-        <section className="border-fail bg-fail-wash mb-5 flex flex-wrap items-center justify-between gap-4 border-2 p-4">
+        <section className="mb-5 flex flex-wrap items-center justify-between gap-4 border-2 border-fail bg-fail-wash p-4">
           <div>
             <h2 className="text-xl font-bold">On hold since {atTime(hold.placedAt, session.zone)}</h2>
             <p className="text-lg">
@@ -93,7 +93,7 @@ export function Detector() {
         </h2>
         <div className="overflow-x-auto">
           <table className="w-full text-left">
-            <thead className="text-soft border-line border-b text-sm">
+            <thead className="border-b border-line text-sm text-soft">
               <tr>
                 <th className="py-1 pr-4 font-normal">Slot, gas</th>
                 <th className="pr-4 font-normal">Last verdict</th>
@@ -106,13 +106,13 @@ export function Detector() {
             </thead>
             <tbody>
               {sensors.map((sensor) => (
-                <tr key={sensor.serial} className="border-line border-b">
+                <tr key={sensor.serial} className="border-b border-line">
                   <td className="py-1 pr-4 text-lg">
                     <span className="text-soft">{sensor.slot}</span>{" "}
                     <strong>
                       <Formula text={sensor.formula} />
                     </strong>{" "}
-                    <span className="text-soft text-sm">{sensor.technology}</span>
+                    <span className="text-sm text-soft">{sensor.technology}</span>
                   </td>
                   <td className="pr-4">
                     <Mark verdict={sensor.lastVerdict ?? "not judged"} />
@@ -134,8 +134,9 @@ export function Detector() {
           </table>
         </div>
         {removed.length > 0 && (
-          <p className="text-soft mt-1 text-sm">
-            Taken out: {removed.map((s) => `${s.formula} ${s.serial} (${onDay(s.fittedOn)} to ${s.removedOn ? onDay(s.removedOn) : ""})`).join("; ")}
+          <p className="mt-1 text-sm text-soft">
+            Taken out:{" "}
+            {removed.map((s) => `${s.formula} ${s.serial} (${onDay(s.fittedOn)} to ${s.removedOn ? onDay(s.removedOn) : ""})`).join("; ")}
           </p>
         )}
       </section>
@@ -147,7 +148,7 @@ export function Detector() {
             {holds
               .filter((h) => h.releasedAt !== null)
               .map((h) => (
-                <li key={h.placedAt} className="border-line border-b py-1">
+                <li key={h.placedAt} className="border-b border-line py-1">
                   {h.reason} Released {atTime(h.releasedAt ?? "", session.zone)} by {h.releasedBy}: {h.releaseRemark}
                 </li>
               ))}
@@ -172,18 +173,25 @@ function Runs({ serial }: { serial: string }) {
   return (
     <section aria-labelledby="runs">
       <h2 id="runs" className="mb-1 text-xl font-bold">
-        Runs <span className="text-soft font-normal">· {runs.data.length}</span>
+        Runs <span className="font-normal text-soft">· {runs.data.length}</span>
       </h2>
       {runs.data.length === 0 && <p className="text-soft">None yet. Calibrate it before use.</p>}
       <ol>
         {shown.map((run) => (
-          <li key={run.id} className="border-line grid grid-cols-[8.5rem_6rem_minmax(0,1fr)] items-center gap-x-4 border-b sm:grid-cols-[8.5rem_6.5rem_minmax(0,1fr)_minmax(0,14rem)]">
-            <Link to="/records/$runId" params={{ runId: run.id }} className="inline-flex min-h-11 items-center font-semibold underline-offset-4 hover:underline">
+          <li
+            key={run.id}
+            className="grid grid-cols-[8.5rem_6rem_minmax(0,1fr)] items-center gap-x-4 border-b border-line sm:grid-cols-[8.5rem_6.5rem_minmax(0,1fr)_minmax(0,14rem)]"
+          >
+            <Link
+              to="/records/$runId"
+              params={{ runId: run.id }}
+              className="inline-flex min-h-11 items-center font-semibold underline-offset-4 hover:underline"
+            >
               {onDay(run.endedOn ?? run.startedAt.slice(0, 10)).replace(/^\w+, /, "")}
             </Link>
             <span>{run.verdict ? <Mark verdict={run.verdict} /> : run.phase === "STOPPED" ? "stopped" : "open"}</span>
             <div>{run.strip && <Strip strip={run.strip} />}</div>
-            <span className="text-soft hidden truncate text-sm sm:block">
+            <span className="hidden truncate text-sm text-soft sm:block">
               {run.job}, {run.technician}
               {run.typed ? ", typed" : ""}
               {run.simulated ? ", simulated" : ""}

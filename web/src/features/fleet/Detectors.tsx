@@ -34,9 +34,11 @@ export function Detectors() {
           <span className="text-soft">Show</span>
           <input
             value={find}
-            onChange={(event) => void navigate({ to: "/detectors", search: event.target.value ? { find: event.target.value } : {}, replace: true })}
+            onChange={(event) =>
+              void navigate({ to: "/detectors", search: event.target.value ? { find: event.target.value } : {}, replace: true })
+            }
             placeholder="crew, model, state …"
-            className="border-ink bg-sheet placeholder:text-soft min-h-11 border px-3"
+            className="min-h-11 border border-ink bg-sheet px-3 placeholder:text-soft"
           />
         </label>
         <p className="text-soft">
@@ -50,7 +52,7 @@ export function Detectors() {
       </header>
       <div className="overflow-x-auto">
         <table className="w-full text-left">
-          <thead className="text-soft border-ink border-b-2 text-sm">
+          <thead className="border-b-2 border-ink text-sm text-soft">
             <tr>
               <th className="py-1 pr-4 font-normal">May it be used?</th>
               <th className="pr-4 font-normal">Serial</th>
@@ -63,12 +65,16 @@ export function Detectors() {
           </thead>
           <tbody>
             {shown.map((d) => (
-              <tr key={d.serial} className="border-line border-b">
+              <tr key={d.serial} className="border-b border-line">
                 <td className="py-1 pr-4 whitespace-nowrap">
-                  <StateWord state={d.state} /> <span className="text-soft text-sm">{d.usable ? "yes" : "no"}</span>
+                  <StateWord state={d.state} /> <span className="text-sm text-soft">{d.usable ? "yes" : "no"}</span>
                 </td>
                 <td className="pr-4">
-                  <Link to="/detectors/$serial" params={{ serial: d.serial }} className="inline-flex min-h-11 items-center font-bold whitespace-nowrap underline-offset-4 hover:underline">
+                  <Link
+                    to="/detectors/$serial"
+                    params={{ serial: d.serial }}
+                    className="inline-flex min-h-11 items-center font-bold whitespace-nowrap underline-offset-4 hover:underline"
+                  >
                     {d.serial}
                   </Link>
                 </td>
@@ -84,7 +90,11 @@ export function Detectors() {
           </tbody>
         </table>
       </div>
-      {shown.length === 0 && <p className="text-soft py-8 text-lg">{detectors.data.length === 0 ? "No detector is registered yet." : "No detector fits these words."}</p>}
+      {shown.length === 0 && (
+        <p className="py-8 text-lg text-soft">
+          {detectors.data.length === 0 ? "No detector is registered yet." : "No detector fits these words."}
+        </p>
+      )}
     </div>
   );
 }

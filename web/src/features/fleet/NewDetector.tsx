@@ -56,10 +56,17 @@ function DetectorForm({ model }: { model: Schemas["ModelView"] }) {
   const navigate = useNavigate();
   const form = useForm({
     resolver: zodResolver(shape),
-    defaultValues: { serial, assetTag: "", crew: "", location: "", sensors: model.slots.map((s) => ({ slot: s.slot, serial: "", fittedOn: todayIn(zone) })) },
+    defaultValues: {
+      serial,
+      assetTag: "",
+      crew: "",
+      location: "",
+      sensors: model.slots.map((s) => ({ slot: s.slot, serial: "", fittedOn: todayIn(zone) })),
+    },
   });
   const register = useMutation({
-    mutationFn: (body: z.infer<typeof shape>) => answer(api.POST("/api/v1/detectors", { params: once(), body: { ...body, model: model.model } })),
+    mutationFn: (body: z.infer<typeof shape>) =>
+      answer(api.POST("/api/v1/detectors", { params: once(), body: { ...body, model: model.model } })),
     onSuccess: async (detector) => {
       await queries.invalidateQueries();
       await navigate({ to: "/detectors/$serial", params: { serial: detector.serial } });
@@ -83,18 +90,28 @@ function DetectorForm({ model }: { model: Schemas["ModelView"] }) {
       <fieldset>
         <legend className="mb-2 text-xl font-bold">Sensors</legend>
         {model.slots.map((slot, i) => (
-          <div key={slot.slot} className="border-line grid items-start gap-4 border-t py-2 sm:grid-cols-[12rem_1fr_12rem]">
+          <div key={slot.slot} className="grid items-start gap-4 border-t border-line py-2 sm:grid-cols-[12rem_1fr_12rem]">
             <p className="pt-2">
               <span className="text-soft">{slot.slot}</span>{" "}
               <strong className="text-lg">
                 <Formula text={slot.formula} />
               </strong>
-              <span className="text-soft block text-sm">
+              <span className="block text-sm text-soft">
                 {slot.technology}, 0–{slot.rangeMax} {slot.unit}
               </span>
             </p>
-            <Field label={`Serial of sensor ${slot.slot}`} autoComplete="off" {...form.register(`sensors.${i}.serial`)} error={errors.sensors?.[i]?.serial?.message} />
-            <Field label="Fitted on" type="date" {...form.register(`sensors.${i}.fittedOn`)} error={errors.sensors?.[i]?.fittedOn?.message} />
+            <Field
+              label={`Serial of sensor ${slot.slot}`}
+              autoComplete="off"
+              {...form.register(`sensors.${i}.serial`)}
+              error={errors.sensors?.[i]?.serial?.message}
+            />
+            <Field
+              label="Fitted on"
+              type="date"
+              {...form.register(`sensors.${i}.fittedOn`)}
+              error={errors.sensors?.[i]?.fittedOn?.message}
+            />
           </div>
         ))}
       </fieldset>

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState, type FormEvent } from "react";
+import { useState, type SubmitEvent } from "react";
 import { toast } from "sonner";
 import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
@@ -19,14 +19,20 @@ export function ReleaseSheet({ serial, open, onClose }: { serial: string; open: 
       onClose();
     },
   });
-  function submit(event: FormEvent) {
+  function submit(event: SubmitEvent) {
     event.preventDefault();
     release.mutate();
   }
   return (
     <Sheet open={open} onClose={onClose} title={`Release ${serial} from hold`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
-        <Field label="What was done" required value={remark} onChange={(event) => setRemark(event.target.value)} hint="for example: CO sensor replaced, calibrate before use" />
+        <Field
+          label="What was done"
+          required
+          value={remark}
+          onChange={(event) => setRemark(event.target.value)}
+          hint="for example: CO sensor replaced, calibrate before use"
+        />
         <Told error={release.error} />
         <Button kind="act" type="submit" disabled={release.isPending}>
           Release

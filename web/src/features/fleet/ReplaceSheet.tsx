@@ -4,7 +4,7 @@ import { useForm } from "react-hook-form";
 import { toast } from "sonner";
 import { z } from "zod";
 import { answer, api, asProblem, once, type Schemas } from "../../api/client";
-import { todayIn } from "../../app/dates";
+import { onDay, todayIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
@@ -15,7 +15,17 @@ const shape = z.object({
   fittedOn: z.iso.date("Give the day on which it went in."),
 });
 
-export function ReplaceSheet({ serial, sensor, zone, onClose }: { serial: string; sensor: Schemas["FittedView"] | null; zone: string; onClose: () => void }) {
+export function ReplaceSheet({
+  serial,
+  sensor,
+  zone,
+  onClose,
+}: {
+  serial: string;
+  sensor: Schemas["FittedView"] | null;
+  zone: string;
+  onClose: () => void;
+}) {
   return (
     <Sheet open={sensor !== null} onClose={onClose} title={`Replace the ${sensor?.gas ?? ""} sensor`}>
       {sensor && <ReplaceForm serial={serial} sensor={sensor} zone={zone} onDone={onClose} />}
@@ -23,12 +33,27 @@ export function ReplaceSheet({ serial, sensor, zone, onClose }: { serial: string
   );
 }
 
-function ReplaceForm({ serial, sensor, zone, onDone }: { serial: string; sensor: Schemas["FittedView"]; zone: string; onDone: () => void }) {
+function ReplaceForm({
+  serial,
+  sensor,
+  zone,
+  onDone,
+}: {
+  serial: string;
+  sensor: Schemas["FittedView"];
+  zone: string;
+  onDone: () => void;
+}) {
   const queries = useQueryClient();
   const form = useForm({ resolver: zodResolver(shape), defaultValues: { serial: "", fittedOn: todayIn(zone) } });
   const replace = useMutation({
     mutationFn: (body: z.infer<typeof shape>) =>
-      answer(api.POST("/api/v1/detectors/{serial}/sensors/{slot}/replacement", { params: { path: { serial, slot: sensor.slot }, ...once() }, body })),
+      answer(
+        api.POST("/api/v1/detectors/{serial}/sensors/{slot}/replacement", {
+          params: { path: { serial, slot: sensor.slot }, ...once() },
+          body,
+        }),
+      ),
     onSuccess: async () => {
       await queries.invalidateQueries();
       toast(`${sensor.gas} sensor replaced. Calibrate ${serial} before use.`);
@@ -45,7 +70,7 @@ function ReplaceForm({ serial, sensor, zone, onDone }: { serial: string; sensor:
   return (
     <form noValidate onSubmit={(event) => void form.handleSubmit((body) => replace.mutate(body))(event)} className="flex flex-col gap-4">
       <p>
-        Takes {sensor.serial} out, fitted on {sensor.fittedOn}. The new sensor’s history starts anew, and it is due at once.
+        Takes {sensor.serial} out, fitted on {onDay(sensor.fittedOn)}. The new sensor’s history starts anew, and it is due at once.
       </p>
       <Field label="Serial of the new sensor" autoComplete="off" {...form.register("serial")} error={errors.serial?.message} />
       <Field label="Fitted on" type="date" {...form.register("fittedOn")} error={errors.fittedOn?.message} />

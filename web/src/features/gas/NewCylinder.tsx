@@ -27,7 +27,10 @@ const shape = z.object({
         gas: z.string().min(1),
         amount: number("Concentration"),
         unit: z.enum(["PPM", "VOL_PERCENT"]),
-        uncertaintyPercent: z.coerce.number<string>("Uncertainty is a number.").min(0, "Uncertainty is 0 or more.").lt(50, "Uncertainty is below 50 %."),
+        uncertaintyPercent: z.coerce
+          .number<string>("Uncertainty is a number.")
+          .min(0, "Uncertainty is 0 or more.")
+          .lt(50, "Uncertainty is below 50 %."),
       }),
     )
     .min(1),
@@ -44,7 +47,18 @@ export function NewCylinder() {
   const gases = useQuery({ queryKey: ["gases"], queryFn: () => answer(api.GET("/api/v1/gases")), staleTime: Infinity });
   const form = useForm<Fields, unknown, Body>({
     resolver: zodResolver(shape),
-    defaultValues: { tag: "", certificateNumber: "", lot: "", balance: "nitrogen", madeOn: "", useBefore: "", volumeLitres: "", fullBar: "", gaugeBar: "", components: [oneMore] },
+    defaultValues: {
+      tag: "",
+      certificateNumber: "",
+      lot: "",
+      balance: "nitrogen",
+      madeOn: "",
+      useBefore: "",
+      volumeLitres: "",
+      fullBar: "",
+      gaugeBar: "",
+      components: [oneMore],
+    },
   });
   const components = useFieldArray({ control: form.control, name: "components" });
   const register = useMutation({
@@ -56,7 +70,11 @@ export function NewCylinder() {
     onError: (error) => {
       const problem = asProblem(error);
       if (problem.field in form.getValues() && problem.field !== "components") {
-        form.setError(problem.field as keyof Omit<Fields, "components">, { message: `${problem.message} ${problem.wayOut}` }, { shouldFocus: true });
+        form.setError(
+          problem.field as keyof Omit<Fields, "components">,
+          { message: `${problem.message} ${problem.wayOut}` },
+          { shouldFocus: true },
+        );
       }
     },
   });
@@ -67,7 +85,12 @@ export function NewCylinder() {
       <form noValidate onSubmit={(event) => void form.handleSubmit((body) => register.mutate(body))(event)} className="flex flex-col gap-4">
         <div className="grid gap-4 sm:grid-cols-3">
           <Field label="Tag" autoComplete="off" {...form.register("tag")} error={errors.tag?.message} />
-          <Field label="Certificate number" autoComplete="off" {...form.register("certificateNumber")} error={errors.certificateNumber?.message} />
+          <Field
+            label="Certificate number"
+            autoComplete="off"
+            {...form.register("certificateNumber")}
+            error={errors.certificateNumber?.message}
+          />
           <Field label="Lot" autoComplete="off" {...form.register("lot")} error={errors.lot?.message} />
           <Field label="Made on" type="date" {...form.register("madeOn")} error={errors.madeOn?.message} />
           <Field label="Use before" type="date" hint="last valid day" {...form.register("useBefore")} error={errors.useBefore?.message} />
@@ -82,7 +105,7 @@ export function NewCylinder() {
         <fieldset className="flex flex-col gap-2">
           <legend className="mb-2 text-xl font-bold">Components, as on the certificate</legend>
           {components.fields.map((field, i) => (
-            <div key={field.id} className="border-line grid items-start gap-3 border-t py-2 sm:grid-cols-[1fr_8rem_7rem_8rem_auto]">
+            <div key={field.id} className="grid items-start gap-3 border-t border-line py-2 sm:grid-cols-[1fr_8rem_7rem_8rem_auto]">
               <Choice label="Gas" {...form.register(`components.${i}.gas`)}>
                 {gases.data?.map((gas) => (
                   <option key={gas.id} value={gas.id}>
@@ -90,13 +113,28 @@ export function NewCylinder() {
                   </option>
                 ))}
               </Choice>
-              <Field label="Amount" inputMode="decimal" {...form.register(`components.${i}.amount`)} error={errors.components?.[i]?.amount?.message} />
+              <Field
+                label="Amount"
+                inputMode="decimal"
+                {...form.register(`components.${i}.amount`)}
+                error={errors.components?.[i]?.amount?.message}
+              />
               <Choice label="Unit" {...form.register(`components.${i}.unit`)}>
                 <option value="PPM">ppm</option>
                 <option value="VOL_PERCENT">vol%</option>
               </Choice>
-              <Field label="± %" inputMode="decimal" {...form.register(`components.${i}.uncertaintyPercent`)} error={errors.components?.[i]?.uncertaintyPercent?.message} />
-              <Button aria-label={`Take component ${i + 1} out`} disabled={components.fields.length === 1} onClick={() => components.remove(i)} className="self-end">
+              <Field
+                label="± %"
+                inputMode="decimal"
+                {...form.register(`components.${i}.uncertaintyPercent`)}
+                error={errors.components?.[i]?.uncertaintyPercent?.message}
+              />
+              <Button
+                aria-label={`Take component ${i + 1} out`}
+                disabled={components.fields.length === 1}
+                onClick={() => components.remove(i)}
+                className="self-end"
+              >
                 <Trash2 aria-hidden className="size-5" />
               </Button>
             </div>

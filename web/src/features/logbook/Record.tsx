@@ -6,22 +6,23 @@ import { atTime, onDay } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
-import { clock, Strip } from "../../ui/Strip";
+import { clock, shown, word } from "../../ui/shown";
+import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
 import { WorkingLines } from "../../ui/Working";
-import { decimals } from "../bench/SensorPanel";
 
 const route = getRouteApi("/shell/records/$runId");
 
 type SensorRecord = Schemas["SensorRecord"];
 
-const word = (verdict: string) => verdict.toLowerCase().replace("_", " ");
-
 /** One run whole, as it is printed: verdicts, workings, gas, trace, and what happened when. */
 export function Record() {
   const { runId } = route.useParams();
   const { zone } = useSession();
-  const record = useQuery({ queryKey: ["record", runId], queryFn: () => answer(api.GET("/api/v1/runs/{id}/record", { params: { path: { id: runId } } })) });
+  const record = useQuery({
+    queryKey: ["record", runId],
+    queryFn: () => answer(api.GET("/api/v1/runs/{id}/record", { params: { path: { id: runId } } })),
+  });
   if (record.isPending) {
     return <Loading what="the record" />;
   }
@@ -31,7 +32,7 @@ export function Record() {
   const r = record.data;
   return (
     <article className="mx-auto w-full max-w-5xl px-4 py-4">
-      <header className="border-ink mb-4 flex flex-wrap items-start justify-between gap-4 border-b-2 pb-3">
+      <header className="mb-4 flex flex-wrap items-start justify-between gap-4 border-b-2 border-ink pb-3">
         <div>
           <h1 className="text-3xl font-bold">
             Record of {r.run.job}{" "}
@@ -54,12 +55,13 @@ export function Record() {
           </Button>
         </div>
       </header>
-      {r.reason && <p className="border-caution bg-caution-wash mb-3 border-l-4 p-3">Stopped: {r.reason}</p>}
-      {r.remark && <p className="border-caution bg-caution-wash mb-3 border-l-4 p-3 font-semibold">{r.remark}</p>}
-      {r.run.strip && <Strip strip={r.run.strip} rows={r.sensors.map((s) => ({ slot: s.slot, label: s.formula }))} height={r.sensors.length * 26 + 22} />}
+      {r.reason && <p className="mb-3 border-l-4 border-caution bg-caution-wash p-3">Stopped: {r.reason}</p>}
+      {r.remark && <p className="mb-3 border-l-4 border-caution bg-caution-wash p-3 font-semibold">{r.remark}</p>}
+      {r.run.strip && <Strip strip={r.run.strip} rows={r.sensors.map((s) => ({ slot: s.slot, label: s.formula }))} />}
       {r.cylinder && (
         <p className="my-4">
-          Gas: <strong>{r.cylinderTag}</strong>, certificate {r.cylinder.certificateNumber}, lot {r.cylinder.lot}, use before {onDay(r.cylinder.useBefore)}.
+          Gas: <strong>{r.cylinderTag}</strong>, certificate {r.cylinder.certificateNumber}, lot {r.cylinder.lot}, use before{" "}
+          {onDay(r.cylinder.useBefore)}.
         </p>
       )}
       <div className="grid gap-4 md:grid-cols-2">
@@ -71,36 +73,38 @@ export function Record() {
         <h2 className="text-xl font-bold">What happened</h2>
         <ol>
           {r.events.map((event, i) => (
-            <li key={i} className="border-line grid grid-cols-[4rem_1fr] gap-3 border-b py-1">
+            <li key={i} className="grid grid-cols-[4rem_1fr] gap-3 border-b border-line py-1">
               <span className="text-soft">{clock(event.at / 1000)}</span>
               <span>{event.what}</span>
             </li>
           ))}
         </ol>
       </section>
-      <p className="text-soft mt-4 text-sm break-all">Hash of the last event: {r.lastHash}</p>
-      <p className="text-soft text-sm">This record does not certify an atmosphere or an instrument. The maker’s manual, local law and a competent person decide.</p>
+      <p className="mt-4 text-sm break-all text-soft">Hash of the last event: {r.lastHash}</p>
+      <p className="text-sm text-soft">
+        This record does not certify an atmosphere or an instrument. The maker’s manual, local law and a competent person decide.
+      </p>
     </article>
   );
 }
 
 function SensorSection({ sensor }: { sensor: SensorRecord }) {
   return (
-    <section className="bg-sheet border-line break-inside-avoid border p-3">
+    <section className="break-inside-avoid border border-line bg-sheet p-3">
       <div className="flex items-baseline justify-between">
         <h2 className="text-xl font-bold">
-          <Formula text={sensor.formula} /> <span className="text-soft text-sm font-normal">{sensor.sensorSerial}</span>
+          <Formula text={sensor.formula} /> <span className="text-sm font-normal text-soft">{sensor.sensorSerial}</span>
         </h2>
         {sensor.result && <Mark verdict={word(sensor.result.verdict)} large />}
       </div>
-      {sensor.result?.instrument && <p className="text-soft text-sm">The instrument itself: {word(sensor.result.instrument)}.</p>}
+      {sensor.result?.instrument && <p className="text-sm text-soft">The instrument itself: {word(sensor.result.instrument)}.</p>}
       {sensor.trace.length > 1 && <TraceLine sensor={sensor} />}
       {sensor.outcomes.map((outcome) => (
         <div key={outcome.stage} className="mt-2">
           <p className="flex flex-wrap items-baseline gap-x-3">
             <Mark verdict={word(outcome.judgement.verdict)} word={false} />
             <strong>{outcome.stage.toLowerCase()}</strong>
-            <span>{outcome.reading === null ? "no reading" : `${outcome.reading.toFixed(decimals(sensor.resolution))} ${sensor.unit}`}</span>
+            <span>{outcome.reading === null ? "no reading" : `${shown(outcome.reading, sensor.resolution)} ${sensor.unit}`}</span>
             {outcome.t90Seconds !== null && <span>90 % after {outcome.t90Seconds.toFixed(1)} s</span>}
             <span className="text-soft">{outcome.how}</span>
           </p>
@@ -130,7 +134,11 @@ function TraceLine({ sensor }: { sensor: SensorRecord }) {
   return (
     <svg viewBox="0 0 400 80" className="my-1 w-full" role="img" aria-label={`Readings on gas, from ${low} to ${high} ${sensor.unit}`}>
       <path d={`M${x(0)} 2 V78`} className="stroke-line" strokeWidth="1" />
-      <path d={points.map((p, i) => `${i === 0 ? "M" : "L"}${x(p.seconds).toFixed(1)} ${y(p.value).toFixed(1)}`).join(" ")} className="fill-none stroke-ink" strokeWidth="1.5" />
+      <path
+        d={points.map((p, i) => `${i === 0 ? "M" : "L"}${x(p.seconds).toFixed(1)} ${y(p.value).toFixed(1)}`).join(" ")}
+        className="fill-none stroke-ink"
+        strokeWidth="1.5"
+      />
     </svg>
   );
 }

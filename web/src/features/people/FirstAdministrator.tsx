@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { useState, type FormEvent } from "react";
+import { useState, type SubmitEvent } from "react";
 import { answer, api, asProblem } from "../../api/client";
 import { sessionQuery } from "../../api/session";
 import { Button } from "../../ui/Button";
@@ -20,7 +20,7 @@ export function FirstAdministrator() {
       await answer(api.POST("/api/v1/session", { body: form }));
     },
     onSuccess: async () => {
-      await queries.fetchQuery({ ...sessionQuery, staleTime: 0 });
+      await queries.query({ ...sessionQuery, staleTime: 0 });
       await navigate({ to: "/" });
     },
   });
@@ -28,7 +28,7 @@ export function FirstAdministrator() {
   const wrong = (field: keyof typeof empty) => (problem?.field === field ? `${problem.message} ${problem.wayOut}` : undefined);
   const set = (field: keyof typeof empty) => (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value });
 
-  function submit(event: FormEvent) {
+  function submit(event: SubmitEvent) {
     event.preventDefault();
     create.mutate();
   }
@@ -36,10 +36,42 @@ export function FirstAdministrator() {
   return (
     <Threshold title="First administrator">
       <form onSubmit={submit} className="flex flex-col gap-4">
-        <Field label="One-time code" hint="./sentry start has printed it" required autoComplete="off" value={form.code} onChange={set("code")} error={wrong("code")} />
-        <Field label="Your name" hint="as records will show it" required autoComplete="name" value={form.displayName} onChange={set("displayName")} error={wrong("displayName")} />
-        <Field label="Sign-in name" required autoComplete="username" value={form.signInName} onChange={set("signInName")} error={wrong("signInName")} />
-        <Field label="Password" hint="10 to 70 characters" type="password" required autoComplete="new-password" value={form.password} onChange={set("password")} error={wrong("password")} />
+        <Field
+          label="One-time code"
+          hint="./sentry start has printed it"
+          required
+          autoComplete="off"
+          value={form.code}
+          onChange={set("code")}
+          error={wrong("code")}
+        />
+        <Field
+          label="Your name"
+          hint="as records will show it"
+          required
+          autoComplete="name"
+          value={form.displayName}
+          onChange={set("displayName")}
+          error={wrong("displayName")}
+        />
+        <Field
+          label="Sign-in name"
+          required
+          autoComplete="username"
+          value={form.signInName}
+          onChange={set("signInName")}
+          error={wrong("signInName")}
+        />
+        <Field
+          label="Password"
+          hint="10 to 70 characters"
+          type="password"
+          required
+          autoComplete="new-password"
+          value={form.password}
+          onChange={set("password")}
+          error={wrong("password")}
+        />
         {problem && !problem.field && <Told error={problem} />}
         <Button kind="act" type="submit" disabled={create.isPending}>
           Begin

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { useState, type FormEvent } from "react";
+import { useState, type SubmitEvent } from "react";
 import { answer, api } from "../../api/client";
 import { sessionQuery, useSession } from "../../api/session";
 import { Button } from "../../ui/Button";
@@ -18,12 +18,12 @@ export function SignIn() {
     mutationFn: (body: { signInName: string; password: string }) => answer(api.POST("/api/v1/session", { body })),
     onSuccess: async () => {
       // A new session has a new CSRF token; fetching it again sets the cookie.
-      await queries.fetchQuery({ ...sessionQuery, staleTime: 0 });
+      await queries.query({ ...sessionQuery, staleTime: 0 });
       await navigate({ to: "/" });
     },
   });
 
-  function submit(event: FormEvent) {
+  function submit(event: SubmitEvent) {
     event.preventDefault();
     signIn.mutate({ signInName, password });
   }
@@ -32,27 +32,38 @@ export function SignIn() {
     <Threshold title="Sign in">
       <form onSubmit={submit} className="flex flex-col gap-4">
         <Field label="Sign-in name" autoComplete="username" required value={signInName} onChange={(e) => setName(e.target.value)} />
-        <Field label="Password" type="password" autoComplete="current-password" required value={password} onChange={(e) => setPassword(e.target.value)} />
+        <Field
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={password}
+          onChange={(e) => setPassword(e.target.value)}
+        />
         <Told error={signIn.error} />
         <Button kind="act" type="submit" disabled={signIn.isPending} className="min-h-13 text-lg">
           {signIn.isPending ? "Signing in …" : "Sign in"}
         </Button>
       </form>
       {session.demo && (
-        <section className="border-caution mt-8 border-l-4 pl-4">
+        <section className="mt-8 border-l-4 border-caution pl-4">
           <h2 className="font-bold">This is the demo</h2>
-          <p className="text-soft mb-2">Made-up people on a made-up island. Pick one to sign in.</p>
+          <p className="mb-2 text-soft">Made-up people on a made-up island. Pick one to sign in.</p>
           <ul>
             {session.demoPeople.map((person) => (
               <li key={person.signInName}>
-                <button type="button" className="hover:bg-paper flex min-h-11 w-full items-center gap-3 text-left" onClick={() => signIn.mutate(person)}>
-                  <span className="text-act w-16 font-semibold underline underline-offset-4">{person.signInName}</span>
+                <button
+                  type="button"
+                  className="flex min-h-11 w-full items-center gap-3 text-left hover:bg-paper"
+                  onClick={() => signIn.mutate(person)}
+                >
+                  <span className="w-16 font-semibold text-act underline underline-offset-4">{person.signInName}</span>
                   <span>{person.may}</span>
                 </button>
               </li>
             ))}
           </ul>
-          <p className="text-soft mt-2 text-sm">Or type the name with the password {session.demoPeople[0]?.password}.</p>
+          <p className="mt-2 text-sm text-soft">Or type the name with the password {session.demoPeople[0]?.password}.</p>
         </section>
       )}
     </Threshold>

@@ -8,11 +8,11 @@ export function Threshold({ title, children }: { title: string; children: ReactN
         <img src="/mark.svg" alt="" className="mb-5 size-14" />
         <p className="text-4xl leading-tight font-bold">Onward Sentry</p>
         <p className="mt-3 max-w-sm text-lg">Zero, bump and calibrate portable gas detectors; know which may be used today, and why.</p>
-        <p className="text-soft mt-6 max-w-sm text-sm">
+        <p className="mt-6 max-w-sm text-sm text-soft">
           This program does not certify an atmosphere or an instrument. The maker’s manual, local law and a competent person decide.
         </p>
       </header>
-      <section className="bg-sheet border-ink border-2 p-6">
+      <section className="border-2 border-ink bg-sheet p-6">
         <h1 className="mb-4 text-2xl font-bold">{title}</h1>
         {children}
       </section>

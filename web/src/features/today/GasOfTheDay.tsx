@@ -13,9 +13,9 @@ export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; 
     }
   }
   return (
-    <aside aria-label="Gas for today" className="lg:border-line mt-6 lg:mt-0 lg:border-l lg:pl-6">
+    <aside aria-label="Gas for today" className="mt-6 lg:mt-0 lg:border-l lg:border-line lg:pl-6">
       <h2 className="text-xl font-bold">Gas for today</h2>
-      {byCylinder.size === 0 && <p className="text-soft mt-2">No gas is needed.</p>}
+      {byCylinder.size === 0 && <p className="mt-2 text-soft">No gas is needed.</p>}
       <ul className="mt-2 flex flex-col gap-5">
         {[...byCylinder].map(([tag, gas]) => (
           <li key={tag}>
@@ -23,11 +23,21 @@ export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; 
               <strong>{tag}</strong>
               <span>{gas.left.toFixed(1)} L left</span>
             </p>
-            <svg viewBox="0 0 200 16" className="my-1 h-4 w-full" role="img" aria-label={`Today takes about ${gas.needed.toFixed(1)} of ${gas.left.toFixed(1)} litres`} preserveAspectRatio="none">
+            <svg
+              viewBox="0 0 200 16"
+              className="my-1 h-4 w-full"
+              role="img"
+              aria-label={`Today takes about ${gas.needed.toFixed(1)} of ${gas.left.toFixed(1)} litres`}
+              preserveAspectRatio="none"
+            >
               <rect width="200" height="16" className="fill-band" />
-              <rect width={Math.min(200, (200 * gas.needed) / Math.max(gas.left, 0.1))} height="16" className={gas.needed > gas.left ? "fill-fail" : "fill-act"} />
+              <rect
+                width={Math.min(200, (200 * gas.needed) / Math.max(gas.left, 0.1))}
+                height="16"
+                className={gas.needed > gas.left ? "fill-fail" : "fill-act"}
+              />
             </svg>
-            <p className="text-soft text-sm">
+            <p className="text-sm text-soft">
               {gas.jobs} jobs take about {gas.needed.toFixed(1)} L; {gas.runsLeft} runs are left.
             </p>
           </li>
@@ -36,13 +46,13 @@ export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; 
       {warnings.length > 0 && (
         <ul className="mt-5 flex flex-col gap-2">
           {warnings.map((warning) => (
-            <li key={warning} className="border-caution bg-caution-wash border-l-4 px-3 py-2">
+            <li key={warning} className="border-l-4 border-caution bg-caution-wash px-3 py-2">
               {warning}
             </li>
           ))}
         </ul>
       )}
-      <Link to="/gas" className="text-act mt-4 inline-flex min-h-11 items-center font-semibold underline underline-offset-4">
+      <Link to="/gas" className="mt-4 inline-flex min-h-11 items-center font-semibold text-act underline underline-offset-4">
         All cylinders
       </Link>
     </aside>

@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { onLongDay } from "../../app/dates";
-import { Button } from "../../ui/Button";
+import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { StateWord } from "../../ui/StateWord";
 import { Strip } from "../../ui/Strip";
@@ -30,15 +30,16 @@ export function Today() {
         <header className="mb-3 flex flex-wrap items-baseline gap-x-5">
           <h1 className="text-3xl font-bold">{onLongDay(date)}</h1>
           <p className="text-lg">
-            {jobs === 0 ? "Nothing is due." : `${jobs} to do.`} <span className="text-soft">{`${ready} of ${total} detectors may be used as they stand.`}</span>
+            {jobs === 0 ? "Nothing is due." : `${jobs} to do.`}{" "}
+            <span className="text-soft">{`${ready} of ${total} detectors may be used as they stand.`}</span>
           </p>
         </header>
-        {groups.map((group) => (
-          <GroupOfWork key={group.job + group.model} group={group} />
+        {groups.map((group, i) => (
+          <GroupOfWork key={group.job + group.model} group={group} first={i === 0} />
         ))}
         {onHold.length > 0 && (
           <section className="mt-6" aria-labelledby="on-hold">
-            <h2 id="on-hold" className="border-fail border-b-2 pb-1 text-xl font-bold">
+            <h2 id="on-hold" className="border-b-2 border-fail pb-1 text-xl font-bold">
               On hold: keep out of use
             </h2>
             <ul>
@@ -48,49 +49,51 @@ export function Today() {
             </ul>
           </section>
         )}
-        {jobs === 0 && onHold.length === 0 && <p className="text-soft py-10 text-lg">Every detector is in date and bumped. Scan one to look at it or to work on it early.</p>}
+        {jobs === 0 && onHold.length === 0 && (
+          <p className="py-10 text-lg text-soft">Every detector is in date and bumped. Scan one to look at it or to work on it early.</p>
+        )}
       </div>
       <GasOfTheDay groups={groups} warnings={gasWarnings} />
     </div>
   );
 }
 
-function GroupOfWork({ group }: { group: Group }) {
+function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
   const id = `${group.job}-${group.model}`.replace(/\s/g, "-");
   return (
     <section className="mb-5" aria-labelledby={id}>
-      <div className="border-ink flex flex-wrap items-baseline justify-between gap-x-4 border-b-2 pb-1">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-2 border-ink pb-1">
         <h2 id={id} className="text-xl font-bold">
-          {group.job === "bump" ? "Bump" : "Calibrate"} {group.model} <span className="text-soft font-normal">· {group.rows.length}</span>
+          {group.job === "bump" ? "Bump" : "Calibrate"} {group.model} <span className="font-normal text-soft">· {group.rows.length}</span>
         </h2>
         {group.cylinder ? (
           <p>
             Have ready: <strong>{group.cylinder}</strong> (<Formula text={group.gas} />)
           </p>
         ) : (
-          <p className="text-fail font-semibold">No cylinder fits: {group.refusals[0]}</p>
+          <p className="font-semibold text-fail">No cylinder fits: {group.refusals[0]}</p>
         )}
       </div>
       <ul>
-        {group.rows.map((row) => (
-          <WorkRow key={row.serial} row={row} job={group.job === "bump" ? "BUMP" : "CALIBRATION"} />
+        {group.rows.map((row, i) => (
+          <WorkRow key={row.serial} row={row} first={first && i === 0} job={group.job === "bump" ? "BUMP" : "CALIBRATION"} />
         ))}
       </ul>
     </section>
   );
 }
 
-function WorkRow({ row, job }: { row: Row; job?: Job }) {
+function WorkRow({ row, job, first = false }: { row: Row; job?: Job; first?: boolean }) {
   const session = useSession();
   const { put, pending } = usePutOnBench();
   return (
-    <li className="border-line grid grid-cols-[6.5rem_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-b py-1.5 md:grid-cols-[6.5rem_10rem_minmax(0,1fr)_8rem_8.5rem]">
+    <li className="grid grid-cols-[6.5rem_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-b border-line py-1 md:grid-cols-[6.5rem_13rem_minmax(0,1fr)_12rem_8rem]">
       <StateWord state={row.state} />
       <div className="min-w-0">
         <Link to="/detectors/$serial" params={{ serial: row.serial }} className="text-lg font-bold underline-offset-4 hover:underline">
           {row.serial}
         </Link>
-        <span className="text-soft block truncate text-sm">
+        <span className="block truncate text-sm text-soft">
           {row.crew}, {row.location}
         </span>
       </div>
@@ -99,15 +102,25 @@ function WorkRow({ row, job }: { row: Row; job?: Job }) {
         {row.lastStrip && <Strip strip={row.lastStrip} />}
       </div>
       {row.runId ? (
-        <Link to="/bench/$runId" params={{ runId: row.runId }} className="border-act text-act inline-flex min-h-11 items-center justify-center rounded-sm border-2 px-3 font-semibold">
+        <Link to="/bench/$runId" params={{ runId: row.runId }} className={buttonLook(first ? "act" : "outline")}>
           Go on
         </Link>
       ) : job && may(session, "TECHNICIAN") ? (
-        <Button kind="act" disabled={pending} onClick={() => put(row.serial, job)} aria-label={`${job === "BUMP" ? "Bump" : "Calibrate"} ${row.serial}`}>
+        <Button
+          kind={first ? "act" : "outline"}
+          disabled={pending}
+          onClick={() => put(row.serial, job)}
+          aria-label={`${job === "BUMP" ? "Bump" : "Calibrate"} ${row.serial}`}
+        >
           {job === "BUMP" ? "Bump" : "Calibrate"}
         </Button>
       ) : (
-        <Link to="/detectors/$serial" params={{ serial: row.serial }} className="text-act inline-flex min-h-11 items-center justify-center font-semibold underline underline-offset-4" aria-label={`Open ${row.serial}`}>
+        <Link
+          to="/detectors/$serial"
+          params={{ serial: row.serial }}
+          className="inline-flex min-h-11 items-center justify-center font-semibold text-act underline underline-offset-4"
+          aria-label={`Open ${row.serial}`}
+        >
           Open
         </Link>
       )}

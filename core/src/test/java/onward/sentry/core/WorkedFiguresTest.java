@@ -88,8 +88,7 @@ class WorkedFiguresTest {
                                 .convert(Concentration.of(row.number("ppm"), Unit.PPM), Unit.MG_PER_M3)
                                 .value());
             case "gas_left" -> number(row, cylinder(row).litresLeft());
-            case "runs_left" ->
-                number(row, cylinder(row).runsLeft(row.number("reserve"), row.number("per_run_l")));
+            case "runs_left" -> number(row, cylinder(row).runsLeft(row.number("reserve"), row.number("per_run_l")));
             case "check_error" ->
                 number(row, CalibrationCheck.errorPercent(row.number("reading"), row.number("expected")));
             case "span_grade" ->
@@ -98,7 +97,9 @@ class WorkedFiguresTest {
                                 .label())
                         .isEqualTo(row.expected());
             case "due" ->
-                assertThat(rule(row).nextDue(LocalDate.parse(row.in().get("done"))).date())
+                assertThat(rule(row)
+                                .nextDue(LocalDate.parse(row.in().get("done")))
+                                .date())
                         .isEqualTo(LocalDate.parse(row.expected()));
             default -> Assertions.fail("no such calculation: " + row.calculation());
         }

@@ -80,8 +80,8 @@ public sealed interface AcceptRule {
 
     private static void inOrder(double least, double end) {
         if (!(least > 0 && end >= least && end <= 3600)) {
-            throw new IllegalArgumentException("least exposure above 0, end no earlier and within an hour: " + least
-                    + " s, " + end + " s");
+            throw new IllegalArgumentException(
+                    "least exposure above 0, end no earlier and within an hour: " + least + " s, " + end + " s");
         }
     }
 }

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.Objects;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -35,7 +36,8 @@ public record Cylinder(
                 !useBefore.isBefore(madeOn),
                 "cylinder-dates",
                 "useBefore",
-                "Use-before date " + useBefore + " lies before the day it was made, " + madeOn + ".",
+                "Use-before date " + Figures.day(useBefore) + " lies before the day it was made, " + Figures.day(madeOn)
+                        + ".",
                 "Compare both dates with the label.");
         Refusal.unless(
                 volumeLitres > 0 && volumeLitres <= 20_000,
@@ -53,7 +55,8 @@ public record Cylinder(
                 gaugeBar >= 0 && gaugeBar <= fullBar,
                 "cylinder-gauge",
                 "gaugeBar",
-                "The gauge reads " + gaugeBar + " bar; it must be between 0 and the full pressure, " + fullBar + " bar.",
+                "The gauge reads " + gaugeBar + " bar; it must be between 0 and the full pressure, " + fullBar
+                        + " bar.",
                 "Read the gauge again, or correct the full pressure.");
     }
 
@@ -78,7 +81,6 @@ public record Cylinder(
     }
 
     public Cylinder withGauge(double bar) {
-        return new Cylinder(
-                certificateNumber, lot, mixture, madeOn, useBefore, volumeLitres, fullBar, bar, state);
+        return new Cylinder(certificateNumber, lot, mixture, madeOn, useBefore, volumeLitres, fullBar, bar, state);
     }
 }

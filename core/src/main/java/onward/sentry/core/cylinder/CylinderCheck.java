@@ -1,5 +1,7 @@
 package onward.sentry.core.cylinder;
 
+import static onward.sentry.core.working.Figures.day;
+import static onward.sentry.core.working.Figures.days;
 import static onward.sentry.core.working.Figures.upTo;
 
 import java.time.temporal.ChronoUnit;
@@ -49,8 +51,8 @@ public final class CylinderCheck {
         refuseIf(
                 expired,
                 "cylinder-expired",
-                "Expired: last valid day was " + cylinder.useBefore() + ", "
-                        + ChronoUnit.DAYS.between(cylinder.useBefore(), demand.on()) + " days ago.",
+                "Expired: last valid day was " + day(cylinder.useBefore()) + ", "
+                        + days(ChronoUnit.DAYS.between(cylinder.useBefore(), demand.on())) + " ago.",
                 "Take a cylinder in date; there are no exceptions.");
         refuseIf(
                 cylinder.state() != CylinderState.IN_USE,
@@ -73,7 +75,7 @@ public final class CylinderCheck {
         warnIf(
                 !expired && daysLeft <= demand.warnBeforeExpiryDays(),
                 "cylinder-expires-soon",
-                "Last valid day is " + cylinder.useBefore() + ", in " + daysLeft + " days.",
+                "Last valid day is " + day(cylinder.useBefore()) + ", in " + days(daysLeft) + ".",
                 "Have the next one ready.");
         long shelfLife = ChronoUnit.DAYS.between(cylinder.madeOn(), cylinder.useBefore());
         warnIf(
@@ -87,13 +89,13 @@ public final class CylinderCheck {
         var name = sensor.gas().name();
         var component = cylinder.mixture().component(sensor.gasId());
         if (component.isEmpty()) {
-            label.add(new LabelLine(
-                    sensor.slot(), sensor.gasId(), sensor.shown(setPoint), "not in this mix", 0, false));
+            label.add(
+                    new LabelLine(sensor.slot(), sensor.gasId(), sensor.shown(setPoint), "not in this mix", 0, false));
             refuseIf(
                     true,
                     "cylinder-component-missing",
-                    "No " + name + " in this mix.",
-                    "Take a cylinder with " + name + " at " + sensor.shown(setPoint) + ".");
+                    "No " + sensor.gas().nameInSentence() + " in this mix.",
+                    "Take a cylinder with " + sensor.gas().nameInSentence() + " at " + sensor.shown(setPoint) + ".");
             return;
         }
         double expected = expectedReading(sensor, component.get());
@@ -108,8 +110,8 @@ public final class CylinderCheck {
         warnIf(
                 !agrees,
                 "cylinder-set-point-differs",
-                name + ": the label gives " + upTo(expected, 2) + " " + sensor.unit().symbol() + ", the detector expects "
-                        + sensor.shown(setPoint) + ".",
+                name + ": the label gives " + upTo(expected, 2) + " "
+                        + sensor.unit().symbol() + ", the detector expects " + sensor.shown(setPoint) + ".",
                 "Change the set point on the detector, or take another cylinder.");
         refuseIf(
                 expected > sensor.rangeMax(),

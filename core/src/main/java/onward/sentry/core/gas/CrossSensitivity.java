@@ -12,10 +12,10 @@ import java.util.stream.Collectors;
  */
 public final class CrossSensitivity {
 
-    private static final CrossSensitivity SHIPPED = new CrossSensitivity(GasLibrary.readCsv("cross-sensitivity.csv")
-            .stream()
-            .collect(Collectors.groupingBy(
-                    row -> row[0], Collectors.toMap(row -> row[1], row -> Double.parseDouble(row[2])))));
+    private static final CrossSensitivity SHIPPED =
+            new CrossSensitivity(GasLibrary.readCsv("cross-sensitivity.csv").stream()
+                    .collect(Collectors.groupingBy(
+                            row -> row[0], Collectors.toMap(row -> row[1], row -> Double.parseDouble(row[2])))));
 
     private final Map<String, Map<String, Double>> percentBySensor;
 

@@ -1,5 +1,6 @@
 package onward.sentry.core.gas;
 
+import java.util.Locale;
 import java.util.Objects;
 import java.util.OptionalDouble;
 
@@ -28,6 +29,11 @@ public record Gas(
         if (!(molarMass > 0)) {
             throw new IllegalArgumentException(id + ": molar mass must be above zero, was " + molarMass);
         }
+    }
+
+    /** The name inside a sentence: {@code "hydrogen sulfide"}. */
+    public String nameInSentence() {
+        return name.toLowerCase(Locale.ROOT);
     }
 
     public boolean isOxygen() {

@@ -25,7 +25,9 @@ public final class BumpJudge {
                 verdict,
                 Working.of("Bump", "response = 100 · (reading − air) ÷ (expected − air)")
                         .with("reading", upTo(reading, 3) + " " + sensor.unit().symbol())
-                        .with("expected", upTo(expected, 3) + " " + sensor.unit().symbol())
+                        .with(
+                                "expected",
+                                upTo(expected, 3) + " " + sensor.unit().symbol())
                         .with("must reach", upTo(levelPercent, 1) + " %")
                         .gives(upTo(response, 1) + " % → " + verdict.label())
                         .from(source));

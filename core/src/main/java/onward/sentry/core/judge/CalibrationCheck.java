@@ -71,7 +71,9 @@ public final class CalibrationCheck {
         return new Judgement(
                 verdict,
                 working.with("reading", upTo(reading, 3) + " " + sensor.unit().symbol())
-                        .with("expected", upTo(expected, 3) + " " + sensor.unit().symbol())
+                        .with(
+                                "expected",
+                                upTo(expected, 3) + " " + sensor.unit().symbol())
                         .gives(finding + " → " + verdict.label())
                         .from(source));
     }

@@ -40,9 +40,13 @@ public final class SpanJudge {
         return new Judgement(
                 verdict,
                 Working.of("Span, three grades", "R = 100 · full-span ÷ applied")
-                        .with("full-span", upTo(fullSpan, 3) + " " + sensor.unit().symbol())
+                        .with(
+                                "full-span",
+                                upTo(fullSpan, 3) + " " + sensor.unit().symbol())
                         .with("applied", upTo(applied, 3) + " " + sensor.unit().symbol())
-                        .with("grades", "pass above 70 %, marginal from 50 %, fail below; over 200 % cannot be adjusted")
+                        .with(
+                                "grades",
+                                "pass above 70 %, marginal from 50 %, fail below; over 200 % cannot be adjusted")
                         .gives("R = " + upTo(response, 2) + " % → " + verdict.label())
                         .from(source));
     }

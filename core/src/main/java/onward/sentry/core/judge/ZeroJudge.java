@@ -44,9 +44,14 @@ public final class ZeroJudge {
         return new Judgement(
                 verdict,
                 Working.of("Zero in clean air", "|mean − target| ≤ tolerance")
-                        .with("mean", Figures.upTo(mean, 3) + " " + sensor.unit().symbol())
+                        .with(
+                                "mean",
+                                Figures.upTo(mean, 3) + " " + sensor.unit().symbol())
                         .with("target", sensor.shown(sensor.cleanAirReading()))
-                        .with("tolerance", Figures.upTo(tolerance(sensor), 3) + " " + sensor.unit().symbol())
+                        .with(
+                                "tolerance",
+                                Figures.upTo(tolerance(sensor), 3) + " "
+                                        + sensor.unit().symbol())
                         .gives(outcome + " → " + verdict.label())
                         .from(source));
     }

@@ -16,8 +16,7 @@ public record ExpectedBand(double low, double high) {
 
     public static ExpectedBand of(RunState state, HousePolicy policy, SensorSpec sensor) {
         var expected = state.expectedOnGas(sensor.slot());
-        if (expected.isPresent()
-                && state.currentStep().orElse(null) instanceof Step.ApplyGas gas) {
+        if (expected.isPresent() && state.currentStep().orElse(null) instanceof Step.ApplyGas gas) {
             return gas.targets().stream()
                     .filter(target -> target.slot() == sensor.slot())
                     .findFirst()

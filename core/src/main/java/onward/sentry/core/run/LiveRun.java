@@ -12,8 +12,8 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.trace.Stability;
-import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refused;
 
 /**
  * A run being worked: its state, its readings, and the events that commands and readings bring about. Everything in it
@@ -194,7 +194,8 @@ public final class LiveRun {
                     state.phase() == RunPhase.TO_SIGN,
                     "sign-not-now",
                     "",
-                    "There are steps left: " + state.currentStep().map(Step::title).orElse("") + ".",
+                    "There are steps left: "
+                            + state.currentStep().map(Step::title).orElse("") + ".",
                     "Finish them, or stop the run with a reason.");
             return List.of(SignOff.of(state, now, c.on()));
         }
@@ -207,8 +208,10 @@ public final class LiveRun {
                 state.gasOpenedAt().isEmpty(),
                 "gas-already-on",
                 "cylinder",
-                "Gas is already on from " + state.cylinder().map(RunEvent.CylinderChosen::cylinderId).orElse("")
-                        + ".",
+                "Gas is already on from "
+                        + state.cylinder()
+                                .map(RunEvent.CylinderChosen::cylinderId)
+                                .orElse("") + ".",
                 "Turn it off before taking another cylinder.");
         var fitness = CylinderCheck.of(c.cylinder(), GasDemands.of(state.card(), gas, policy, c.on()));
         if (!fitness.allowed()) {

@@ -123,7 +123,12 @@ public record NextAction(
                     .withDetails(List.of("Compare its label with the set points, line by line."));
         }
         if (state.gasOpenedAt().isEmpty()) {
-            return asking(state, Kind.OPEN_GAS, "Cup on, tubing fully home, open the valve", "Gas is on", !state.typed())
+            return asking(
+                            state,
+                            Kind.OPEN_GAS,
+                            "Cup on, tubing fully home, open the valve",
+                            "Gas is on",
+                            !state.typed())
                     .withDetails(List.of("Purge the regulator first, pointing away from people."))
                     .withCautions(List.of(NO_ALARM, "Ventilate: calibration gas is toxic or asphyxiating."));
         }
@@ -131,7 +136,9 @@ public record NextAction(
         return waiting(
                         state,
                         Kind.WAIT_SETTLE,
-                        state.typed() ? "Keep gas on and type what the display shows" : "Keep gas on: readings are settling",
+                        state.typed()
+                                ? "Keep gas on and type what the display shows"
+                                : "Keep gas on: readings are settling",
                         Optional.of(until(since, gas.accept().endSeconds(), "gas limit")))
                 .withCautions(List.of(NO_ALARM));
     }
@@ -145,7 +152,9 @@ public record NextAction(
         return waiting(
                 state,
                 Kind.WAIT_CLEAR,
-                state.typed() ? "Wait for clean air, then type what the display shows" : "Wait: the sensors are clearing down",
+                state.typed()
+                        ? "Wait for clean air, then type what the display shows"
+                        : "Wait: the sensors are clearing down",
                 Optional.of(until(since, clear.limitSeconds(), "clear-down limit")));
     }
 
@@ -171,8 +180,7 @@ public record NextAction(
     }
 
     private static NextAction waiting(RunState state, Kind kind, String sentence, Optional<Countdown> countdown) {
-        return new NextAction(
-                kind, state.step(), sentence, List.of(), Optional.empty(), false, countdown, List.of());
+        return new NextAction(kind, state.step(), sentence, List.of(), Optional.empty(), false, countdown, List.of());
     }
 
     private NextAction withDetails(List<String> more) {

@@ -14,8 +14,7 @@ public sealed interface RunCommand {
     record StartZero(int step) implements RunCommand {}
 
     /** @param setPointsChanged slots whose set point was changed on the detector to match this label */
-    record ChooseCylinder(
-            int step, String cylinderId, Cylinder cylinder, LocalDate on, List<Integer> setPointsChanged)
+    record ChooseCylinder(int step, String cylinderId, Cylinder cylinder, LocalDate on, List<Integer> setPointsChanged)
             implements RunCommand {}
 
     /** Only needed where the readings do not show it. */

@@ -71,8 +71,7 @@ public sealed interface RunEvent {
     /** A sensor gave no reading that could be taken; it failed. */
     record ReadingNotAccepted(long at, int step, SensorOutcome outcome) implements RunEvent {}
 
-    record AlarmsConfirmed(long at, int step, boolean audible, boolean visual, boolean vibration)
-            implements RunEvent {
+    record AlarmsConfirmed(long at, int step, boolean audible, boolean visual, boolean vibration) implements RunEvent {
         public boolean all() {
             return audible && visual && vibration;
         }

@@ -76,9 +76,7 @@ final class RunJudge {
                 : sensor.cleanAirReading();
         var limits = StabilityLimits.of(sensor.resolution(), target, sensor.t90Seconds());
         var trace = traces.trace(sensor.slot());
-        return state.typed()
-                ? Stability.typed(trace, since, limits)
-                : Stability.sampled(trace, since, limits);
+        return state.typed() ? Stability.typed(trace, since, limits) : Stability.sampled(trace, since, limits);
     }
 
     private List<RunEvent> zero(RunState state, RunTraces traces, Step.Zero zero, long startedAt) {
@@ -88,7 +86,8 @@ final class RunJudge {
             var sensor = card.sensor(slot);
             boolean settled = stability(state, traces, sensor, startedAt).settled();
             var mean = mean(state, traces.trace(slot), startedAt);
-            boolean good = settled && mean.filter(m -> ZeroJudge.withinTolerance(sensor, m)).isPresent();
+            boolean good = settled
+                    && mean.filter(m -> ZeroJudge.withinTolerance(sensor, m)).isPresent();
             boolean over = elapsed >= zero.accept().endSeconds();
             if (!over && !(good && elapsed >= zero.accept().leastSeconds() && waitsForStability(zero.accept()))) {
                 return List.of();
@@ -157,7 +156,8 @@ final class RunJudge {
     private Optional<RunEvent> take(
             RunState state, RunTraces traces, Step.ApplyGas gas, Target target, long since, double elapsed) {
         if (state.failedZero(target.slot())) {
-            return Optional.of(notTaken(state, traces, target, "zero failed", "A sensor that fails zero is not spanned"));
+            return Optional.of(
+                    notTaken(state, traces, target, "zero failed", "A sensor that fails zero is not spanned"));
         }
         var sensor = card.sensor(target.slot());
         var trace = traces.trace(target.slot());
@@ -224,8 +224,7 @@ final class RunJudge {
     private Judgement judge(Purpose purpose, SensorSpec sensor, double expected, double reading) {
         return switch (purpose) {
             case SPAN -> SpanJudge.judge(sensor, expected, reading, card.name());
-            case CHECK ->
-                CalibrationCheck.judge(sensor, expected, reading, policy.tolerancePercent(), policy.name());
+            case CHECK -> CalibrationCheck.judge(sensor, expected, reading, policy.tolerancePercent(), policy.name());
             case BUMP -> BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), card.name());
         };
     }

@@ -284,9 +284,7 @@ public final class RunState {
         return gas.targets().stream()
                 .filter(target -> outcomes.stream()
                         .noneMatch(o -> o.slot() == target.slot()
-                                && (o.stage() == Stage.SPAN
-                                        || o.stage() == Stage.CHECK
-                                        || o.stage() == Stage.BUMP)))
+                                && (o.stage() == Stage.SPAN || o.stage() == Stage.CHECK || o.stage() == Stage.BUMP)))
                 .toList();
     }
 

@@ -20,7 +20,12 @@ final class SignOff {
         var worst = results.stream().map(SensorResult::verdict).reduce(Verdict.PASS, Verdict::worse);
         boolean alarmsMissed = state.alarms().filter(alarms -> !alarms.all()).isPresent();
         return new RunEvent.RunSigned(
-                at, state.technician(), on, alarmsMissed ? Verdict.FAIL : worst, results, remark(results, alarmsMissed));
+                at,
+                state.technician(),
+                on,
+                alarmsMissed ? Verdict.FAIL : worst,
+                results,
+                remark(results, alarmsMissed));
     }
 
     private static SensorResult result(RunState state, SensorSpec sensor, LocalDate on) {
@@ -31,8 +36,8 @@ final class SignOff {
                 .reduce(metGas ? Verdict.PASS : Verdict.NOT_JUDGED, Verdict::worse);
         var instrument = Optional.ofNullable(state.instrumentVerdicts().get(sensor.slot()));
         var verdict = instrument.map(ours::worse).orElse(ours);
-        boolean renews = verdict.good()
-                && state.started().map(RunEvent.RunStarted::job).orElse(Job.BUMP) == Job.CALIBRATION;
+        boolean renews =
+                verdict.good() && state.started().map(RunEvent.RunStarted::job).orElse(Job.BUMP) == Job.CALIBRATION;
         return new SensorResult(
                 sensor.slot(),
                 verdict,

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Working;
 
 /**
@@ -41,8 +42,8 @@ public record DetectorFacts(
                         t.on(),
                         Working.of("Due at once", "")
                                 .with("cause", t.cause())
-                                .with("by interval", earliest.date().toString())
-                                .gives(t.on().toString())))
+                                .with("by interval", Figures.day(earliest.date()))
+                                .gives(Figures.day(t.on()))))
                 .orElse(earliest);
     }
 }

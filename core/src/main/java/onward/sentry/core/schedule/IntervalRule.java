@@ -1,5 +1,7 @@
 package onward.sentry.core.schedule;
 
+import static onward.sentry.core.working.Figures.day;
+
 import java.time.LocalDate;
 import onward.sentry.core.working.Working;
 
@@ -34,12 +36,14 @@ public sealed interface IntervalRule {
             var date = capWins ? byCap : byMonths;
             return new DueDate(
                     date,
-                    Working.of("Every " + months + (months == 1 ? " month" : " months") + ", never later than " + capDays
-                                    + " days", "earlier of last + months and last + cap")
-                            .with("last good", last.toString())
-                            .with("by months", byMonths.toString())
-                            .with("by cap", byCap.toString())
-                            .gives(date + (capWins ? " (the cap is earlier)" : "")));
+                    Working.of(
+                                    "Every " + months + (months == 1 ? " month" : " months") + ", never later than "
+                                            + capDays + " days",
+                                    "earlier of last + months and last + cap")
+                            .with("last good", day(last))
+                            .with("by months", day(byMonths))
+                            .with("by cap", day(byCap))
+                            .gives(day(date) + (capWins ? " (the cap is earlier)" : "")));
         }
     }
 
@@ -61,8 +65,8 @@ public sealed interface IntervalRule {
             return new DueDate(
                     date,
                     Working.of("Every " + days + " days", "last + days")
-                            .with("last good", last.toString())
-                            .gives(date.toString()));
+                            .with("last good", day(last))
+                            .gives(day(date)));
         }
     }
 }

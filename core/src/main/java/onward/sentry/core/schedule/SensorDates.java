@@ -2,6 +2,7 @@ package onward.sentry.core.schedule;
 
 import java.time.LocalDate;
 import java.util.Optional;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Working;
 
 /**
@@ -20,7 +21,7 @@ public record SensorDates(int slot, LocalDate fittedOn, Optional<LocalDate> last
                 .orElseGet(() -> new DueDate(
                         fittedOn,
                         Working.of("Sensor fitted: calibrate before use", "")
-                                .with("fitted", fittedOn.toString())
-                                .gives(fittedOn.toString())));
+                                .with("fitted", Figures.day(fittedOn))
+                                .gives(Figures.day(fittedOn))));
     }
 }

@@ -1,5 +1,8 @@
 package onward.sentry.core.schedule;
 
+import static onward.sentry.core.working.Figures.day;
+import static onward.sentry.core.working.Figures.days;
+
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 
@@ -33,37 +36,36 @@ public record StateToday(StateWord word, String reason, DueDate due, LocalDate v
         }
         var cause = facts.trigger().filter(t -> !t.on().isAfter(due.date()));
         if (daysLeft < 0) {
-            var why = cause.map(t -> "Due at once since " + t.on() + ": " + t.cause() + ".")
-                    .orElse("Was due on " + due.date() + ", " + days(-daysLeft) + " ago.");
+            var why = cause.map(t -> "Due at once since " + day(t.on()) + ": " + t.cause() + ".")
+                    .orElse("Was due on " + day(due.date()) + ", " + days(-daysLeft) + " ago.");
             return new StateToday(StateWord.OVERDUE, why, due, LocalDate.MAX);
         }
         if (daysLeft == 0) {
-            var why = cause.map(t -> "Due at once: " + t.cause() + ".").orElse("Due today, the last day it may be used.");
+            var why =
+                    cause.map(t -> "Due at once: " + t.cause() + ".").orElse("Due today, the last day it may be used.");
             return new StateToday(StateWord.DUE, why, due, today);
         }
-        boolean bumped = facts.lastGoodBump().filter(day -> !day.isBefore(today)).isPresent();
+        boolean bumped = facts.lastGoodBump().filter(on -> !on.isBefore(today)).isPresent();
         if (bumpEachDay && !bumped) {
-            var last = facts.lastGoodBump()
-                    .map(day -> "last good one " + day)
-                    .orElse("none on record");
+            var last =
+                    facts.lastGoodBump().map(on -> "last good one " + day(on)).orElse("none on record");
             return new StateToday(
-                    StateWord.BUMP_FIRST, "Bump before today's use; " + last + ".", due, due.date().minusDays(1));
+                    StateWord.BUMP_FIRST,
+                    "Bump before today's use; " + last + ".",
+                    due,
+                    due.date().minusDays(1));
         }
         if (daysLeft <= SOON_DAYS) {
             return new StateToday(
                     StateWord.DUE_SOON,
-                    "Due on " + due.date() + ", in " + days(daysLeft) + ".",
+                    "Due on " + day(due.date()) + ", in " + days(daysLeft) + ".",
                     due,
                     bumpEachDay ? today : due.date().minusDays(1));
         }
         return new StateToday(
                 StateWord.READY,
-                "In date until " + due.date() + ".",
+                "In date until " + day(due.date()) + ".",
                 due,
                 bumpEachDay ? today : due.date().minusDays(SOON_DAYS + 1));
-    }
-
-    private static String days(long n) {
-        return n + (n == 1 ? " day" : " days");
     }
 }

@@ -2,9 +2,14 @@ package onward.sentry.core.working;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
 
 /** Writes numbers for workings and screens; comparisons never use what is written here. */
 public final class Figures {
+
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
     private Figures() {}
 
@@ -30,6 +35,16 @@ public final class Figures {
                 .stripTrailingZeros()
                 .toPlainString();
         return text.equals("-0") ? "0" : text;
+    }
+
+    /** A day as people read it: 2026-03-02 returns {@code "2 Mar 2026"}. */
+    public static String day(LocalDate date) {
+        return DAY.format(date);
+    }
+
+    /** Days counted: {@code days(1)} returns {@code "1 day"}, {@code days(12)} returns {@code "12 days"}. */
+    public static String days(long number) {
+        return number + (number == 1 ? " day" : " days");
     }
 
     /** Milliseconds of run time as seconds with one decimal: {@code seconds(12340)} returns {@code "12.3 s"}. */

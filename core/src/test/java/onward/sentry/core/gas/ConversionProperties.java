@@ -24,7 +24,9 @@ class ConversionProperties {
 
     @Property
     void lelToVolAndBackIsTheIdentity(
-            @ForAll("burningGas") Gas gas, @ForAll LelBasis basis, @ForAll @DoubleRange(min = 0, max = 100) double lel) {
+            @ForAll("burningGas") Gas gas,
+            @ForAll LelBasis basis,
+            @ForAll @DoubleRange(min = 0, max = 100) double lel) {
         var conversion = Conversion.of(gas, basis);
         var there = conversion.convert(Concentration.of(lel, Unit.PERCENT_LEL), Unit.VOL_PERCENT);
         assertThat(conversion.convert(there, Unit.PERCENT_LEL).value()).isCloseTo(lel, within(1e-9));
@@ -42,8 +44,11 @@ class ConversionProperties {
     void theTwoBasesDifferByTheRatioOfTheirLimits(
             @ForAll("burningGas") Gas gas, @ForAll @DoubleRange(min = 0.01, max = 1) double vol) {
         var from = Concentration.of(vol, Unit.VOL_PERCENT);
-        double handbook = Conversion.of(gas, LelBasis.HANDBOOK).convert(from, Unit.PERCENT_LEL).value();
-        double iec = Conversion.of(gas, LelBasis.IEC).convert(from, Unit.PERCENT_LEL).value();
+        double handbook = Conversion.of(gas, LelBasis.HANDBOOK)
+                .convert(from, Unit.PERCENT_LEL)
+                .value();
+        double iec =
+                Conversion.of(gas, LelBasis.IEC).convert(from, Unit.PERCENT_LEL).value();
         assertThat(iec / handbook)
                 .isCloseTo(gas.lelHandbook().getAsDouble() / gas.lelIec().getAsDouble(), within(1e-9));
     }
@@ -64,13 +69,12 @@ class ConversionProperties {
 
     @Example
     void crossSensitivityAddsUp() {
-        double shown = CrossSensitivity.shipped()
-                .displayedPpm("carbon-monoxide", gas -> switch (gas) {
-                    case "carbon-monoxide" -> 80;
-                    case "hydrogen-sulfide" -> 15;
-                    case "hydrogen" -> 10;
-                    default -> 0;
-                });
+        double shown = CrossSensitivity.shipped().displayedPpm("carbon-monoxide", gas -> switch (gas) {
+            case "carbon-monoxide" -> 80;
+            case "hydrogen-sulfide" -> 15;
+            case "hydrogen" -> 10;
+            default -> 0;
+        });
         assertThat(shown).isCloseTo(80 + 0.45 + 4, within(1e-9));
     }
 }

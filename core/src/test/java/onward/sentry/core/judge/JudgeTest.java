@@ -26,7 +26,8 @@ class JudgeTest {
     @ParameterizedTest
     @CsvSource({"0, true, PASS", "2.5, true, PASS", "2.6, true, FAIL", "-3, true, FAIL", "0, false, FAIL"})
     void zeroPassesWhenSettledWithinTolerance(double mean, boolean settled, Verdict verdict) {
-        assertThat(ZeroJudge.judge(Fixtures.quoin4().sensor(3), mean, settled, "test").verdict())
+        assertThat(ZeroJudge.judge(Fixtures.quoin4().sensor(3), mean, settled, "test")
+                        .verdict())
                 .isEqualTo(verdict);
     }
 
@@ -47,7 +48,8 @@ class JudgeTest {
     @ParameterizedTest
     @CsvSource({"160, PASS", "160.1, FAIL", "56.1, PASS", "56, MARGINAL", "40, MARGINAL", "39.9, FAIL"})
     void spanIsGradedInThreeWithinTheAdjustableRange(double fullSpan, Verdict verdict) {
-        assertThat(SpanJudge.judge(Fixtures.quoin4().sensor(3), 80, fullSpan, "test").verdict())
+        assertThat(SpanJudge.judge(Fixtures.quoin4().sensor(3), 80, fullSpan, "test")
+                        .verdict())
                 .isEqualTo(verdict);
     }
 

@@ -26,8 +26,12 @@ final class FakeInstrument {
     }
 
     void gas() {
-        run.state().card().sensors().forEach(s -> run.state().expectedOnGas(s.slot())
-                .ifPresent(expected -> meets.put(s.slot(), expected * response.getOrDefault(s.slot(), 1.0))));
+        run.state()
+                .card()
+                .sensors()
+                .forEach(s -> run.state()
+                        .expectedOnGas(s.slot())
+                        .ifPresent(expected -> meets.put(s.slot(), expected * response.getOrDefault(s.slot(), 1.0))));
     }
 
     void meets(int slot, double value) {
@@ -60,8 +64,7 @@ final class FakeInstrument {
         run.state()
                 .card()
                 .sensors()
-                .forEach(s -> shown.put(
-                        s.slot(), Math.round(values.get(s.slot()) / s.resolution()) * s.resolution()));
+                .forEach(s -> shown.put(s.slot(), Math.round(values.get(s.slot()) / s.resolution()) * s.resolution()));
         return shown;
     }
 }

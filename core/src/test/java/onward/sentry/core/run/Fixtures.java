@@ -29,8 +29,16 @@ public final class Fixtures {
 
     private Fixtures() {}
 
-    public static SensorSpec sensor(int slot, String gas, Technology technology, Unit unit, double range, double step,
-            double low, double t90, double setPoint) {
+    public static SensorSpec sensor(
+            int slot,
+            String gas,
+            Technology technology,
+            Unit unit,
+            double range,
+            double step,
+            double low,
+            double t90,
+            double setPoint) {
         var alarms = new Alarms(
                 OptionalDouble.of(low), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty());
         return new SensorSpec(slot, gas, technology, unit, range, step, alarms, t90, setPoint);
@@ -94,15 +102,6 @@ public final class Fixtures {
 
     public static RunEvent.RunStarted started(Job job, ReadingSource source) {
         return new RunEvent.RunStarted(
-                0,
-                "Q4-1001",
-                job,
-                "Quoin 4",
-                1,
-                1,
-                "Una",
-                source,
-                1,
-                Map.of(1, "B1", 2, "O1", 3, "C1", 4, "H1"));
+                0, "Q4-1001", job, "Quoin 4", 1, 1, "Una", source, 1, Map.of(1, "B1", 2, "O1", 3, "C1", 4, "H1"));
     }
 }

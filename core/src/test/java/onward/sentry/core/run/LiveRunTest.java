@@ -94,15 +94,22 @@ class LiveRunTest {
         var signed = finish(toGas(Map.of(3, 0.46)));
 
         assertThat(signed.verdict()).isEqualTo(Verdict.FAIL);
-        assertThat(signed.results()).filteredOn(r -> r.slot() == 3).singleElement().satisfies(co -> {
-            assertThat(co.ours()).isEqualTo(Verdict.FAIL);
-            assertThat(co.due()).isEmpty();
-            assertThat(co.differs()).isTrue();
-        });
+        assertThat(signed.results())
+                .filteredOn(r -> r.slot() == 3)
+                .singleElement()
+                .satisfies(co -> {
+                    assertThat(co.ours()).isEqualTo(Verdict.FAIL);
+                    assertThat(co.due()).isEmpty();
+                    assertThat(co.differs()).isTrue();
+                });
         assertThat(signed.remark().orElseThrow()).contains("slot 3: ours fail, instrument pass");
-        assertThat(signed.results()).filteredOn(r -> r.slot() == 4).allMatch(r -> r.due().isPresent());
-        assertThat(run.state().outcomes(3).get(1).responsePercent().orElseThrow()).isCloseTo(46, within(1.5));
-        assertThat(run.state().outcomes(3).get(1).judgement().working().result()).endsWith("% → fail");
+        assertThat(signed.results())
+                .filteredOn(r -> r.slot() == 4)
+                .allMatch(r -> r.due().isPresent());
+        assertThat(run.state().outcomes(3).get(1).responsePercent().orElseThrow())
+                .isCloseTo(46, within(1.5));
+        assertThat(run.state().outcomes(3).get(1).judgement().working().result())
+                .endsWith("% → fail");
     }
 
     @Test
@@ -138,12 +145,11 @@ class LiveRunTest {
         confirm(run, new RunCommand.StartZero(2), instrument.now());
         instrument.runFor(40);
         int before = run.state().events().size();
-        var late = new RunCommand.ChooseCylinder(
-                3, "cyl-1", Fixtures.houseMix(), LocalDate.of(2027, 4, 2), List.of());
+        var late = new RunCommand.ChooseCylinder(3, "cyl-1", Fixtures.houseMix(), LocalDate.of(2027, 4, 2), List.of());
         assertThatThrownBy(() -> confirm(run, late, instrument.now()))
                 .isInstanceOfSatisfying(
                         Refused.class, r -> assertThat(r.refusal().code()).isEqualTo("cylinder-expired"))
-                .hasMessageContaining("last valid day was 2027-04-01, 1 days ago");
+                .hasMessageContaining("last valid day was 1 Apr 2027, 1 day ago");
         assertThat(run.state().events()).hasSize(before);
     }
 
@@ -168,7 +174,8 @@ class LiveRunTest {
         assertThat(NextAction.of(run.state()).kind()).isEqualTo(NextAction.Kind.START_ZERO);
         confirm(run, new RunCommand.StartZero(2), instrument.now());
         instrument.runFor(40);
-        assertThatThrownBy(() -> confirm(run, new RunCommand.Withdraw(run.state().events().size() - 2), 0))
+        assertThatThrownBy(() -> confirm(
+                        run, new RunCommand.Withdraw(run.state().events().size() - 2), 0))
                 .hasMessageContaining("Only the last confirmation");
     }
 
@@ -195,8 +202,8 @@ class LiveRunTest {
             }
             readings.add(new Reading(co.timeAt(i), values));
         }
-        var resumed =
-                LiveRun.resume(Fixtures.quoin4(), HousePolicy.SHIPPED, run.state().events(), readings);
+        var resumed = LiveRun.resume(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, run.state().events(), readings);
         assertThat(resumed.state().gasOpenedAt()).isEqualTo(run.state().gasOpenedAt());
         for (long at = instrument.now() + 250; at < instrument.now() + 150_000; at += 250) {
             var reading = new Reading(at, Map.of(1, 25.0, 2, 16.0, 3, 37.0, 4, 15.0));
@@ -215,9 +222,7 @@ class LiveRunTest {
                 .orElseThrow();
         assertThat(closed.seen()).isTrue();
         assertThat(closed.traces()).containsOnlyKeys(1, 2, 3, 4);
-        var upToGasOff = run.traces()
-                .trace(3)
-                .between(run.state().gasOpenedAt().getAsLong() - 10_000, closed.at());
+        var upToGasOff = run.traces().trace(3).between(run.state().gasOpenedAt().getAsLong() - 10_000, closed.at());
         assertThat(closed.traces().get(3)).isEqualTo(TraceCodec.digest(TraceCodec.encode(upToGasOff)));
     }
 
@@ -267,7 +272,8 @@ class LiveRunTest {
         assertThat(typed.state().signed().orElseThrow().verdict()).isEqualTo(Verdict.PASS);
         assertThat(typed.state().outcomes(4).get(1).how()).isEqualTo("declared");
         assertThat(typed.state().outcomes(3).get(1).how()).isEqualTo("settled");
-        assertThat(typed.state().outcomes(3).get(1).responsePercent().orElseThrow()).isCloseTo(95, within(1e-9));
+        assertThat(typed.state().outcomes(3).get(1).responsePercent().orElseThrow())
+                .isCloseTo(95, within(1e-9));
     }
 
     private void type(LiveRun target, long at, long apart, int times, Map<Integer, Double> values) {
@@ -292,8 +298,7 @@ class LiveRunTest {
         var strip = Strip.of(run.state(), run.traces().now());
         assertThat(strip.stretches())
                 .extracting(Strip.Stretch::kind)
-                .containsExactly(
-                        Strip.Kind.READY, Strip.Kind.ZERO, Strip.Kind.READY, Strip.Kind.GAS, Strip.Kind.CLEAR);
+                .containsExactly(Strip.Kind.READY, Strip.Kind.ZERO, Strip.Kind.READY, Strip.Kind.GAS, Strip.Kind.CLEAR);
         assertThat(strip.marks()).hasSize(8);
         assertThat(strip.encode().length()).isLessThanOrEqualTo(300);
         assertThat(Strip.decode(strip.encode())).isEqualTo(strip);

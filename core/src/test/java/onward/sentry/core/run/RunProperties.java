@@ -66,9 +66,10 @@ class RunProperties {
                 .filter(RunEvent.ReadingAccepted.class::isInstance)
                 .map(RunEvent.ReadingAccepted.class::cast)
                 .toList();
-        assertThat(accepted).hasSize(4).allSatisfy(event -> assertThat(
-                        event.at() - state.gasOpenedAt().getAsLong())
-                .isGreaterThanOrEqualTo(Math.round(least * 1000)));
+        assertThat(accepted)
+                .hasSize(4)
+                .allSatisfy(event -> assertThat(event.at() - state.gasOpenedAt().getAsLong())
+                        .isGreaterThanOrEqualTo(Math.round(least * 1000)));
     }
 
     @Property
@@ -77,14 +78,17 @@ class RunProperties {
             @ForAll @DoubleRange(min = 0, max = 2) double low,
             @ForAll @DoubleRange(min = 0, max = 2) double high) {
         var sensor = Fixtures.quoin4().sensor(3);
-        var worse = SpanJudge.judge(sensor, applied, applied * Math.min(low, high), "test").verdict();
-        var better = SpanJudge.judge(sensor, applied, applied * Math.max(low, high), "test").verdict();
+        var worse = SpanJudge.judge(sensor, applied, applied * Math.min(low, high), "test")
+                .verdict();
+        var better = SpanJudge.judge(sensor, applied, applied * Math.max(low, high), "test")
+                .verdict();
         assertThat(better.compareTo(worse)).isLessThanOrEqualTo(0);
     }
 
     @Property
     void aWeakCellIsNeverPassed(@ForAll @DoubleRange(min = 0, max = 0.49) double share) {
-        assertThat(SpanJudge.judge(Fixtures.quoin4().sensor(4), 15, 15 * share, "test").verdict())
+        assertThat(SpanJudge.judge(Fixtures.quoin4().sensor(4), 15, 15 * share, "test")
+                        .verdict())
                 .isEqualTo(Verdict.FAIL);
     }
 }

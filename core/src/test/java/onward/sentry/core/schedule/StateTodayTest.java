@@ -44,7 +44,9 @@ class StateTodayTest {
 
     @Test
     void theEarliestSensorMakesTheDetectorDue() {
-        assertThat(facts(Optional.empty(), Optional.empty(), Optional.empty()).due().date())
+        assertThat(facts(Optional.empty(), Optional.empty(), Optional.empty())
+                        .due()
+                        .date())
                 .isEqualTo(DUE);
     }
 
@@ -73,12 +75,11 @@ class StateTodayTest {
     @Test
     void aFailedBumpMakesItDueAtOnceAndSaysWhy() {
         var today = LAST.plusDays(3);
-        var triggered =
-                facts(Optional.empty(), Optional.of(new Trigger(today, "bump failed")), Optional.empty());
+        var triggered = facts(Optional.empty(), Optional.of(new Trigger(today, "bump failed")), Optional.empty());
         var state = StateToday.of(triggered, true, today);
         assertThat(state.word()).isEqualTo(StateWord.DUE);
         assertThat(state.reason()).isEqualTo("Due at once: bump failed.");
-        assertThat(state.due().working().inputs()).extracting("value").contains("bump failed", "2026-03-28");
+        assertThat(state.due().working().inputs()).extracting("value").contains("bump failed", "28 Mar 2026");
     }
 
     @Test
@@ -98,7 +99,8 @@ class StateTodayTest {
             assertThat(StateToday.of(facts, true, today.plusYears(1)).word()).isEqualTo(state.word());
         } else {
             assertThat(StateToday.of(facts, true, state.validThrough()).word()).isEqualTo(state.word());
-            assertThat(StateToday.of(facts, true, state.validThrough().plusDays(1)).word())
+            assertThat(StateToday.of(facts, true, state.validThrough().plusDays(1))
+                            .word())
                     .isNotEqualTo(state.word());
         }
     }

@@ -76,7 +76,8 @@ class BenchController {
             @NotNull ReadingSource source,
             Optional<Double> timeScale) {}
 
-    record LaneView(String id, String serial, String model, String job, String technician, String phase, String asksFor) {}
+    record LaneView(
+            String id, String serial, String model, String job, String technician, String phase, String asksFor) {}
 
     record CandidateView(
             String id, String tag, String certificateNumber, String useBefore, double litresLeft, Fitness fitness) {}
@@ -100,7 +101,12 @@ class BenchController {
     RunView start(@Valid @RequestBody StartRun body, Principal principal) {
         var name = people.displayName(principal.getName());
         var id = runs.start(
-                body.clientId(), body.serial(), body.job(), body.source(), body.timeScale().orElse(1.0), name);
+                body.clientId(),
+                body.serial(),
+                body.job(),
+                body.source(),
+                body.timeScale().orElse(1.0),
+                name);
         return views.view(id, name);
     }
 
@@ -135,7 +141,9 @@ class BenchController {
                 byTime.computeIfAbsent(typed.at(), at -> new TreeMap<>()).put(typed.slot(), typed.value());
             }
         }
-        return byTime.entrySet().stream().map(e -> new Reading(e.getKey(), e.getValue())).toList();
+        return byTime.entrySet().stream()
+                .map(e -> new Reading(e.getKey(), e.getValue()))
+                .toList();
     }
 
     /** Every cylinder on the shelf against the step that comes next: allowed ones first, each with all reasons. */
@@ -155,9 +163,10 @@ class BenchController {
                         c.cylinder().useBefore().toString(),
                         c.cylinder().litresLeft(),
                         CylinderCheck.of(c.cylinder(), demand)))
-                .sorted(java.util.Comparator.comparing(c -> c.fitness().refusals().size() * 100
-                        + c.fitness().setPointsToChange().size() * 10
-                        + c.fitness().warnings().size()))
+                .sorted(java.util.Comparator.comparing(
+                        c -> c.fitness().refusals().size() * 100
+                                + c.fitness().setPointsToChange().size() * 10
+                                + c.fitness().warnings().size()))
                 .toList();
     }
 

@@ -42,7 +42,8 @@ class RunConsequences {
             end(run, live, at, signed.on(), Optional.of(signed.verdict()));
             var detector = fleet.byId(run.detectorId());
             results.store(run.id(), detector, live.state(), signed.on());
-            fleet.signed(run.detectorId(), run.id(), run.job(), signed, run.strip().orElseThrow(), at);
+            fleet.signed(
+                    run.detectorId(), run.id(), run.job(), signed, run.strip().orElseThrow(), at);
             ledger.append(
                     "run-signed",
                     signed.by(),

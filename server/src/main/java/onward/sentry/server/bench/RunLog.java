@@ -44,8 +44,15 @@ public class RunLog {
             var hash = Chain.next(run.lastHash(), body);
             int seq = run.lastSeq() + 1;
             rows.add(new Object[] {
-                run.id(), seq, source + ":" + n++, EVENT_VERSION, at.atOffset(ZoneOffset.UTC),
-                event.getClass().getSimpleName(), body, run.lastHash(), hash
+                run.id(),
+                seq,
+                source + ":" + n++,
+                EVENT_VERSION,
+                at.atOffset(ZoneOffset.UTC),
+                event.getClass().getSimpleName(),
+                body,
+                run.lastHash(),
+                hash
             });
             run.logged(seq, hash);
         }
@@ -75,7 +82,8 @@ public class RunLog {
     }
 
     void storeBatch(UUID runId, UUID sessionId, long sequence, List<Reading> readings) {
-        jdbc.sql("insert into reading_batch (run_id, session_id, seq, first_at, last_at, body) values (?, ?, ?, ?, ?, ?)")
+        jdbc.sql(
+                        "insert into reading_batch (run_id, session_id, seq, first_at, last_at, body) values (?, ?, ?, ?, ?, ?)")
                 .params(
                         runId,
                         sessionId,
@@ -119,6 +127,9 @@ public class RunLog {
 
     /** Tells every copy of the server that this run has gone on; sent when the transaction commits. */
     void announce(UUID runId) {
-        jdbc.sql("select pg_notify('run_change', ?)").param(runId.toString()).query((row, n) -> 0).single();
+        jdbc.sql("select pg_notify('run_change', ?)")
+                .param(runId.toString())
+                .query((row, n) -> 0)
+                .single();
     }
 }

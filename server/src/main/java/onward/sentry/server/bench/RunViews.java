@@ -49,7 +49,10 @@ class RunViews {
     public Map<Integer, String> progress(UUID runId) {
         return cache.look(runs.run(runId), live -> {
             var words = new HashMap<Integer, String>();
-            live.state().card().sensors().forEach(s -> words.put(s.slot(), live.progress(s).label()));
+            live.state()
+                    .card()
+                    .sensors()
+                    .forEach(s -> words.put(s.slot(), live.progress(s).label()));
             return words;
         });
     }
@@ -129,9 +132,10 @@ class RunViews {
                 live.progress(spec).label(),
                 worst(outcomes).label(),
                 outcomes,
-                state.signed().flatMap(signed -> signed.results().stream()
-                        .filter(r -> r.slot() == spec.slot())
-                        .findFirst()));
+                state.signed()
+                        .flatMap(signed -> signed.results().stream()
+                                .filter(r -> r.slot() == spec.slot())
+                                .findFirst()));
     }
 
     private static Verdict worst(List<SensorOutcome> outcomes) {

@@ -64,7 +64,8 @@ public class Runs {
 
     /** Puts a detector on the bench; the same client id again finds the run that it started. */
     @Transactional
-    public UUID start(String clientId, String serial, Job job, ReadingSource source, double timeScale, String technician) {
+    public UUID start(
+            String clientId, String serial, Job job, ReadingSource source, double timeScale, String technician) {
         var detector = fleet.bySerial(serial);
         Refusal.unless(
                 timeScale == 1 || (settings.demo() && (timeScale == 10 || timeScale == 60)),
@@ -78,7 +79,8 @@ public class Runs {
                     log.holds(open.get().id(), clientId),
                     "run-open",
                     "serial",
-                    detector.serial() + " is on the bench already, with " + open.get().technician() + ".",
+                    detector.serial() + " is on the bench already, with "
+                            + open.get().technician() + ".",
                     "Open that run, and take it over if it is yours to finish.");
             return open.get().id();
         }

@@ -97,7 +97,6 @@ final class DemoShelf {
             double gauge) {
         return new Tagged(
                 tag,
-                new Cylinder(
-                        certificate, lot, mixture, madeOn, useBefore, litres, full, gauge, CylinderState.IN_USE));
+                new Cylinder(certificate, lot, mixture, madeOn, useBefore, litres, full, gauge, CylinderState.IN_USE));
     }
 }

@@ -47,7 +47,8 @@ final class ScriptedTechnician {
         this.cylinder = cylinder;
     }
 
-    LiveRun work(ProcedureCard card, RunEvent.RunStarted started, Map<Integer, Health> health, LocalDate on, long seed) {
+    LiveRun work(
+            ProcedureCard card, RunEvent.RunStarted started, Map<Integer, Health> health, LocalDate on, long seed) {
         var live = LiveRun.start(card, policy, started);
         var instrument = new SimDetector(card.lelBasis(), card.sensors(), health, seed, 0);
         var hands = new Hands(instrument, seed);
@@ -88,8 +89,7 @@ final class ScriptedTechnician {
                 switch (next.kind()) {
                     case CONFIRM_CHECKS -> new RunCommand.ConfirmChecks(step);
                     case START_ZERO -> new RunCommand.StartZero(step);
-                    case CHOOSE_CYLINDER ->
-                        new RunCommand.ChooseCylinder(step, cylinderTag, cylinder, on, List.of());
+                    case CHOOSE_CYLINDER -> new RunCommand.ChooseCylinder(step, cylinderTag, cylinder, on, List.of());
                     case OPEN_GAS -> new RunCommand.GasOn(step);
                     case CONFIRM_ALARMS -> new RunCommand.ConfirmAlarms(step, true, true, true);
                     case CONFIRM_SAVED -> new RunCommand.ConfirmSaved(step, instrumentVerdicts(live));

@@ -95,9 +95,14 @@ class DetectorController {
             Optional<String> releaseRemark) {}
 
     record DetectorView(
-            DetectorRow detector, Working dueWorking, List<FittedView> sensors, List<FittedView> removed, List<HoldView> holds) {}
+            DetectorRow detector,
+            Working dueWorking,
+            List<FittedView> sensors,
+            List<FittedView> removed,
+            List<HoldView> holds) {}
 
-    record NewSensorBody(int slot, @NotBlank String serial, @NotNull LocalDate fittedOn) {
+    record NewSensorBody(
+            int slot, @NotBlank String serial, @NotNull LocalDate fittedOn) {
         Fleet.NewSensor toNew() {
             return new Fleet.NewSensor(slot, serial, fittedOn);
         }
@@ -150,7 +155,9 @@ class DetectorController {
         var card = house.latestCard(detector.model());
         var spec = card.sensor(sensor.slot());
         IntervalRule rule = card.interval();
-        var due = sensor.isFitted() ? Optional.of(sensor.dates().due(rule)) : Optional.<onward.sentry.core.schedule.DueDate>empty();
+        var due = sensor.isFitted()
+                ? Optional.of(sensor.dates().due(rule))
+                : Optional.<onward.sentry.core.schedule.DueDate>empty();
         return new FittedView(
                 sensor.slot(),
                 spec.gas().name(),
@@ -170,14 +177,18 @@ class DetectorController {
     @Transactional
     public DetectorRow register(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewDetector body, Principal principal) {
-        return once.per(key, principal.getName(), DetectorRow.class, () -> DetectorRow.of(fleet.register(
-                body.serial(),
-                body.assetTag(),
-                body.model(),
-                body.crew(),
-                body.location(),
-                body.sensors().stream().map(NewSensorBody::toNew).toList(),
-                people.displayName(principal.getName()))));
+        return once.per(
+                key,
+                principal.getName(),
+                DetectorRow.class,
+                () -> DetectorRow.of(fleet.register(
+                        body.serial(),
+                        body.assetTag(),
+                        body.model(),
+                        body.crew(),
+                        body.location(),
+                        body.sensors().stream().map(NewSensorBody::toNew).toList(),
+                        people.displayName(principal.getName()))));
     }
 
     @PostMapping("/api/v1/detectors/{serial}/sensors/{slot}/replacement")

@@ -14,6 +14,7 @@ import onward.sentry.core.run.RunEvent.RunSigned;
 import onward.sentry.core.schedule.HoldRelease;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
@@ -131,8 +132,8 @@ public class Fleet {
                 "Give one sensor for each slot.");
         var detector = new DetectorEntity(
                 UUID.randomUUID(), number, assetTag.strip(), model, crew.strip(), location.strip(), site.today());
-        sensors.forEach(s -> detector.fit(
-                new SensorEntity(UUID.randomUUID(), detector, s.slot(), s.serial().strip(), s.fittedOn())));
+        sensors.forEach(s -> detector.fit(new SensorEntity(
+                UUID.randomUUID(), detector, s.slot(), s.serial().strip(), s.fittedOn())));
         states.renew(detector);
         detectors.save(detector);
         ledger.append("detector-registered", by, Map.of("serial", number, "model", model));
@@ -158,7 +159,8 @@ public class Fleet {
                 !fresh.fittedOn().isBefore(old.fittedOn()),
                 "sensor-date",
                 "fittedOn",
-                "The sensor before it was fitted on " + old.fittedOn() + ", later than " + fresh.fittedOn() + ".",
+                "The sensor before it was fitted on " + Figures.day(old.fittedOn()) + ", later than "
+                        + Figures.day(fresh.fittedOn()) + ".",
                 "Give the day on which the new one went in.");
         old.remove(fresh.fittedOn());
         detectors.flush();
@@ -188,7 +190,7 @@ public class Fleet {
                 !sensor.fittedOn().isAfter(site.today()),
                 "sensor-date",
                 "fittedOn",
-                "Slot " + sensor.slot() + ": fitted on " + sensor.fittedOn() + ", which is still to come.",
+                "Slot " + sensor.slot() + ": fitted on " + Figures.day(sensor.fittedOn()) + ", which is still to come.",
                 "Give today or an earlier day.");
     }
 
@@ -201,7 +203,8 @@ public class Fleet {
         var card = house.latestCard(detector.model());
         HoldRelease.check(
                 detector.fitted().stream()
-                        .filter(s -> s.lastVerdict().filter(v -> v == Verdict.FAIL).isPresent())
+                        .filter(s ->
+                                s.lastVerdict().filter(v -> v == Verdict.FAIL).isPresent())
                         .map(s -> card.sensor(s.slot()).gas().name() + " sensor " + s.serial())
                         .toList(),
                 remark);
@@ -251,14 +254,14 @@ public class Fleet {
                 .filter(r -> r.verdict() == Verdict.FAIL)
                 .map(r -> card.sensor(r.slot()).gas().name())
                 .collect(Collectors.joining(", "));
-        var reason = failed + " failed calibration on " + signed.on() + ".";
-        holds.saveAndFlush(
-                new HoldEntity(UUID.randomUUID(), detector.id(), reason, runId, at, signed.by()));
+        var reason = failed + " failed calibration on " + Figures.day(signed.on()) + ".";
+        holds.saveAndFlush(new HoldEntity(UUID.randomUUID(), detector.id(), reason, runId, at, signed.by()));
         ledger.append("hold-placed", signed.by(), Map.of("detector", detector.serial(), "reason", reason), at);
     }
 
     DetectorEntity entity(String serial) {
-        return detectors.findBySerialIgnoreCase(serial.strip())
+        return detectors
+                .findBySerialIgnoreCase(serial.strip())
                 .orElseThrow(() -> new NotFound("Detector " + serial.strip()));
     }
 

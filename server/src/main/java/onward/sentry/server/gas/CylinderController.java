@@ -45,7 +45,8 @@ class CylinderController {
         this.people = people;
     }
 
-    record NewComponent(@NotBlank String gas, double amount, @NotNull Unit unit, double uncertaintyPercent) {}
+    record NewComponent(
+            @NotBlank String gas, double amount, @NotNull Unit unit, double uncertaintyPercent) {}
 
     record NewCylinder(
             @NotBlank String tag,
@@ -63,8 +64,7 @@ class CylinderController {
             return new Cylinder(
                     certificateNumber.strip(),
                     lot.strip(),
-                    new Mixture(
-                            components.stream().map(NewCylinder::component).toList(), balance),
+                    new Mixture(components.stream().map(NewCylinder::component).toList(), balance),
                     madeOn,
                     useBefore,
                     volumeLitres,
@@ -85,11 +85,10 @@ class CylinderController {
                     c.uncertaintyPercent() >= 0 && c.uncertaintyPercent() < 50,
                     "component-uncertainty",
                     "components",
-                    gas.name() + ": the uncertainty is 0 to below 50 %, was "
-                            + Figures.upTo(c.uncertaintyPercent(), 2) + " %.",
+                    gas.name() + ": the uncertainty is 0 to below 50 %, was " + Figures.upTo(c.uncertaintyPercent(), 2)
+                            + " %.",
                     "Give ±2 % as 2.");
-            return new Component(
-                    c.gas(), Concentration.of(c.amount(), c.unit()), c.uncertaintyPercent() / 100);
+            return new Component(c.gas(), Concentration.of(c.amount(), c.unit()), c.uncertaintyPercent() / 100);
         }
     }
 

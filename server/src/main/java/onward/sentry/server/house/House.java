@@ -68,7 +68,9 @@ public class House {
 
     @Transactional(readOnly = true)
     public HousePolicy policy() {
-        return policy(jdbc.sql("select max(version) from house_policy").query(Integer.class).single());
+        return policy(jdbc.sql("select max(version) from house_policy")
+                .query(Integer.class)
+                .single());
     }
 
     @Transactional(readOnly = true)
@@ -88,14 +90,21 @@ public class House {
     public void publish(ProcedureCard card) {
         jdbc.sql("insert into procedure_card (model, version, body, published_at) values (?, ?, ?, ?)"
                         + " on conflict do nothing")
-                .params(card.model(), card.version(), json.writeValueAsString(card), site.now().atOffset(ZoneOffset.UTC))
+                .params(
+                        card.model(),
+                        card.version(),
+                        json.writeValueAsString(card),
+                        site.now().atOffset(ZoneOffset.UTC))
                 .update();
     }
 
     @Transactional
     public void publish(HousePolicy policy) {
         jdbc.sql("insert into house_policy (version, body, from_at) values (?, ?, ?) on conflict do nothing")
-                .params(policy.version(), json.writeValueAsString(policy), site.now().atOffset(ZoneOffset.UTC))
+                .params(
+                        policy.version(),
+                        json.writeValueAsString(policy),
+                        site.now().atOffset(ZoneOffset.UTC))
                 .update();
     }
 }

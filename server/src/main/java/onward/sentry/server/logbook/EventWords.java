@@ -30,7 +30,8 @@ final class EventWords {
             return "Zero judged: " + outcomes(e.outcomes(), card);
         }
         if (event instanceof RunEvent.CylinderChosen e) {
-            return "Cylinder " + e.cylinderId() + ", certificate " + e.cylinder().certificateNumber()
+            return "Cylinder " + e.cylinderId() + ", certificate "
+                    + e.cylinder().certificateNumber()
                     + (e.setPointsChanged().isEmpty() ? "" : "; set points changed to its label");
         }
         if (event instanceof RunEvent.GasOpened e) {
@@ -71,8 +72,8 @@ final class EventWords {
 
     private static String outcomes(List<SensorOutcome> outcomes, ProcedureCard card) {
         return outcomes.stream()
-                .map(o -> card.sensor(o.slot()).gas().name() + " "
-                        + o.stage().label() + " " + o.judgement().verdict().label())
+                .map(o -> card.sensor(o.slot()).gas().name() + " " + o.stage().label() + " "
+                        + o.judgement().verdict().label())
                 .collect(Collectors.joining(", "));
     }
 }

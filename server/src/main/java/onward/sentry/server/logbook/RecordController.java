@@ -107,7 +107,9 @@ class RecordController {
     @GetMapping("/api/v1/detectors/{serial}/runs")
     @Transactional
     public List<RunRow> runsOf(@PathVariable String serial) {
-        return repository.findByDetectorIdOrderByStartedAtDesc(fleet.bySerial(serial).id()).stream()
+        return repository
+                .findByDetectorIdOrderByStartedAtDesc(fleet.bySerial(serial).id())
+                .stream()
                 .map(RunRow::of)
                 .toList();
     }
@@ -156,9 +158,10 @@ class RecordController {
                 spec.resolution(),
                 serials.getOrDefault(spec.slot(), ""),
                 state.outcomes(spec.slot()),
-                state.signed().flatMap(signed -> signed.results().stream()
-                        .filter(r -> r.slot() == spec.slot())
-                        .findFirst()),
+                state.signed()
+                        .flatMap(signed -> signed.results().stream()
+                                .filter(r -> r.slot() == spec.slot())
+                                .findFirst()),
                 Optional.ofNullable(traces.get(spec.slot()))
                         .map(bytes -> thinned(TraceCodec.decode(bytes), state))
                         .orElse(List.of()));

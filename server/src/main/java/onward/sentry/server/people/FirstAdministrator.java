@@ -46,7 +46,8 @@ class FirstAdministrator {
                 "Sign in, or ask the administrator.");
         Refusal.unless(
                 java.security.MessageDigest.isEqual(
-                        code.getBytes(), given.strip().toUpperCase(java.util.Locale.ROOT).getBytes()),
+                        code.getBytes(),
+                        given.strip().toUpperCase(java.util.Locale.ROOT).getBytes()),
                 "code-wrong",
                 "code",
                 "This is not the code that ./sentry start printed last.",

@@ -64,8 +64,8 @@ public class People implements UserDetailsService {
                 "signInName",
                 "'" + name + "' is taken.",
                 "Pick another sign-in name.");
-        persons.save(new Person(
-                UUID.randomUUID(), name, displayName.strip(), role, passwords.encode(password), site.now()));
+        persons.save(
+                new Person(UUID.randomUUID(), name, displayName.strip(), role, passwords.encode(password), site.now()));
         ledger.append("person-added", by, Map.of("signInName", name, "role", role.name()));
     }
 

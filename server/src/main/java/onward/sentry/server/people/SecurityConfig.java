@@ -48,13 +48,14 @@ class SecurityConfig {
     SecurityFilterChain screens(HttpSecurity http) {
         return http.csrf(csrf -> csrf.spa())
                 .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
-                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(
-                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")))
+                .headers(
+                        headers -> headers.contentSecurityPolicy(
+                                policy -> policy.policyDirectives(
+                                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")))
                 .authorizeHttpRequests(access -> {
                     for (var row : AccessTable.ROWS) {
                         var address = access.requestMatchers(row.method(), row.pattern());
-                        row.role()
-                                .ifPresentOrElse(role -> address.hasRole(role.name()), address::permitAll);
+                        row.role().ifPresentOrElse(role -> address.hasRole(role.name()), address::permitAll);
                     }
                     access.requestMatchers("/api/v1/openapi")
                             .hasRole(Role.VIEWER.name())

@@ -54,7 +54,10 @@ class SessionController {
     record DemoPerson(String signInName, String password, String may) {}
 
     record NewAdministrator(
-            @NotNull String code, @NotNull String signInName, @NotNull String displayName, @NotNull String password) {}
+            @NotNull String code,
+            @NotNull String signInName,
+            @NotNull String displayName,
+            @NotNull String password) {}
 
     /**
      * @param signInName empty when nobody is signed in

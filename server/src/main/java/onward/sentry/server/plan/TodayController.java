@@ -17,6 +17,7 @@ import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.Strip;
 import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.working.Figures;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
@@ -77,7 +78,12 @@ class TodayController {
             List<TodayRow> rows) {}
 
     record TodayView(
-            LocalDate date, List<Group> groups, List<TodayRow> onHold, int ready, int total, List<String> gasWarnings) {}
+            LocalDate date,
+            List<Group> groups,
+            List<TodayRow> onHold,
+            int ready,
+            int total,
+            List<String> gasWarnings) {}
 
     private record Key(Job job, String model) {}
 
@@ -134,7 +140,8 @@ class TodayController {
         var best = weighed.stream()
                 .filter(w -> w.fitness().allowed())
                 .min(Comparator.comparing(w -> w.fitness().setPointsToChange().size()));
-        var nearest = weighed.stream().min(Comparator.comparing(w -> w.fitness().refusals().size()));
+        var nearest = weighed.stream()
+                .min(Comparator.comparing(w -> w.fitness().refusals().size()));
         return new Group(
                 key.job().label(),
                 key.model(),
@@ -169,11 +176,13 @@ class TodayController {
         var today = site.today();
         return shelf.all().stream()
                 .filter(c -> c.cylinder().state() == onward.sentry.core.cylinder.CylinderState.IN_USE)
-                .filter(c -> c.cylinder().useBefore().isBefore(today.plusDays(house.policy().warnBeforeExpiryDays())))
+                .filter(c -> c.cylinder()
+                        .useBefore()
+                        .isBefore(today.plusDays(house.policy().warnBeforeExpiryDays())))
                 .map(c -> c.tag()
                         + (c.cylinder().useBefore().isBefore(today)
-                                ? " expired on " + c.cylinder().useBefore() + ": do not use"
-                                : " expires on " + c.cylinder().useBefore()))
+                                ? " expired on " + Figures.day(c.cylinder().useBefore()) + ": do not use"
+                                : " expires on " + Figures.day(c.cylinder().useBefore())))
                 .toList();
     }
 

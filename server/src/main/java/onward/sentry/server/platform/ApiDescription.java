@@ -55,8 +55,8 @@ class ApiDescription {
                     .filter(component -> component.getType() == Optional.class)
                     .forEach(component -> optional.add(component.getName()));
         }
-        optional.forEach(field -> schema.getProperties()
-                .computeIfPresent(field, (key, property) -> nullable((Schema<?>) property)));
+        optional.forEach(field ->
+                schema.getProperties().computeIfPresent(field, (key, property) -> nullable((Schema<?>) property)));
         var required = new ArrayList<>(schema.getProperties().keySet());
         if (name.equals(MAY_LEAVE_OUT)) {
             required.removeAll(optional);

@@ -33,7 +33,10 @@ public class Ledger {
     /** The same for something that happened at another moment than now. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void append(String kind, String by, Map<String, ?> entry, Instant at) {
-        jdbc.sql("select pg_advisory_xact_lock(?)").param(LOCK).query((row, n) -> 0).single();
+        jdbc.sql("select pg_advisory_xact_lock(?)")
+                .param(LOCK)
+                .query((row, n) -> 0)
+                .single();
         record Last(long seq, String hash) {}
         var last = jdbc.sql("select seq, hash from ledger order by seq desc limit 1")
                 .query(Last.class)

@@ -87,7 +87,9 @@ class Problems extends ResponseEntityExceptionHandler {
         var refusal = new Refusal(
                 "unreadable",
                 field,
-                field.isEmpty() ? "The message is not readable JSON." : "'" + field + "' does not hold what belongs there.",
+                field.isEmpty()
+                        ? "The message is not readable JSON."
+                        : "'" + field + "' does not hold what belongs there.",
                 "Compare it with the API description at /api/v1/openapi; nothing was stored.");
         return ResponseEntity.badRequest().body(of(HttpStatus.BAD_REQUEST, refusal));
     }

@@ -12,4 +12,5 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param linkTokenFile where the demo writes the token of its stand-ins; empty outside the demo
  */
 @ConfigurationProperties("sentry")
-public record SentrySettings(ZoneId zone, boolean demo, @DefaultValue("") String linkTokenFile) {}
+public record SentrySettings(
+        ZoneId zone, boolean demo, @DefaultValue("") String linkTokenFile) {}

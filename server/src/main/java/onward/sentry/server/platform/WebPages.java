@@ -13,8 +13,16 @@ class WebPages implements WebMvcConfigurer {
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
         for (var path : new String[] {
-            "/", "/sign-in", "/first-administrator", "/bench", "/bench/{*rest}", "/detectors", "/detectors/{*rest}",
-            "/gas", "/gas/{*rest}", "/records/{*rest}"
+            "/",
+            "/sign-in",
+            "/first-administrator",
+            "/bench",
+            "/bench/{*rest}",
+            "/detectors",
+            "/detectors/{*rest}",
+            "/gas",
+            "/gas/{*rest}",
+            "/records/{*rest}"
         }) {
             registry.addViewController(path).setViewName("forward:/index.html");
         }
@@ -24,6 +32,7 @@ class WebPages implements WebMvcConfigurer {
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
         registry.addResourceHandler("/assets/**")
                 .addResourceLocations("classpath:/static/assets/")
-                .setCacheControl(CacheControl.maxAge(java.time.Duration.ofDays(365)).immutable());
+                .setCacheControl(
+                        CacheControl.maxAge(java.time.Duration.ofDays(365)).immutable());
     }
 }

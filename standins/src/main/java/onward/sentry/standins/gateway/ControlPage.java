@@ -82,9 +82,7 @@ final class ControlPage {
                 <style>body{font:16px sans-serif;margin:2rem;max-width:60rem}td,th{padding:.2rem .6rem;text-align:left}</style>
                 <h1>Stand-in detectors</h1>
                 <p>Simulated instruments of the demo. A fault counts from the next run of that sensor.
-                Weak: response in %. Slow: how many times slower. Wandering: steps of the display off zero.</p>"""
-                + failure
-                + "<table><tr><th>Detector<th>Sensor<th>Gas<th>Fault</tr>" + rows + "</table></html>";
+                Weak: response in %. Slow: how many times slower. Wandering: steps of the display off zero.</p>""" + failure + "<table><tr><th>Detector<th>Sensor<th>Gas<th>Fault</tr>" + rows + "</table></html>";
     }
 
     private String row(LinkMessages.Detector detector, LinkMessages.Sensor sensor) {
@@ -92,8 +90,8 @@ final class ControlPage {
         var options = new StringBuilder("<option value=NONE>none</option>");
         for (var kind : Fault.Kind.values()) {
             boolean on = now.filter(f -> f.kind() == kind).isPresent();
-            options.append("<option value=" + kind + (on ? " selected" : "") + ">" + kind.name().toLowerCase()
-                    + "</option>");
+            options.append("<option value=" + kind + (on ? " selected" : "") + ">"
+                    + kind.name().toLowerCase() + "</option>");
         }
         return "<tr><td>" + escape(detector.serial()) + "<td>" + escape(sensor.serial()) + "<td>"
                 + escape(sensor.spec().gasId())

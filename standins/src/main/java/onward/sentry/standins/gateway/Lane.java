@@ -60,8 +60,7 @@ final class Lane implements Runnable {
         boolean open = true;
         while (open) {
             Thread.sleep(run.timeScale() == 1 ? 400 : 120);
-            long until = session.runTime()
-                    + Math.round((System.nanoTime() - startedNanos) / 1e6 * run.timeScale());
+            long until = session.runTime() + Math.round((System.nanoTime() - startedNanos) / 1e6 * run.timeScale());
             if (until - instrument.now() > MOST_BEHIND_MILLIS * Math.max(1, run.timeScale() / 10)) {
                 startedNanos += Math.round((until - instrument.now() - MOST_BEHIND_MILLIS) / run.timeScale() * 1e6);
                 until = instrument.now() + MOST_BEHIND_MILLIS;
@@ -114,5 +113,4 @@ final class Lane implements Runnable {
         }
         return health;
     }
-
 }

@@ -37,18 +37,20 @@ public final class Hands {
         seen = kind;
         switch (kind) {
             case WAIT_ZERO -> soon(detector::startZero);
-            case OPEN_GAS -> soon(() -> {
-                if (calibrating) {
-                    detector.startCalibrating();
-                }
-                detector.breathe(gas);
-            });
-            case CLOSE_GAS -> soon(() -> {
-                if (saved) {
-                    detector.keepSpan();
-                }
-                detector.breathe(Atmosphere.cleanAir());
-            });
+            case OPEN_GAS ->
+                soon(() -> {
+                    if (calibrating) {
+                        detector.startCalibrating();
+                    }
+                    detector.breathe(gas);
+                });
+            case CLOSE_GAS ->
+                soon(() -> {
+                    if (saved) {
+                        detector.keepSpan();
+                    }
+                    detector.breathe(Atmosphere.cleanAir());
+                });
             default -> {}
         }
     }
