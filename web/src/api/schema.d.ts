@@ -4,209 +4,17 @@
  */
 
 export interface paths {
-    "/api/v1/bench": {
+    "/api/v1/session": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["lanes"];
+        get: operations["session"];
         put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/cylinders": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["cylinders"];
-        put?: never;
-        post: operations["register_1"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/detectors": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["detectors"];
-        put?: never;
-        post: operations["register"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/detectors/{serial}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["detector"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/detectors/{serial}/release": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["release"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/detectors/{serial}/runs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["runsOf"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/detectors/{serial}/sensors/{slot}/replacement": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["replace"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/first-administrator": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["firstAdministrator"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/gases": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["gases"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/link/detectors": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["detectors_1"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/link/detectors/{serial}/sessions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["open"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/link/sessions/{id}/batches": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["batch"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/models": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["models"];
-        put?: never;
-        post?: never;
-        delete?: never;
+        post: operations["signIn"];
+        delete: operations["signOut"];
         options?: never;
         head?: never;
         patch?: never;
@@ -222,22 +30,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["start"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/runs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["run"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -260,14 +52,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/runs/{id}/cylinders": {
+    "/api/v1/link/sessions/{id}/batches": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["cylinders_1"];
+        get?: never;
+        put?: never;
+        post: operations["batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/link/detectors/{serial}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["open"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/first-administrator": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["firstAdministrator"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["detectors"];
+        put?: never;
+        post: operations["register"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/sensors/{slot}/replacement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["replace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["release"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cylinders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cylinders"];
+        put?: never;
+        post: operations["register_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["today"];
         put?: never;
         post?: never;
         delete?: never;
@@ -276,14 +180,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/runs/{id}/readings": {
+    "/api/v1/runs/{id}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["readings"];
+        get: operations["run"];
         put?: never;
         post?: never;
         delete?: never;
@@ -308,30 +212,142 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/session": {
+    "/api/v1/runs/{id}/readings": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["session"];
+        get: operations["readings"];
         put?: never;
-        post: operations["signIn"];
-        delete: operations["signOut"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/today": {
+    "/api/v1/runs/{id}/cylinders": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["today"];
+        get: operations["cylinders_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/models": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["models"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/link/detectors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["detectors_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["gases"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["detector"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["runsOf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lanes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["stream"];
         put?: never;
         post?: never;
         delete?: never;
@@ -344,222 +360,57 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        Acknowledged: {
-            run: components["schemas"]["LinkRun"] | null;
-            /** Format: int64 */
-            sequence: number;
+        SignIn: {
+            signInName: string;
+            password: string;
         };
-        Alarms: {
-            high: number | null;
-            low: number | null;
-            stel: number | null;
-            twa: number | null;
+        DemoPerson: {
+            signInName: string;
+            password: string;
+            may: string;
         };
-        Batch: {
-            readings: components["schemas"]["Reading"][];
-            /** Format: int64 */
-            sequence: number;
+        SessionView: {
+            signInName: string | null;
+            displayName: string | null;
+            role: ("VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR") | null;
+            demo: boolean;
+            nobodyYet: boolean;
+            zone: string;
+            demoPeople: components["schemas"]["DemoPerson"][];
         };
-        CandidateView: {
-            certificateNumber: string;
-            fitness: components["schemas"]["Fitness"];
-            id: string;
+        StartRun: {
+            clientId: string;
+            serial: string;
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
+            /** @enum {string} */
+            source: "LINK" | "TYPED";
             /** Format: double */
-            litresLeft: number;
-            tag: string;
-            useBefore: string;
+            timeScale: number | null;
         };
         ChosenView: {
-            certificateNumber: string;
             id: string;
+            certificateNumber: string;
             label: components["schemas"]["LabelLine"][];
             warnings: components["schemas"]["Refusal"][];
-        };
-        CommandBody: {
-            /** Format: int64 */
-            at?: number | null;
-            audible?: boolean | null;
-            clientId: string;
-            /** Format: uuid */
-            cylinderId?: string | null;
-            /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "STOP" | "SIGN";
-            reason?: string | null;
-            /** Format: int32 */
-            sequence?: number | null;
-            setPointsChanged?: number[] | null;
-            /** Format: int32 */
-            slot?: number | null;
-            /** Format: int32 */
-            step?: number | null;
-            /** Format: double */
-            value?: number | null;
-            verdicts?: {
-                [key: string]: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
-            } | null;
-            vibration?: boolean | null;
-            visual?: boolean | null;
-        };
-        Component: {
-            certified: components["schemas"]["Concentration"];
-            gasId: string;
-            /** Format: double */
-            relativeUncertainty: number;
-        };
-        ComponentView: {
-            amount: string;
-            formula: string;
-            gas: string;
-            uncertainty: string;
-        };
-        Concentration: {
-            /** @enum {string} */
-            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
-            /** Format: double */
-            value: number;
         };
         Countdown: {
             /** Format: int64 */
             from: number;
-            label: string;
             /** Format: int64 */
             until: number;
-        };
-        Cylinder: {
-            certificateNumber: string;
-            /** Format: double */
-            fullBar: number;
-            /** Format: double */
-            gaugeBar: number;
-            lot: string;
-            /** Format: date */
-            madeOn: string;
-            mixture: components["schemas"]["Mixture"];
-            /** @enum {string} */
-            state: "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
-            /** Format: date */
-            useBefore: string;
-            /** Format: double */
-            volumeLitres: number;
-        };
-        CylinderView: {
-            balance: string;
-            certificateNumber: string;
-            components: components["schemas"]["ComponentView"][];
-            /** Format: int64 */
-            daysLeft: number;
-            /** Format: double */
-            fullBar: number;
-            /** Format: double */
-            gaugeBar: number;
-            id: string;
-            /** Format: double */
-            litresLeft: number;
-            lot: string;
-            /** Format: date */
-            madeOn: string;
-            standing: string;
-            tag: string;
-            /** Format: date */
-            useBefore: string;
-            /** Format: double */
-            volumeLitres: number;
-        };
-        DemoPerson: {
-            may: string;
-            password: string;
-            signInName: string;
-        };
-        DetectorRow: {
-            assetTag: string;
-            crew: string;
-            /** Format: date */
-            dueOn: string;
-            /** Format: date */
-            lastRunOn: string | null;
-            lastStrip: components["schemas"]["Strip"] | null;
-            location: string;
-            model: string;
-            reason: string;
-            serial: string;
-            state: string;
-            usable: boolean;
-        };
-        DetectorView: {
-            detector: components["schemas"]["DetectorRow"];
-            dueWorking: components["schemas"]["Working"];
-            holds: components["schemas"]["HoldView"][];
-            removed: components["schemas"]["FittedView"][];
-            sensors: components["schemas"]["FittedView"][];
+            label: string;
         };
         DueDate: {
             /** Format: date */
             date: string;
             working: components["schemas"]["Working"];
         };
-        EventLine: {
-            /** Format: int64 */
-            at: number;
-            what: string;
-        };
         ExpectedBand: {
             /** Format: double */
-            high: number;
-            /** Format: double */
             low: number;
-        };
-        Fitness: {
-            label: components["schemas"]["LabelLine"][];
-            refusals: components["schemas"]["Refusal"][];
-            warnings: components["schemas"]["Refusal"][];
-        };
-        FittedView: {
-            /** Format: date */
-            dueOn: string | null;
-            dueWorking: components["schemas"]["Working"] | null;
-            /** Format: date */
-            fittedOn: string;
-            formula: string;
-            gas: string;
-            /** Format: date */
-            lastGoodOn: string | null;
-            lastVerdict: string | null;
-            /** Format: date */
-            removedOn: string | null;
-            serial: string;
-            /** Format: int32 */
-            slot: number;
-            technology: string;
-        };
-        GasView: {
-            formula: string;
-            id: string;
-            name: string;
-        };
-        Group: {
-            cylinder: string | null;
-            gas: string;
-            job: string;
             /** Format: double */
-            litres: number;
-            /** Format: double */
-            litresLeft: number;
-            model: string;
-            refusals: string[];
-            rows: components["schemas"]["TodayRow"][];
-            /** Format: int32 */
-            runsLeft: number;
-        };
-        HoldView: {
-            /** Format: date-time */
-            placedAt: string;
-            placedBy: string;
-            reason: string;
-            releaseRemark: string | null;
-            /** Format: date-time */
-            releasedAt: string | null;
-            releasedBy: string | null;
-            runId: string;
+            high: number;
         };
         Input: {
             name: string;
@@ -571,144 +422,173 @@ export interface components {
             working: components["schemas"]["Working"];
         };
         LabelLine: {
-            agrees: boolean;
-            /** Format: double */
-            expected: number;
-            gasId: string;
-            label: string;
-            setPoint: string;
             /** Format: int32 */
             slot: number;
-        };
-        LaneView: {
-            asksFor: string;
-            id: string;
-            job: string;
-            model: string;
-            phase: string;
-            serial: string;
-            technician: string;
-        };
-        LinkDetector: {
-            /** @enum {string} */
-            lelBasis: "HANDBOOK" | "IEC";
-            model: string;
-            run: components["schemas"]["LinkRun"] | null;
-            sensors: components["schemas"]["LinkSensor"][];
-            serial: string;
-        };
-        LinkGas: {
-            balance: string;
-            components: components["schemas"]["LinkPart"][];
-        };
-        LinkPart: {
-            gas: string;
-            /** @enum {string} */
-            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
+            gasId: string;
+            setPoint: string;
+            label: string;
             /** Format: double */
-            value: number;
-        };
-        LinkRun: {
-            /** @enum {string} */
-            asksFor: "CONFIRM_CHECKS" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
-            calibrating: boolean;
-            gas: components["schemas"]["LinkGas"] | null;
-            runId: string;
-            /** Format: double */
-            timeScale: number;
-        };
-        LinkSensor: {
-            /** Format: date */
-            fittedOn: string;
-            serial: string;
-            spec: components["schemas"]["SensorSpec"];
+            expected: number;
+            agrees: boolean;
         };
         Mark: {
+            /** Format: int32 */
+            slot: number;
             /** Format: int64 */
             atSeconds: number;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
+        };
+        NextAction: {
+            /** @enum {string} */
+            kind: "CONFIRM_CHECKS" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            /** Format: int32 */
+            step: number;
+            sentence: string;
+            details: string[];
+            confirm: string | null;
+            seenInReadings: boolean;
+            countdown: components["schemas"]["Countdown"] | null;
+            cautions: string[];
+        };
+        Refusal: {
+            code: string;
+            field: string;
+            reason: string;
+            wayOut: string;
+        };
+        RunView: {
+            id: string;
+            serial: string;
+            assetTag: string;
+            model: string;
+            crew: string;
+            /** Format: double */
+            flowLitresPerMinute: number;
+            job: string;
+            typed: boolean;
+            /** Format: double */
+            timeScale: number;
+            technician: string;
+            mine: boolean;
+            phase: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: int64 */
+            runTime: number;
+            /** Format: int32 */
+            lastSeq: number;
+            next: components["schemas"]["NextAction"];
+            steps: components["schemas"]["StepView"][];
+            sensors: components["schemas"]["SensorView"][];
+            cylinder: components["schemas"]["ChosenView"] | null;
+            /** Format: int64 */
+            gasOpenedAt: number | null;
+            /** Format: int32 */
+            withdrawable: number | null;
+            strip: components["schemas"]["Strip"];
+            verdict: string | null;
+            remark: string | null;
+        };
+        SensorOutcome: {
+            /** Format: int32 */
+            slot: number;
+            /** @enum {string} */
+            stage: "ZERO" | "SPAN" | "CHECK" | "BUMP" | "CLEAR";
+            judgement: components["schemas"]["Judgement"];
+            reading: number | null;
+            /** Format: double */
+            expected: number;
+            responsePercent: number | null;
+            t90Seconds: number | null;
+            how: string;
+        };
+        SensorResult: {
             /** Format: int32 */
             slot: number;
             /** @enum {string} */
             verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
-        };
-        Mixture: {
-            balanceGasId: string;
-            components: components["schemas"]["Component"][];
-        };
-        ModelView: {
-            /** Format: int32 */
-            cardVersion: number;
-            model: string;
-            slots: components["schemas"]["SlotView"][];
-        };
-        NewAdministrator: {
-            code: string;
-            displayName: string;
-            password: string;
-            signInName: string;
-        };
-        NewComponent: {
-            /** Format: double */
-            amount: number;
-            gas: string;
-            /** Format: double */
-            uncertaintyPercent: number;
             /** @enum {string} */
-            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
-        };
-        NewCylinder: {
-            balance: string;
-            certificateNumber: string;
-            components: components["schemas"]["NewComponent"][];
-            /** Format: double */
-            fullBar: number;
-            /** Format: double */
-            gaugeBar: number;
-            lot: string;
+            ours: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
+            instrument: ("PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL") | null;
             /** Format: date */
-            madeOn: string;
-            tag: string;
-            /** Format: date */
-            useBefore: string;
-            /** Format: double */
-            volumeLitres: number;
+            renewedOn: string | null;
+            due: components["schemas"]["DueDate"] | null;
         };
-        NewDetector: {
-            assetTag: string;
-            crew: string;
-            location: string;
-            model: string;
-            sensors: components["schemas"]["NewSensorBody"][];
-            serial: string;
-        };
-        NewSensorBody: {
-            /** Format: date */
-            fittedOn: string;
-            serial: string;
+        SensorView: {
             /** Format: int32 */
             slot: number;
+            gas: string;
+            formula: string;
+            unit: string;
+            /** Format: double */
+            resolution: number;
+            /** Format: double */
+            rangeMax: number;
+            /** Format: double */
+            air: number;
+            /** Format: double */
+            expected: number | null;
+            band: components["schemas"]["ExpectedBand"];
+            /** Format: double */
+            windowSeconds: number;
+            progress: string;
+            verdict: string;
+            outcomes: components["schemas"]["SensorOutcome"][];
+            result: components["schemas"]["SensorResult"] | null;
         };
-        NextAction: {
-            cautions: string[];
-            confirm: string | null;
-            countdown: components["schemas"]["Countdown"] | null;
-            details: string[];
+        StepView: {
+            title: string;
+            standing: string;
+        };
+        Stretch: {
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
-            seenInReadings: boolean;
-            sentence: string;
+            kind: "READY" | "ZERO" | "GAS" | "CLEAR";
+            /** Format: int64 */
+            fromSeconds: number;
+        };
+        Strip: {
+            stretches: components["schemas"]["Stretch"][];
+            /** Format: int64 */
+            endSeconds: number;
+            marks: components["schemas"]["Mark"][];
+        };
+        Working: {
+            rule: string;
+            formula: string;
+            inputs: components["schemas"]["Input"][];
+            result: string;
+            source: string;
+        };
+        CommandBody: {
+            clientId: string;
+            /** @enum {string} */
+            kind: "CONFIRM_CHECKS" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "STOP" | "SIGN";
             /** Format: int32 */
-            step: number;
-        };
-        OpenSession: {
+            step?: number | null;
+            /** Format: int64 */
+            at?: number | null;
             /** Format: uuid */
-            runId: string;
+            cylinderId?: string | null;
+            setPointsChanged?: number[] | null;
+            audible?: boolean | null;
+            visual?: boolean | null;
+            vibration?: boolean | null;
+            verdicts?: {
+                [key: string]: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
+            } | null;
+            /** Format: int32 */
+            slot?: number | null;
+            /** Format: double */
+            value?: number | null;
+            /** Format: int32 */
+            sequence?: number | null;
+            reason?: string | null;
         };
-        Point: {
-            /** Format: double */
-            seconds: number;
-            /** Format: double */
-            value: number;
+        Batch: {
+            /** Format: int64 */
+            sequence: number;
+            readings: components["schemas"]["Reading"][];
         };
         Reading: {
             /** Format: int64 */
@@ -717,256 +597,392 @@ export interface components {
                 [key: string]: number;
             };
         };
-        RecordView: {
-            assetTag: string;
-            card: string;
-            crew: string;
-            cylinder: components["schemas"]["Cylinder"] | null;
-            cylinderTag: string | null;
-            events: components["schemas"]["EventLine"][];
-            lastHash: string;
-            location: string;
-            model: string;
-            policy: string;
-            reason: string | null;
-            remark: string | null;
-            run: components["schemas"]["RunRow"];
-            sensors: components["schemas"]["SensorRecord"][];
-            serial: string;
-        };
-        Refusal: {
-            code: string;
-            field: string;
-            reason: string;
-            wayOut: string;
-        };
-        Release: {
-            remark: string;
-        };
-        Replacement: {
-            /** Format: date */
-            fittedOn: string;
-            serial: string;
-        };
-        RunRow: {
-            /** Format: date */
-            endedOn: string | null;
-            id: string;
-            job: string;
-            phase: string;
-            simulated: boolean;
-            /** Format: date-time */
-            startedAt: string;
-            strip: components["schemas"]["Strip"] | null;
-            technician: string;
-            typed: boolean;
-            verdict: string | null;
-        };
-        RunView: {
-            assetTag: string;
-            crew: string;
-            cylinder: components["schemas"]["ChosenView"] | null;
-            /** Format: double */
-            flowLitresPerMinute: number;
+        Acknowledged: {
             /** Format: int64 */
-            gasOpenedAt: number | null;
-            id: string;
-            job: string;
-            /** Format: int32 */
-            lastSeq: number;
-            mine: boolean;
-            model: string;
-            next: components["schemas"]["NextAction"];
-            phase: string;
-            remark: string | null;
-            /** Format: int64 */
-            runTime: number;
-            sensors: components["schemas"]["SensorView"][];
-            serial: string;
-            /** Format: date-time */
-            startedAt: string;
-            steps: components["schemas"]["StepView"][];
-            strip: components["schemas"]["Strip"];
-            technician: string;
-            /** Format: double */
-            timeScale: number;
-            typed: boolean;
-            verdict: string | null;
-            /** Format: int32 */
-            withdrawable: number | null;
+            sequence: number;
+            run: components["schemas"]["LinkRun"] | null;
         };
-        SensorOutcome: {
-            /** Format: double */
-            expected: number;
-            how: string;
-            judgement: components["schemas"]["Judgement"];
-            reading: number | null;
-            responsePercent: number | null;
-            /** Format: int32 */
-            slot: number;
-            /** @enum {string} */
-            stage: "ZERO" | "SPAN" | "CHECK" | "BUMP" | "CLEAR";
-            t90Seconds: number | null;
+        LinkGas: {
+            components: components["schemas"]["LinkPart"][];
+            balance: string;
         };
-        SensorRecord: {
-            formula: string;
+        LinkPart: {
             gas: string;
-            outcomes: components["schemas"]["SensorOutcome"][];
             /** Format: double */
-            resolution: number;
-            result: components["schemas"]["SensorResult"] | null;
-            sensorSerial: string;
-            /** Format: int32 */
-            slot: number;
-            technology: string;
-            trace: components["schemas"]["Point"][];
-            unit: string;
-        };
-        SensorResult: {
-            due: components["schemas"]["DueDate"] | null;
-            instrument: ("PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL") | null;
-            /** @enum {string} */
-            ours: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
-            /** Format: date */
-            renewedOn: string | null;
-            /** Format: int32 */
-            slot: number;
-            /** @enum {string} */
-            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
-        };
-        SensorSpec: {
-            alarms: components["schemas"]["Alarms"];
-            gasId: string;
-            oxygen: boolean;
-            /** Format: double */
-            rangeMax: number;
-            /** Format: double */
-            resolution: number;
-            /** Format: int32 */
-            slot: number;
-            /** Format: double */
-            spanSetPoint: number;
-            /** Format: double */
-            t90Seconds: number;
-            /** @enum {string} */
-            technology: "CATALYTIC_BEAD" | "THERMAL_CONDUCTIVITY" | "INFRARED" | "ELECTROCHEMICAL" | "BIASED_ELECTROCHEMICAL" | "GALVANIC" | "PHOTO_IONISATION" | "FUEL_CELL";
+            value: number;
             /** @enum {string} */
             unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
         };
-        SensorView: {
+        LinkRun: {
+            runId: string;
             /** Format: double */
-            air: number;
-            band: components["schemas"]["ExpectedBand"];
-            /** Format: double */
-            expected: number | null;
-            formula: string;
-            gas: string;
-            outcomes: components["schemas"]["SensorOutcome"][];
-            progress: string;
-            /** Format: double */
-            rangeMax: number;
-            /** Format: double */
-            resolution: number;
-            result: components["schemas"]["SensorResult"] | null;
-            /** Format: int32 */
-            slot: number;
-            unit: string;
-            verdict: string;
-            /** Format: double */
-            windowSeconds: number;
+            timeScale: number;
+            calibrating: boolean;
+            /** @enum {string} */
+            asksFor: "CONFIRM_CHECKS" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            gas: components["schemas"]["LinkGas"] | null;
+        };
+        OpenSession: {
+            /** Format: uuid */
+            runId: string;
         };
         SessionOpened: {
+            sessionId: string;
             /** Format: int64 */
             nextSequence: number;
             /** Format: int64 */
             runTime: number;
-            sessionId: string;
         };
-        SessionView: {
-            demo: boolean;
-            demoPeople: components["schemas"]["DemoPerson"][];
-            displayName: string | null;
-            nobodyYet: boolean;
-            role: ("VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR") | null;
-            signInName: string | null;
-            zone: string;
-        };
-        SignIn: {
-            password: string;
+        NewAdministrator: {
+            code: string;
             signInName: string;
+            displayName: string;
+            password: string;
         };
-        SlotView: {
-            formula: string;
-            gas: string;
-            /** Format: double */
-            rangeMax: number;
+        NewDetector: {
+            serial: string;
+            assetTag: string;
+            model: string;
+            crew: string;
+            location: string;
+            sensors: components["schemas"]["NewSensorBody"][];
+        };
+        NewSensorBody: {
             /** Format: int32 */
             slot: number;
-            technology: string;
-            unit: string;
-        };
-        SseEmitter: {
-            /** Format: int64 */
-            timeout: number;
-        };
-        StartRun: {
-            clientId: string;
-            /** @enum {string} */
-            job: "CALIBRATION" | "BUMP";
             serial: string;
-            /** @enum {string} */
-            source: "LINK" | "TYPED";
-            /** Format: double */
-            timeScale: number | null;
+            /** Format: date */
+            fittedOn: string;
         };
-        StepView: {
-            standing: string;
-            title: string;
-        };
-        Stretch: {
-            /** Format: int64 */
-            fromSeconds: number;
-            /** @enum {string} */
-            kind: "READY" | "ZERO" | "GAS" | "CLEAR";
-        };
-        Strip: {
-            /** Format: int64 */
-            endSeconds: number;
-            marks: components["schemas"]["Mark"][];
-            stretches: components["schemas"]["Stretch"][];
-        };
-        TodayRow: {
-            asksFor: string | null;
+        DetectorRow: {
+            serial: string;
             assetTag: string;
+            model: string;
             crew: string;
+            location: string;
+            state: string;
+            usable: boolean;
+            reason: string;
             /** Format: date */
             dueOn: string;
+            /** Format: date */
+            lastRunOn: string | null;
             lastStrip: components["schemas"]["Strip"] | null;
-            location: string;
-            model: string;
-            reason: string;
-            runBy: string | null;
-            runId: string | null;
+        };
+        Replacement: {
             serial: string;
+            /** Format: date */
+            fittedOn: string;
+        };
+        Release: {
+            remark: string;
+        };
+        NewComponent: {
+            gas: string;
+            /** Format: double */
+            amount: number;
+            /** @enum {string} */
+            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
+            /** Format: double */
+            uncertaintyPercent: number;
+        };
+        NewCylinder: {
+            tag: string;
+            certificateNumber: string;
+            lot: string;
+            balance: string;
+            /** Format: date */
+            madeOn: string;
+            /** Format: date */
+            useBefore: string;
+            /** Format: double */
+            volumeLitres: number;
+            /** Format: double */
+            fullBar: number;
+            /** Format: double */
+            gaugeBar: number;
+            components: components["schemas"]["NewComponent"][];
+        };
+        ComponentView: {
+            gas: string;
+            formula: string;
+            amount: string;
+            uncertainty: string;
+        };
+        CylinderView: {
+            id: string;
+            tag: string;
+            certificateNumber: string;
+            lot: string;
+            balance: string;
+            components: components["schemas"]["ComponentView"][];
+            /** Format: date */
+            madeOn: string;
+            /** Format: date */
+            useBefore: string;
+            /** Format: int64 */
+            daysLeft: number;
+            standing: string;
+            /** Format: double */
+            volumeLitres: number;
+            /** Format: double */
+            litresLeft: number;
+            /** Format: double */
+            gaugeBar: number;
+            /** Format: double */
+            fullBar: number;
+        };
+        Group: {
+            job: string;
+            model: string;
+            gas: string;
+            /** Format: double */
+            litres: number;
+            cylinder: string | null;
+            /** Format: double */
+            litresLeft: number;
+            /** Format: int32 */
+            runsLeft: number;
+            refusals: string[];
+            rows: components["schemas"]["TodayRow"][];
+        };
+        TodayRow: {
+            serial: string;
+            assetTag: string;
+            model: string;
+            crew: string;
+            location: string;
             state: string;
+            reason: string;
+            /** Format: date */
+            dueOn: string;
+            runId: string | null;
+            runBy: string | null;
+            asksFor: string | null;
+            lastStrip: components["schemas"]["Strip"] | null;
         };
         TodayView: {
             /** Format: date */
             date: string;
-            gasWarnings: string[];
             groups: components["schemas"]["Group"][];
             onHold: components["schemas"]["TodayRow"][];
             /** Format: int32 */
             ready: number;
             /** Format: int32 */
             total: number;
+            gasWarnings: string[];
         };
-        Working: {
+        Component: {
+            gasId: string;
+            certified: components["schemas"]["Concentration"];
+            /** Format: double */
+            relativeUncertainty: number;
+        };
+        Concentration: {
+            /** Format: double */
+            value: number;
+            /** @enum {string} */
+            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
+        };
+        Cylinder: {
+            certificateNumber: string;
+            lot: string;
+            mixture: components["schemas"]["Mixture"];
+            /** Format: date */
+            madeOn: string;
+            /** Format: date */
+            useBefore: string;
+            /** Format: double */
+            volumeLitres: number;
+            /** Format: double */
+            fullBar: number;
+            /** Format: double */
+            gaugeBar: number;
+            /** @enum {string} */
+            state: "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
+        };
+        EventLine: {
+            /** Format: int64 */
+            at: number;
+            what: string;
+        };
+        Mixture: {
+            components: components["schemas"]["Component"][];
+            balanceGasId: string;
+        };
+        Point: {
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            value: number;
+        };
+        RecordView: {
+            run: components["schemas"]["RunRow"];
+            serial: string;
+            assetTag: string;
+            model: string;
+            crew: string;
+            location: string;
+            card: string;
+            policy: string;
+            remark: string | null;
+            reason: string | null;
+            cylinderTag: string | null;
+            cylinder: components["schemas"]["Cylinder"] | null;
+            sensors: components["schemas"]["SensorRecord"][];
+            events: components["schemas"]["EventLine"][];
+            lastHash: string;
+        };
+        RunRow: {
+            id: string;
+            job: string;
+            phase: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date */
+            endedOn: string | null;
+            technician: string;
+            verdict: string | null;
+            simulated: boolean;
+            typed: boolean;
+            strip: components["schemas"]["Strip"] | null;
+        };
+        SensorRecord: {
+            /** Format: int32 */
+            slot: number;
+            gas: string;
             formula: string;
-            inputs: components["schemas"]["Input"][];
-            result: string;
-            rule: string;
-            source: string;
+            technology: string;
+            unit: string;
+            /** Format: double */
+            resolution: number;
+            sensorSerial: string;
+            outcomes: components["schemas"]["SensorOutcome"][];
+            result: components["schemas"]["SensorResult"] | null;
+            trace: components["schemas"]["Point"][];
+        };
+        CandidateView: {
+            id: string;
+            tag: string;
+            certificateNumber: string;
+            useBefore: string;
+            /** Format: double */
+            litresLeft: number;
+            fitness: components["schemas"]["Fitness"];
+        };
+        Fitness: {
+            refusals: components["schemas"]["Refusal"][];
+            warnings: components["schemas"]["Refusal"][];
+            label: components["schemas"]["LabelLine"][];
+        };
+        ModelView: {
+            model: string;
+            /** Format: int32 */
+            cardVersion: number;
+            slots: components["schemas"]["SlotView"][];
+        };
+        SlotView: {
+            /** Format: int32 */
+            slot: number;
+            gas: string;
+            formula: string;
+            technology: string;
+            unit: string;
+            /** Format: double */
+            rangeMax: number;
+        };
+        Alarms: {
+            low: number | null;
+            high: number | null;
+            stel: number | null;
+            twa: number | null;
+        };
+        LinkDetector: {
+            serial: string;
+            model: string;
+            /** @enum {string} */
+            lelBasis: "HANDBOOK" | "IEC";
+            sensors: components["schemas"]["LinkSensor"][];
+            run: components["schemas"]["LinkRun"] | null;
+        };
+        LinkSensor: {
+            spec: components["schemas"]["SensorSpec"];
+            serial: string;
+            /** Format: date */
+            fittedOn: string;
+        };
+        SensorSpec: {
+            /** Format: int32 */
+            slot: number;
+            gasId: string;
+            /** @enum {string} */
+            technology: "CATALYTIC_BEAD" | "THERMAL_CONDUCTIVITY" | "INFRARED" | "ELECTROCHEMICAL" | "BIASED_ELECTROCHEMICAL" | "GALVANIC" | "PHOTO_IONISATION" | "FUEL_CELL";
+            /** @enum {string} */
+            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
+            /** Format: double */
+            rangeMax: number;
+            /** Format: double */
+            resolution: number;
+            alarms: components["schemas"]["Alarms"];
+            /** Format: double */
+            t90Seconds: number;
+            /** Format: double */
+            spanSetPoint: number;
+            oxygen: boolean;
+        };
+        GasView: {
+            id: string;
+            name: string;
+            formula: string;
+        };
+        DetectorView: {
+            detector: components["schemas"]["DetectorRow"];
+            dueWorking: components["schemas"]["Working"];
+            sensors: components["schemas"]["FittedView"][];
+            removed: components["schemas"]["FittedView"][];
+            holds: components["schemas"]["HoldView"][];
+        };
+        FittedView: {
+            /** Format: int32 */
+            slot: number;
+            gas: string;
+            formula: string;
+            technology: string;
+            serial: string;
+            /** Format: date */
+            fittedOn: string;
+            /** Format: date */
+            lastGoodOn: string | null;
+            /** Format: date */
+            dueOn: string | null;
+            dueWorking: components["schemas"]["Working"] | null;
+            lastVerdict: string | null;
+            /** Format: date */
+            removedOn: string | null;
+        };
+        HoldView: {
+            reason: string;
+            runId: string;
+            /** Format: date-time */
+            placedAt: string;
+            placedBy: string;
+            /** Format: date-time */
+            releasedAt: string | null;
+            releasedBy: string | null;
+            releaseRemark: string | null;
+        };
+        LaneView: {
+            id: string;
+            serial: string;
+            model: string;
+            job: string;
+            technician: string;
+            phase: string;
+            asksFor: string;
+        };
+        SseEmitter: {
+            /** Format: int64 */
+            timeout: number;
         };
     };
     responses: never;
@@ -977,493 +993,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    lanes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["LaneView"][];
-                };
-            };
-        };
-    };
-    cylinders: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["CylinderView"][];
-                };
-            };
-        };
-    };
-    register_1: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewCylinder"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["CylinderView"];
-                };
-            };
-        };
-    };
-    detectors: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["DetectorRow"][];
-                };
-            };
-        };
-    };
-    register: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewDetector"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["DetectorRow"];
-                };
-            };
-        };
-    };
-    detector: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                serial: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["DetectorView"];
-                };
-            };
-        };
-    };
-    release: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                serial: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Release"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["DetectorRow"];
-                };
-            };
-        };
-    };
-    runsOf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                serial: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["RunRow"][];
-                };
-            };
-        };
-    };
-    replace: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                serial: string;
-                slot: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Replacement"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["DetectorRow"];
-                };
-            };
-        };
-    };
-    firstAdministrator: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewAdministrator"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    gases: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["GasView"][];
-                };
-            };
-        };
-    };
-    detectors_1: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["LinkDetector"][];
-                };
-            };
-        };
-    };
-    open: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                serial: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OpenSession"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["SessionOpened"];
-                };
-            };
-        };
-    };
-    batch: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Batch"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["Acknowledged"];
-                };
-            };
-        };
-    };
-    models: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["ModelView"][];
-                };
-            };
-        };
-    };
-    start: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StartRun"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["RunView"];
-                };
-            };
-        };
-    };
-    run: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["RunView"];
-                };
-            };
-        };
-    };
-    command: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CommandBody"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["RunView"];
-                };
-            };
-        };
-    };
-    cylinders_1: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["CandidateView"][];
-                };
-            };
-        };
-    };
-    readings: {
-        parameters: {
-            query?: {
-                after?: number;
-            };
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["Reading"][];
-                };
-            };
-        };
-    };
-    record: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["RecordView"];
-                };
-            };
-        };
-    };
     session: {
         parameters: {
             query?: never;
@@ -1526,6 +1055,279 @@ export interface operations {
             };
         };
     };
+    start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartRun"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RunView"];
+                };
+            };
+        };
+    };
+    command: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommandBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RunView"];
+                };
+            };
+        };
+    };
+    batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Batch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Acknowledged"];
+                };
+            };
+        };
+    };
+    open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenSession"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SessionOpened"];
+                };
+            };
+        };
+    };
+    firstAdministrator: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAdministrator"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    detectors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"][];
+                };
+            };
+        };
+    };
+    register: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDetector"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    replace: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Replacement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    release: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Release"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    cylinders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CylinderView"][];
+                };
+            };
+        };
+    };
+    register_1: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCylinder"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CylinderView"];
+                };
+            };
+        };
+    };
     today: {
         parameters: {
             query?: never;
@@ -1542,6 +1344,243 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["TodayView"];
+                };
+            };
+        };
+    };
+    run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RunView"];
+                };
+            };
+        };
+    };
+    record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RecordView"];
+                };
+            };
+        };
+    };
+    readings: {
+        parameters: {
+            query?: {
+                after?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Reading"][];
+                };
+            };
+        };
+    };
+    cylinders_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CandidateView"][];
+                };
+            };
+        };
+    };
+    models: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ModelView"][];
+                };
+            };
+        };
+    };
+    detectors_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LinkDetector"][];
+                };
+            };
+        };
+    };
+    gases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["GasView"][];
+                };
+            };
+        };
+    };
+    detector: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorView"];
+                };
+            };
+        };
+    };
+    runsOf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RunRow"][];
+                };
+            };
+        };
+    };
+    lanes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LaneView"][];
+                };
+            };
+        };
+    };
+    stream: {
+        parameters: {
+            query?: {
+                run?: string;
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseEmitter"];
                 };
             };
         };

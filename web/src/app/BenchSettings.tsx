@@ -15,7 +15,7 @@ export function BenchSettings({ demo }: { demo: boolean }) {
   return (
     <Popover.Root>
       <Popover.Trigger className="min-h-11 rounded-sm border border-line bg-sheet px-3 font-semibold whitespace-nowrap">
-        <span className="font-normal text-soft">Readings</span> {summary}
+        <span className="sr-only font-normal text-soft sm:not-sr-only">Readings</span> {summary}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="end" sideOffset={6} className="z-20 w-72 border border-ink bg-sheet p-4 shadow-xl">

@@ -39,24 +39,26 @@ export function Shell() {
       <a href="#work" className="sr-only bg-act p-3 text-on-act focus:not-sr-only">
         To the work
       </a>
-      <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 print:hidden">
+      <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-5 print:hidden">
         <nav aria-label="Places" className="flex items-stretch gap-1">
           {places.map((place) => (
             <Link
               key={place.to}
               to={place.to}
               activeOptions={{ exact: place.to === "/" }}
-              className="flex min-h-11 items-center border-b-4 border-transparent px-2.5 text-lg font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink"
+              className="flex min-h-11 items-center border-b-4 border-transparent px-1.5 font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink sm:px-2.5 sm:text-lg"
             >
               {place.word}
             </Link>
           ))}
         </nav>
-        <div className="order-last w-full sm:order-none sm:w-72">
+        <div className="order-2 min-w-0 grow sm:order-none sm:w-72 sm:grow-0">
           <ScanField />
         </div>
-        <div className="ml-auto flex items-center gap-1">
+        <div className="order-3 sm:order-none sm:ml-auto">
           <BenchSettings demo={session.demo} />
+        </div>
+        <div className="ml-auto flex items-center sm:ml-0 sm:gap-1">
           <button
             type="button"
             onClick={switchTheme}

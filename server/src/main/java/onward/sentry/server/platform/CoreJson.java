@@ -1,5 +1,6 @@
 package onward.sentry.server.platform;
 
+import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonSubTypes.Type;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
@@ -17,7 +18,9 @@ public final class CoreJson {
     private CoreJson() {}
 
     public static JsonMapper.Builder addTo(JsonMapper.Builder builder) {
-        return builder.addMixIn(Step.class, StepNames.class)
+        // What is worked out of a value, such as isOxygen(), is no part of it.
+        return builder.changeDefaultVisibility(seen -> seen.withIsGetterVisibility(Visibility.NONE))
+                .addMixIn(Step.class, StepNames.class)
                 .addMixIn(AcceptRule.class, AcceptRuleNames.class)
                 .addMixIn(IntervalRule.class, IntervalRuleNames.class)
                 .addMixIn(RunEvent.class, RunEventNames.class);

@@ -1,0 +1,205 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.assertj.core.api.Assertions;
+import org.junit.jupiter.api.Test;
+
+/** Runs at the bench as a technician works them. */
+class BenchWalkTest {
+
+    private final World world = World.demo();
+
+    private static int linesOfWork(Page page) {
+        var heading = page.getByText(Pattern.compile("^\\d+ to do\\.")).textContent();
+        return Integer.parseInt(heading.substring(0, heading.indexOf(' ')));
+    }
+
+    @Test
+    void aCleanRunFromTheScanToTheSignedRecordTakesFiveConfirmations() {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 60)) {
+            var page = una.page();
+            int before = linesOfWork(page);
+            una.putOnBench("q4-1001")
+                    .confirm("Check the detector before gas")
+                    .confirm("Adapter off, clean air")
+                    .asked("Choose the cylinder");
+            assertThat(page.getByText("Expired: last valid day was")).isVisible();
+            una.confirm("Choose the cylinder").asked("Keep gas on");
+            assertThat(page.getByLabel("Carbon monoxide", new Page.GetByLabelOptions().setExact(true)))
+                    .containsText(Pattern.compile("settled|accepted"));
+            una.confirm("Save on the instrument").asked("All sensors passed");
+            assertThat(page.getByLabel("Verdicts").getByText("pass", new Locator.GetByTextOptions().setExact(true)))
+                    .hasCount(4);
+            page.getByLabel("Verdicts")
+                    .locator("summary")
+                    .filter(new Locator.FilterOptions().setHasText("span"))
+                    .first()
+                    .click();
+            assertThat(page.getByText("R = 100 · full-span ÷ applied").first()).isVisible();
+            una.confirm("sign the record").asked("Signed");
+            assertThat(page.getByText("Next due").first()).isVisible();
+
+            una.link("Open the record").click();
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .containsText("Record of calibration Q4-1001");
+            assertThat(page.getByText("Simulated: this run was not worked in natural time."))
+                    .isVisible();
+            assertThat(page.getByText("Gas on, seen in the readings")).isVisible();
+            assertThat(page.getByText("Hash of the last event")).isVisible();
+
+            una.link("Q4-1001").click();
+            assertThat(page.getByText("May be used.")).isVisible();
+            assertThat(page.getByText("In date until")).isVisible();
+            assertThat(page.locator("ol li").first().getByRole(AriaRole.IMG)).isVisible();
+            una.link("Today").click();
+            assertThat(page.getByText(Pattern.compile("^" + (before - 1) + " to do")))
+                    .isVisible();
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aWornCellFailsGoesOnHoldAndIsReleasedOnlyAfterItWasReplaced() {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 60);
+                var marit = new Walk(world).signIn("marit").readings("Over the link", 60)) {
+            var page = una.page();
+            una.putOnBench("Q4-1007")
+                    .confirm("Check the detector before gas")
+                    .confirm("Adapter off, clean air")
+                    .confirm("Choose the cylinder")
+                    .asked("Save on the instrument");
+            assertThat(page.getByLabel("Carbon monoxide", new Page.GetByLabelOptions().setExact(true)))
+                    .containsText("failed");
+            page.getByLabel("Instrument fails Carbon monoxide").click();
+            una.confirm("Save on the instrument")
+                    .confirm("A sensor failed: sign, tag")
+                    .asked("Signed");
+            una.link("Today").click();
+            var held = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("On hold: keep out of use"));
+            assertThat(held).containsText("Q4-1007");
+            assertThat(held).containsText("Carbon monoxide failed calibration");
+
+            var lead = marit.open("/detectors/Q4-1007").page();
+            marit.button("Release from hold").click();
+            lead.getByLabel("What was done").fill("looked at it");
+            marit.button("Release").click();
+            assertThat(lead.getByRole(AriaRole.ALERT)).containsText("failed and is still fitted");
+            lead.keyboard().press("Escape");
+
+            una.open("/detectors/Q4-1007")
+                    .button("Replace the Carbon monoxide sensor")
+                    .click();
+            una.button("Replace the sensor").click();
+            assertThat(page.getByText("Read the serial from the new sensor or its box."))
+                    .isVisible();
+            page.getByLabel("Serial of the new sensor").fill("CO-5007");
+            una.button("Replace the sensor").click();
+            assertThat(page.getByText("Taken out: CO CO-1007")).isVisible();
+
+            marit.open("/detectors/Q4-1007").button("Release from hold").click();
+            lead.getByLabel("What was done").fill("CO sensor replaced");
+            marit.button("Release").click();
+            assertThat(lead.getByText("Earlier holds")).isVisible();
+            assertThat(lead.getByText("by Marit Voe: CO sensor replaced")).isVisible();
+
+            una.putOnBench("Q4-1007")
+                    .confirm("Check the detector before gas")
+                    .confirm("Adapter off, clean air")
+                    .confirm("Choose the cylinder")
+                    .confirm("Save on the instrument")
+                    .confirm("All sensors passed")
+                    .asked("Signed");
+            una.nothingWentWrong();
+            marit.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aBumpIsPassedByReadingsAndByTheThreeAlarms() {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 60)) {
+            una.open("/detectors/Q4-1009").button("Bump").click();
+            una.confirm("Choose the cylinder").asked("Which alarms do you notice?");
+            una.button("Vibration noticed").click();
+            assertThat(una.nextHand()).containsText("vibration not noticed");
+            una.button("Vibration not noticed: fails").click();
+            una.confirm("Which alarms do you notice?")
+                    .confirm("The bump passed")
+                    .asked("Signed");
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void readingsTypedByHandGiveTheSameKindOfRecord() {
+        try (var una = new Walk(world).signIn("una").readings("Typed by hand", 10)) {
+            var page = una.page();
+            una.putOnBench("Q4-1002")
+                    .confirm("Check the detector before gas")
+                    .confirm("Adapter off, clean air")
+                    .asked("Hold still");
+            for (int round = 0; round < 3; round++) {
+                type(page, "0", "20.9", "0", "0");
+            }
+            una.confirm("Choose the cylinder").confirm("open the valve").asked("type what the display shows");
+            type(page, "23", "16.1", "900000", "14");
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("more than three times the range, 300 ppm");
+            page.waitForTimeout(5_000);
+            for (int round = 0; round < 3; round++) {
+                type(page, "23", "16.1", "61", "14.2");
+            }
+            una.confirm("Save on the instrument").confirm("Close the valve").asked("Wait for clean air");
+            type(page, "0", "20.9", "0", "0");
+            una.confirm("All sensors passed").asked("Signed");
+            una.link("Open the record").click();
+            assertThat(page.getByText("Readings typed by hand")).isVisible();
+            una.nothingWentWrong();
+        }
+    }
+
+    /** At ten times the speed half a second is five seconds apart. */
+    private static void type(Page page, String methane, String oxygen, String carbonMonoxide, String sulfide) {
+        var fields = page.locator("input[data-reading]");
+        var values = new String[] {methane, oxygen, carbonMonoxide, sulfide};
+        for (int i = 0; i < values.length; i++) {
+            if (fields.count() <= i) {
+                return;
+            }
+            fields.nth(i).fill(values[i]);
+            page.keyboard().press("Enter");
+            page.waitForTimeout(250);
+            if (fields.count() > i && page.getByRole(AriaRole.ALERT).count() == 0) {
+                Assertions.assertThat(fields.nth(i).inputValue()).isEmpty();
+            }
+        }
+    }
+
+    @Test
+    void whoeverTakesADetectorOverWorksItAndTheOtherIsTold() {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 10);
+                var brand = new Walk(world).signIn("brand").readings("Over the link", 10)) {
+            una.putOnBench("Q4-1015").asked("Check the detector");
+            brand.putOnBench("Q4-1015").asked("Check the detector");
+            assertThat(brand.page().getByText("Una Haldane is working on this one."))
+                    .isVisible();
+            brand.button("Take over").click();
+            brand.confirm("Check the detector");
+            assertThat(una.page()
+                            .getByText("Brand Osk is working on this one.")
+                            .or(una.nextHand().getByText("warming up")))
+                    .isVisible();
+            brand.button("Stop the run").first().click();
+            brand.page().getByLabel("Why").fill("only shown");
+            brand.page()
+                    .getByRole(AriaRole.DIALOG)
+                    .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Stop the run"))
+                    .click();
+            brand.asked("Stopped");
+            una.asked("Stopped");
+        }
+    }
+}

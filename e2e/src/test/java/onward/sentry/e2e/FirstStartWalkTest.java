@@ -1,0 +1,75 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** From an empty database to a detector on the bench. */
+class FirstStartWalkTest {
+
+    @Test
+    void theFirstAdministratorBeginsWithThePrintedCodeAndRegistersACylinderAndADetector() {
+        try (var world = World.empty();
+                var inga = new Walk(world)) {
+            var code = Pattern.compile("One-time code for the first administrator: (\\S+)")
+                    .matcher(world.printed());
+            org.assertj.core.api.Assertions.assertThat(code.find()).isTrue();
+            var page = inga.open("/").page();
+            page.getByLabel("One-time code").fill("AAAA-BBBB-CCCC");
+            page.getByLabel("Your name").fill("Inga Rø");
+            page.getByLabel("Sign-in name").fill("inga");
+            page.getByLabel("Password").fill("a long password");
+            inga.button("Begin").click();
+            assertThat(page.getByText("This is not the code that ./sentry start printed last."))
+                    .isVisible();
+            page.getByLabel("One-time code").fill(code.group(1));
+            inga.button("Begin").click();
+            assertThat(page.getByText("Nothing is due.")).isVisible();
+
+            inga.open("/gas/new");
+            inga.button("Register the cylinder").click();
+            assertThat(page.getByText("Without a certificate a cylinder may not be used."))
+                    .isVisible();
+            page.getByLabel("Tag").fill("CO-01");
+            page.getByLabel("Certificate number").fill("SKV-1");
+            page.getByLabel("Lot").fill("L1");
+            page.getByLabel("Balance").selectOption("air");
+            page.getByLabel("Made on").fill("2026-01-05");
+            page.getByLabel("Use before").fill("2025-12-31");
+            page.getByLabel("Volume of gas (L)").fill("58");
+            page.getByLabel("Full pressure (bar)").fill("35");
+            page.getByLabel("Gauge reads (bar)").fill("30");
+            page.getByLabel("Gas", new com.microsoft.playwright.Page.GetByLabelOptions().setExact(true))
+                    .selectOption("carbon-monoxide");
+            page.getByLabel("Amount").fill("80");
+            page.getByLabel("Unit").selectOption("PPM");
+            inga.button("Register the cylinder").click();
+            assertThat(page.getByText("lies before the day it was made, 5 Jan 2026")
+                            .first())
+                    .isVisible();
+            page.getByLabel("Use before").fill("2099-12-31");
+            inga.button("Register the cylinder").click();
+            assertThat(page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("CO-01")))
+                    .containsText("49.7 of 58 L");
+
+            page.getByLabel("Scan or type a serial").fill("MC-1");
+            page.keyboard().press("Enter");
+            inga.button("Register it").click();
+            assertThat(page.getByLabel("Serial", new com.microsoft.playwright.Page.GetByLabelOptions().setExact(true)))
+                    .hasValue("MC-1");
+            page.getByLabel("Model").selectOption("Mote CO");
+            page.getByLabel("Crew").fill("Slip");
+            page.getByLabel("Serial of sensor 1").fill("C-1");
+            inga.button("Register the detector").click();
+            assertThat(page.getByRole(
+                            AriaRole.HEADING, new com.microsoft.playwright.Page.GetByRoleOptions().setLevel(1)))
+                    .hasText("MC-1");
+            inga.button("Calibrate").click();
+            inga.asked("Check the detector before gas");
+            inga.nothingWentWrong();
+        }
+    }
+}

@@ -1,0 +1,102 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Keyboard;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** Without a mouse, and with a barcode reader. */
+class KeyboardWalkTest {
+
+    private final World world = World.demo();
+
+    @Test
+    void aWholeRunIsWorkedByKeyboardAlone() {
+        try (var una = new Walk(world)) {
+            var page = una.open("/sign-in").page();
+            page.getByLabel("Sign-in name").focus();
+            page.keyboard().type("una");
+            page.keyboard().press("Tab");
+            page.keyboard().type("skerravoe-demo");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("detectors may be used as they stand")).isVisible();
+            page.evaluate("localStorage.setItem('sentry-bench', JSON.stringify({source: 'LINK', timeScale: 60}))");
+            page.reload();
+            assertThat(page.getByText("detectors may be used as they stand")).isVisible();
+            page.keyboard().press("/");
+            page.keyboard().type("MC-2001", new Keyboard.TypeOptions().setDelay(60));
+            page.keyboard().press("Enter");
+            una.space("Check the detector before gas")
+                    .space("Adapter off, clean air")
+                    .space("Choose the cylinder")
+                    .space("Save on the instrument")
+                    .space("All sensors passed")
+                    .asked("Signed");
+            page.keyboard().press("Space");
+            assertThat(page.getByText("detectors may be used as they stand")).isVisible();
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void theLastConfirmationIsTakenBackWithBackspace() {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 1)) {
+            una.putOnBench("Q4-1016").space("Check the detector before gas").asked("warming up");
+            una.page().keyboard().press("Backspace");
+            una.asked("Check the detector before gas");
+        }
+    }
+
+    @Test
+    void aScanAnywhereOpensTheBenchAndNeverConfirmsAnything() {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 1)) {
+            var page = una.page();
+            page.keyboard().type("Q4-1012");
+            page.keyboard().press("Enter");
+            page.waitForURL(Pattern.compile("/bench/.+"));
+            una.asked("Check the detector before gas");
+            page.keyboard().type("MC 2003");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("Detector MC 2003 is not on record.")).isVisible();
+            una.asked("Check the detector before gas");
+            assertThat(page.getByLabel("Steps").locator("[aria-current=step]")).hasText("Before gas");
+        }
+    }
+
+    @Test
+    void placesAndDetectorsAreFoundFromThePaletteAndByShortcut() {
+        try (var tam = new Walk(world).signIn("tam")) {
+            var page = tam.page();
+            page.keyboard().press("Control+k");
+            page.keyboard().type("Q4-1010", new Keyboard.TypeOptions().setDelay(60));
+            assertThat(page.getByRole(AriaRole.OPTION).first()).containsText("Q4-1010");
+            page.keyboard().press("Enter");
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .hasText("Q4-1010");
+            page.keyboard().press("g");
+            page.waitForTimeout(80);
+            page.keyboard().press("c");
+            assertThat(page.getByText("Gas on the shelf")).isVisible();
+            page.keyboard().press("?");
+            assertThat(page.getByRole(AriaRole.DIALOG)).containsText("Take the last confirmation back");
+        }
+    }
+
+    @Test
+    void aViewerSeesTheBenchAndTheDetectorsButNothingToPress() {
+        try (var tam = new Walk(world).signIn("tam")) {
+            var page = tam.page();
+            assertThat(page.getByRole(
+                            AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Calibrate"))))
+                    .hasCount(0);
+            tam.open("/detectors/Q4-1011");
+            assertThat(page.getByText("A lead releases it.")).isVisible();
+            assertThat(page.getByRole(
+                            AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Replace"))))
+                    .hasCount(0);
+        }
+    }
+}

@@ -1,0 +1,44 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** What becomes of a run when the page or the server goes away in the middle of it. */
+class ResumeWalkTest {
+
+    private final World world = World.demo();
+
+    @Test
+    void aRunGoesOnWhereItWasAfterAReloadAndAfterTheServerWasKilledInTheMiddleOfASpan() throws Exception {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 10)) {
+            var page = una.page();
+            una.putOnBench("Q4-1003").confirm("Check the detector before gas").asked("warming up");
+            page.reload();
+            una.asked("warming up")
+                    .confirm("Adapter off, clean air")
+                    .confirm("Choose the cylinder")
+                    .asked("Keep gas on");
+            var address = page.url();
+
+            world.kill();
+            assertThat(page.getByText("No line to the server.")).isVisible();
+            world.startAgain();
+            assertThat(page.getByText("No line to the server.")).isHidden();
+            una.asked("Save on the instrument");
+
+            page.navigate("about:blank");
+            page.navigate(address);
+            una.confirm("Save on the instrument").confirm("All sensors passed").asked("Signed");
+            una.link("Open the record").click();
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .containsText("Q4-1003");
+            assertThat(page.getByText(Pattern.compile("Gas on, seen in the readings")))
+                    .hasCount(1);
+            una.nothingWentWrong();
+        }
+    }
+}

@@ -1,0 +1,160 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ReducedMotion;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+
+/** One browser page, and what a person does on it in the words of the screens. */
+final class Walk implements AutoCloseable {
+
+    private static final double LONGEST_STAGE_MILLIS = 45_000;
+
+    private static Browser browser;
+
+    private final World world;
+    private final Page page;
+    private final List<String> complaints = new ArrayList<>();
+
+    Walk(World world) {
+        this(world, new Browser.NewContextOptions().setViewportSize(1280, 800));
+    }
+
+    Walk(World world, Browser.NewContextOptions options) {
+        this.world = world;
+        var context = browser().newContext(options.setReducedMotion(ReducedMotion.REDUCE));
+        this.page = context.newPage();
+        page.setDefaultTimeout(LONGEST_STAGE_MILLIS);
+        page.onPageError(complaints::add);
+        page.onConsoleMessage(message -> {
+            if (message.type().equals("error") && message.text().contains("Content Security Policy")) {
+                complaints.add(message.text());
+            }
+        });
+        com.microsoft.playwright.assertions.PlaywrightAssertions.setDefaultAssertionTimeout(LONGEST_STAGE_MILLIS);
+    }
+
+    private static synchronized Browser browser() {
+        if (browser == null) {
+            var playwright = Playwright.create(
+                    new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+            browser = playwright
+                    .chromium()
+                    .launch(new BrowserType.LaunchOptions()
+                            .setExecutablePath(Path.of("/usr/bin/chromium"))
+                            .setHeadless(true)
+                            .setChromiumSandbox(false)
+                            .setArgs(List.of(
+                                    "--no-sandbox",
+                                    "--disable-gpu",
+                                    "--disable-quic",
+                                    "--no-first-run",
+                                    "--disable-dev-shm-usage",
+                                    "--disable-background-networking",
+                                    "--disable-component-update",
+                                    "--disable-sync")));
+        }
+        return browser;
+    }
+
+    Page page() {
+        return page;
+    }
+
+    Walk signIn(String name) {
+        page.navigate(world.url() + "/sign-in");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^" + name + " ")))
+                .click();
+        assertThat(page.getByText("detectors may be used as they stand")).isVisible();
+        return this;
+    }
+
+    /** Where readings of the next run come from, and how fast the demo's time goes. */
+    Walk readings(String source, int speed) {
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Readings")))
+                .click();
+        page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile(source)))
+                .click();
+        page.getByRole(
+                        AriaRole.RADIO,
+                        new Page.GetByRoleOptions().setName("×" + speed).setExact(true))
+                .click();
+        page.keyboard().press("Escape");
+        return this;
+    }
+
+    Walk open(String path) {
+        page.navigate(world.url() + path);
+        return this;
+    }
+
+    /** Types a serial into the scan field. */
+    Walk putOnBench(String serial) {
+        page.getByLabel("Scan or type a serial").fill(serial);
+        page.keyboard().press("Enter");
+        page.waitForURL(Pattern.compile("/bench/[0-9a-f-]{36}"));
+        return this;
+    }
+
+    /** Waits until the bench asks for this. */
+    Walk asked(String sentence) {
+        assertThat(nextHand()).containsText(sentence);
+        return this;
+    }
+
+    /** Waits until the bench asks for this, then confirms with the button. */
+    Walk confirm(String sentence) {
+        asked(sentence);
+        confirmButton().click();
+        assertThat(nextHand().getByText(sentence, new Locator.GetByTextOptions().setExact(false)))
+                .hasCount(0);
+        return this;
+    }
+
+    /** Waits until the bench asks for this, then confirms with the space bar. */
+    Walk space(String sentence) {
+        asked(sentence);
+        assertThat(confirmButton()).isEnabled();
+        page.keyboard().press("Space");
+        assertThat(nextHand().getByText(sentence, new Locator.GetByTextOptions().setExact(false)))
+                .hasCount(0);
+        return this;
+    }
+
+    Locator nextHand() {
+        return page.getByLabel("Next hand");
+    }
+
+    private Locator confirmButton() {
+        return nextHand().locator("button:has(kbd)");
+    }
+
+    Locator button(String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    Locator link(String name) {
+        return page.getByRole(
+                AriaRole.LINK, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    void nothingWentWrong() {
+        org.assertj.core.api.Assertions.assertThat(complaints).isEmpty();
+    }
+
+    @Override
+    public void close() {
+        page.context().close();
+    }
+}

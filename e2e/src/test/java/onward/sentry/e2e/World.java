@@ -1,0 +1,199 @@
+package onward.sentry.e2e;
+
+import java.io.File;
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import java.util.concurrent.TimeUnit;
+
+/** The packaged program as a process on a database of its own, and for the demo the stand-in gateway beside it. */
+final class World implements AutoCloseable {
+
+    private static final Path JAR = Path.of("../server/target/sentry-server-app.jar");
+    private static final Duration LONGEST_START = Duration.ofSeconds(180);
+
+    private static World demo;
+
+    private final String database = "e" + UUID.randomUUID().toString().replace("-", "");
+    private final boolean isDemo;
+    private final int port = freePort();
+    private final int controlPort = freePort();
+    private final Path folder;
+    private final Path output;
+    private final Path token;
+    private Process server;
+    private Process gateway;
+
+    private World(boolean isDemo) {
+        this.isDemo = isDemo;
+        try {
+            folder = Files.createTempDirectory("onward-sentry-e2e");
+            output = folder.resolve("server.log");
+            token = folder.resolve("link-token");
+            createDatabase();
+            startServer(true);
+            if (isDemo) {
+                gateway = process(
+                        "gateway.log",
+                        List.of(
+                                "-XX:TieredStopAtLevel=1",
+                                "-Xmx128m",
+                                "-cp",
+                                System.getProperty("java.class.path"),
+                                "onward.sentry.standins.gateway.Gateway",
+                                url(),
+                                token.toString(),
+                                String.valueOf(controlPort),
+                                "CO-1007=weak:46"));
+            }
+        } catch (IOException | SQLException | InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The island with its stand-ins: one for all walks, each of which works on detectors of its own. */
+    static synchronized World demo() {
+        if (demo == null) {
+            demo = new World(true);
+            Runtime.getRuntime().addShutdownHook(new Thread(demo::close));
+        }
+        return demo;
+    }
+
+    /** The program as it first starts in earnest: nobody, nothing. */
+    static World empty() {
+        return new World(false);
+    }
+
+    String url() {
+        return "http://127.0.0.1:" + port;
+    }
+
+    String controlPage() {
+        return "http://127.0.0.1:" + controlPort;
+    }
+
+    /** What the server has printed so far. */
+    String printed() {
+        try {
+            return Files.readString(output);
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The server ends without a chance to tidy up. */
+    void kill() throws InterruptedException {
+        server.destroyForcibly().waitFor();
+    }
+
+    void startAgain() throws IOException, InterruptedException {
+        startServer(false);
+    }
+
+    private void startServer(boolean first) throws IOException, InterruptedException {
+        var arguments = new ArrayList<>(List.of(
+                "-XX:TieredStopAtLevel=1",
+                "-Xmx512m",
+                "-jar",
+                JAR.toString(),
+                "--server.port=" + port,
+                "--spring.datasource.url=" + address() + database,
+                "--spring.datasource.username=sentry",
+                "--spring.datasource.password=" + password(),
+                "--sentry.demo=" + isDemo));
+        if (first && isDemo) {
+            // A later start leaves the gateway's token as it is.
+            arguments.add("--sentry.link-token-file=" + token);
+        }
+        server = process("server.log", arguments);
+        var http = HttpClient.newHttpClient();
+        var health =
+                HttpRequest.newBuilder(URI.create(url() + "/actuator/health")).build();
+        long end = System.nanoTime() + LONGEST_START.toNanos();
+        while (true) {
+            if (!server.isAlive() || System.nanoTime() > end) {
+                throw new IllegalStateException("the server does not start:\n" + printed());
+            }
+            try {
+                // Health answers before the demo is loaded; the token is written last.
+                if (http.send(health, HttpResponse.BodyHandlers.discarding()).statusCode() == 200
+                        && (!first || !isDemo || Files.exists(token))) {
+                    return;
+                }
+            } catch (IOException e) {
+                // not listening yet
+            }
+            Thread.sleep(300);
+        }
+    }
+
+    private Process process(String log, List<String> arguments) throws IOException {
+        var command = new ArrayList<String>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.addAll(arguments);
+        return new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(
+                        ProcessBuilder.Redirect.appendTo(folder.resolve(log).toFile()))
+                .start();
+    }
+
+    private void createDatabase() throws SQLException {
+        try (var connection = DriverManager.getConnection(address() + "postgres", "sentry", password())) {
+            connection.createStatement().execute("create database " + database);
+        }
+    }
+
+    private static String address() {
+        var address = System.getenv("SENTRY_TEST_DB");
+        if (address == null) {
+            throw new IllegalStateException("These tests need PostgreSQL; ./sentry test starts one for them.");
+        }
+        return address;
+    }
+
+    private static String password() {
+        return System.getenv("SENTRY_TEST_DB_PASSWORD");
+    }
+
+    private static int freePort() {
+        try (var socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Override
+    public void close() {
+        for (var process : new Process[] {gateway, server}) {
+            if (process != null) {
+                process.destroy();
+                try {
+                    if (!process.waitFor(10, TimeUnit.SECONDS)) {
+                        process.destroyForcibly();
+                    }
+                } catch (InterruptedException e) {
+                    process.destroyForcibly();
+                    Thread.currentThread().interrupt();
+                }
+            }
+        }
+        for (var file : folder.toFile().listFiles()) {
+            file.delete();
+        }
+        new File(folder.toString()).delete();
+    }
+}

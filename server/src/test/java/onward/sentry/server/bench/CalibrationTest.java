@@ -1,0 +1,241 @@
+package onward.sentry.server.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import java.util.stream.StreamSupport;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Runs over the link, from the scan to the signed record and what follows from it. */
+class CalibrationTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Api technician = server.signedIn(Role.TECHNICIAN);
+    private final Api lead = server.signedIn(Role.LEAD);
+    private final Island island = new Island(server, technician);
+
+    @Test
+    void aPassingRunIsSignedRecordedAndRenewsEverySensor() {
+        var serial = island.quoin4();
+        assertThat(todayHas(serial)).isTrue();
+        var run = island.calibrate(serial, island.houseMix(), Map.of(1, 0.93, 3, 0.88, 4, 0.81));
+
+        assertThat(run.path("phase").asString()).isEqualTo("SIGNED");
+        assertThat(run.path("verdict").asString()).isEqualTo("pass");
+        var detector = technician.get("/api/v1/detectors/" + serial).body();
+        assertThat(detector.path("detector").path("state").asString()).isEqualTo("ready");
+        assertThat(detector.path("detector").path("dueOn").asString()).isEqualTo("2026-04-02");
+        assertThat(detector.path("dueWorking").path("result").asString()).isEqualTo("2 Apr 2026");
+        assertThat(detector.path("sensors"))
+                .allSatisfy(s -> assertThat(s.path("lastGoodOn").asString()).isEqualTo("2026-03-02"));
+        assertThat(todayHas(serial)).isFalse();
+
+        var record = technician
+                .get("/api/v1/runs/" + run.path("id").asString() + "/record")
+                .body();
+        var co = record.path("sensors").get(2);
+        assertThat(co.path("trace").size()).isGreaterThan(50);
+        var span = outcome(co, "SPAN");
+        assertThat(span.path("responsePercent").asDouble()).isBetween(86.0, 90.0);
+        assertThat(span.path("judgement").path("working").path("source").asString())
+                .isEqualTo("card Quoin 4 v1");
+        assertThat(record.path("lastHash").asString()).hasSize(64);
+    }
+
+    @Test
+    void aCellAtFortySixPercentPutsTheDetectorOnHoldUntilItsSensorWasReplacedAndALeadReleasesIt() {
+        var serial = island.quoin4();
+        var cylinder = island.houseMix();
+        var run = island.calibrate(serial, cylinder, Map.of(3, 0.46));
+
+        assertThat(run.path("verdict").asString()).isEqualTo("fail");
+        assertThat(run.path("remark").asString()).contains("slot 3: ours fail, instrument pass");
+        assertThat(state(serial)).isEqualTo("on hold");
+        assertThat(onHoldToday(serial)).contains("Carbon monoxide failed calibration on 2 Mar 2026");
+
+        var byTechnician = technician.post(release(serial), Map.of("remark", "looks fine"));
+        assertThat(byTechnician.status()).isEqualTo(403);
+        var tooEarly = lead.post(release(serial), Map.of("remark", "looks fine"));
+        assertThat(tooEarly.text("code")).isEqualTo("sensor-still-failed");
+        assertThat(tooEarly.text("detail"))
+                .contains("Carbon monoxide sensor S3-")
+                .contains("still fitted");
+        assertThat(state(serial)).isEqualTo("on hold");
+
+        var replaced = technician.post(
+                "/api/v1/detectors/" + serial + "/sensors/3/replacement",
+                Map.of("serial", "NEW-" + serial, "fittedOn", "2026-03-02"));
+        assertThat(replaced.status()).isEqualTo(200);
+        assertThat(state(serial)).isEqualTo("on hold");
+        var silent = lead.post(release(serial), Map.of("remark", " "));
+        assertThat(silent.text("field")).isEqualTo("remark");
+        var released = lead.post(release(serial), Map.of("remark", "CO sensor replaced"));
+        assertThat(released.text("state")).isEqualTo("due");
+        assertThat(released.text("reason")).startsWith("Due today");
+
+        island.calibrate(serial, cylinder, Map.of());
+        assertThat(state(serial)).isEqualTo("ready");
+        var holds = technician.get("/api/v1/detectors/" + serial).body().path("holds");
+        assertThat(holds.get(0).path("releasedBy").asString()).isEqualTo("lead person");
+        assertThat(ledgerKinds(serial)).containsSubsequence("hold-placed", "sensor-replaced", "hold-released");
+    }
+
+    @Test
+    void anExpiredCylinderIsListedWithItsReasonAndRefusedWhenItIsTakenAllTheSame() {
+        var serial = island.quoin4();
+        var expired =
+                island.cylinder(Map.of("useBefore", "2026-03-01")).path("id").asString();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+        gateway.until("START_ZERO");
+        island.command(runId, Map.of("kind", "START_ZERO", "step", 2));
+        gateway.until("CHOOSE_CYLINDER");
+
+        var listed = StreamSupport.stream(
+                        technician
+                                .get("/api/v1/runs/" + runId + "/cylinders")
+                                .body()
+                                .spliterator(),
+                        false)
+                .filter(c -> c.path("id").asString().equals(expired))
+                .findFirst()
+                .orElseThrow();
+        assertThat(listed.path("fitness").path("refusals").get(0).path("reason").asString())
+                .isEqualTo("Expired: last valid day was 1 Mar 2026, 1 day ago.");
+        var taken = island.command(runId, Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", expired));
+        assertThat(taken.status()).isEqualTo(422);
+        assertThat(taken.text("code")).isEqualTo("cylinder-expired");
+        assertThat(taken.text("wayOut")).contains("no exceptions");
+        assertThat(technician
+                        .get("/api/v1/runs/" + runId)
+                        .body()
+                        .path("next")
+                        .path("kind")
+                        .asString())
+                .isEqualTo("CHOOSE_CYLINDER");
+    }
+
+    @Test
+    void aDifferingLabelTakesTheTechniciansWordThatTheSetPointWasChanged() {
+        var serial = island.quoin4();
+        var mix = island.cylinder(Map.of(
+                        "components",
+                        java.util.List.of(
+                                Island.part("methane", 1.25, "VOL_PERCENT"),
+                                Island.part("oxygen", 16, "VOL_PERCENT"),
+                                Island.part("carbon-monoxide", 100, "PPM"),
+                                Island.part("hydrogen-sulfide", 15, "PPM"))))
+                .path("id")
+                .asString();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+        gateway.until("START_ZERO");
+        island.command(runId, Map.of("kind", "START_ZERO", "step", 2));
+        gateway.until("CHOOSE_CYLINDER");
+        var silent = island.command(runId, Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", mix));
+        assertThat(silent.text("code")).isEqualTo("set-point-differs");
+        assertThat(silent.text("detail")).isEqualTo("Label 100 ppm, set point 80 ppm.");
+        var said = island.command(
+                runId,
+                Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", mix, "setPointsChanged", new int[] {3}));
+        assertThat(said.status()).isEqualTo(200);
+        assertThat(said.body().path("sensors").get(2).path("expected").asDouble())
+                .isEqualTo(100);
+    }
+
+    @Test
+    void aFailedBumpMakesTheDetectorDueAtOnceAndAGoodCalibrationSettlesIt() {
+        var serial = island.quoin4();
+        var cylinder = island.houseMix();
+        island.calibrate(serial, cylinder, Map.of());
+        var runId = island.start(serial, "BUMP", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of(4, 0.0));
+        island.command(runId, Map.of("kind", "CHOOSE_CYLINDER", "step", 0, "cylinderId", cylinder));
+        gateway.until("CONFIRM_ALARMS");
+        island.command(
+                runId, Map.of("kind", "CONFIRM_ALARMS", "step", 1, "audible", true, "visual", true, "vibration", true));
+        gateway.until("SIGN");
+        var signed = island.command(runId, Map.of("kind", "SIGN", "step", 3)).body();
+        assertThat(signed.path("verdict").asString()).isEqualTo("fail");
+        var after = technician.get("/api/v1/detectors/" + serial).body().path("detector");
+        assertThat(after.path("state").asString()).isEqualTo("due");
+        assertThat(after.path("reason").asString()).isEqualTo("Due at once: bump failed.");
+
+        island.calibrate(serial, cylinder, Map.of());
+        assertThat(state(serial)).isEqualTo("ready");
+    }
+
+    @Test
+    void aDetectorIsOnTheBenchOnceAndAnotherPersonTakesItOver() {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var second = lead.post(
+                "/api/v1/runs",
+                Map.of("clientId", "another", "serial", serial, "job", "CALIBRATION", "source", "LINK"));
+        assertThat(second.text("code")).isEqualTo("run-open");
+        assertThat(second.text("detail")).contains("technician person");
+        var notHers = lead.post(
+                "/api/v1/runs/" + runId + "/commands", Map.of("clientId", "c1", "kind", "CONFIRM_CHECKS", "step", 0));
+        assertThat(notHers.text("code")).isEqualTo("run-not-yours");
+        lead.post("/api/v1/runs/" + runId + "/commands", Map.of("clientId", "c2", "kind", "TAKE_OVER"));
+        var hers = lead.post(
+                "/api/v1/runs/" + runId + "/commands", Map.of("clientId", "c3", "kind", "CONFIRM_CHECKS", "step", 0));
+        assertThat(hers.body().path("technician").asString()).isEqualTo("lead person");
+        var stopped = lead.post(
+                "/api/v1/runs/" + runId + "/commands",
+                Map.of("clientId", "c4", "kind", "STOP", "reason", "called away"));
+        assertThat(stopped.body().path("phase").asString()).isEqualTo("STOPPED");
+        var record = technician.get("/api/v1/runs/" + runId + "/record").body();
+        assertThat(record.path("reason").asString()).isEqualTo("called away");
+    }
+
+    private boolean todayHas(String serial) {
+        return technician.get("/api/v1/today").body().path("groups").toString().contains("\"" + serial + "\"");
+    }
+
+    private String onHoldToday(String serial) {
+        for (var row : technician.get("/api/v1/today").body().path("onHold")) {
+            if (row.path("serial").asString().equals(serial)) {
+                return row.path("reason").asString();
+            }
+        }
+        return "not listed";
+    }
+
+    private String state(String serial) {
+        return technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("detector")
+                .path("state")
+                .asString();
+    }
+
+    private static String release(String serial) {
+        return "/api/v1/detectors/" + serial + "/release";
+    }
+
+    private java.util.List<String> ledgerKinds(String serial) {
+        return server.jdbc()
+                .sql("select kind from ledger where body like ? order by seq")
+                .param("%\"" + serial + "\"%")
+                .query(String.class)
+                .list();
+    }
+
+    private static JsonNode outcome(JsonNode sensor, String stage) {
+        for (var outcome : sensor.path("outcomes")) {
+            if (outcome.path("stage").asString().equals(stage)) {
+                return outcome;
+            }
+        }
+        throw new AssertionError("no " + stage + " in " + sensor);
+    }
+}

@@ -1,0 +1,83 @@
+package onward.sentry.server.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+class LiveStreamTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Island island = new Island(server, server.signedIn(Role.TECHNICIAN));
+
+    private record Told(String name, JsonNode data) {}
+
+    @Test
+    void aPageStartsWithASnapshotAndIsThenToldOfReadingsAndEvents() throws Exception {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        gateway.run(3);
+        var viewer = server.signedIn(Role.VIEWER);
+        try (var stream = viewer.stream("/api/v1/bench/stream?run=" + runId + "&after=1000")) {
+            var told = listen(stream);
+            var missed = next(told, "readings");
+            assertThat(missed.path("readings").get(0).path("at").asLong()).isEqualTo(1_250);
+            assertThat(missed.path("readings").size()).isEqualTo(8);
+            assertThat(next(told, "run").path("next").path("kind").asString()).isEqualTo("CONFIRM_CHECKS");
+
+            gateway.run(1);
+            var live = next(told, "readings");
+            assertThat(live.path("readings").get(0).path("at").asLong()).isEqualTo(3_250);
+            assertThat(live.path("progress").path("3").asString()).isEqualTo("idle");
+
+            island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+            var run = next(told, "run");
+            assertThat(run.path("next").path("kind").asString()).isEqualTo("WAIT_WARM_UP");
+            assertThat(run.path("mine").asBoolean()).isFalse();
+        }
+    }
+
+    private static BlockingQueue<Told> listen(java.io.InputStream stream) {
+        var told = new LinkedBlockingQueue<Told>();
+        var thread = new Thread(() -> {
+            try (var lines = new BufferedReader(new InputStreamReader(stream, StandardCharsets.UTF_8))) {
+                String name = "";
+                for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+                    if (line.startsWith("event:")) {
+                        name = line.substring("event:".length()).strip();
+                    } else if (line.startsWith("data:")) {
+                        told.add(new Told(name, JsonMapper.shared().readTree(line.substring("data:".length()))));
+                    }
+                }
+            } catch (IOException e) {
+                // the test has closed the stream
+            }
+        });
+        thread.setDaemon(true);
+        thread.start();
+        return told;
+    }
+
+    private static JsonNode next(BlockingQueue<Told> told, String name) throws InterruptedException {
+        while (true) {
+            var one = told.poll(10, TimeUnit.SECONDS);
+            assertThat(one).as("waiting for '%s'", name).isNotNull();
+            if (one.name().equals(name)) {
+                return one.data();
+            }
+        }
+    }
+}

@@ -1,0 +1,166 @@
+package onward.sentry.server.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executors;
+import onward.sentry.core.trace.TraceCodec;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.platform.Chain;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What is promised of the stored story: only added to, chained, once per client id, the same from any copy. */
+class RunLogTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Island island = new Island(server, server.signedIn(Role.TECHNICIAN));
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "run_event",
+                "ledger",
+                "trace",
+                "sensor_result",
+                "procedure_card",
+                "house_policy",
+            })
+    void rowsAreOnlyEverAddedTo(String table) {
+        island.calibrate(island.quoin4(), island.houseMix(), Map.of());
+        var column = table.equals("sensor_result") ? "verdict" : table.equals("trace") ? "hash" : "body";
+        for (var statement : new String[] {
+            "update " + table + " set " + column + " = 'other'",
+            "delete from " + table,
+            "truncate " + table + " cascade"
+        }) {
+            assertThatThrownBy(() -> server.jdbc().sql(statement).update())
+                    .as(statement)
+                    .hasMessageContaining("is only ever added to");
+        }
+    }
+
+    @Test
+    void everyEventHoldsTheHashOfTheOneBeforeAndTheRecordTheLast() {
+        var run = island.calibrate(island.quoin4(), island.houseMix(), Map.of());
+        var id = UUID.fromString(run.path("id").asString());
+        record Row(String body, String prevHash, String hash) {}
+        var rows = server.jdbc()
+                .sql("select body, prev_hash, hash from run_event where run_id = ? order by seq")
+                .param(id)
+                .query(Row.class)
+                .list();
+        var last = Chain.START;
+        for (var row : rows) {
+            assertThat(row.prevHash()).isEqualTo(last);
+            assertThat(row.hash()).isEqualTo(Chain.next(last, row.body()));
+            last = row.hash();
+        }
+        assertThat(rows).hasSizeGreaterThan(10);
+        var ledger = server.jdbc()
+                .sql("select body from ledger where kind = 'run-signed' and body like ?")
+                .param("%" + id + "%")
+                .query(String.class)
+                .single();
+        assertThat(ledger).contains(last);
+        var stored = server.bean(RunLog.class).traces(id);
+        assertThat(stored).containsOnlyKeys(1, 2, 3, 4);
+        var closed = rows.stream()
+                .filter(r -> r.body().contains("GasClosed"))
+                .findFirst()
+                .orElseThrow();
+        stored.values().forEach(bytes -> assertThat(closed.body()).contains(TraceCodec.digest(bytes)));
+    }
+
+    @Test
+    void theLedgerIsOneChainHoweverManyWriteAtOnce() throws Exception {
+        var pool = Executors.newFixedThreadPool(6);
+        var go = new CountDownLatch(1);
+        for (int i = 0; i < 6; i++) {
+            pool.submit(() -> {
+                go.await();
+                return island.quoin4();
+            });
+        }
+        go.countDown();
+        pool.shutdown();
+        assertThat(pool.awaitTermination(30, java.util.concurrent.TimeUnit.SECONDS))
+                .isTrue();
+        record Row(long seq, String kind, String by, String body, String prevHash, String hash) {}
+        var rows = server.jdbc()
+                .sql("select seq, kind, by, body, prev_hash, hash from ledger order by seq")
+                .query(Row.class)
+                .list();
+        var last = Chain.START;
+        for (int i = 0; i < rows.size(); i++) {
+            var row = rows.get(i);
+            assertThat(row.seq()).isEqualTo(i + 1);
+            assertThat(row.prevHash()).isEqualTo(last);
+            assertThat(row.hash()).isEqualTo(Chain.next(last, row.kind() + "\n" + row.by() + "\n" + row.body()));
+            last = row.hash();
+        }
+    }
+
+    @Test
+    void aCommandSentAgainHasOneEffectAndTheSameAnswer() {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        Map<String, Object> command = Map.of("clientId", "same", "kind", "CONFIRM_CHECKS", "step", 0);
+        var first = island.command(runId, command);
+        var second = island.command(runId, command);
+        assertThat(first.status()).isEqualTo(200);
+        assertThat(second.body().path("lastSeq")).isEqualTo(first.body().path("lastSeq"));
+        assertThat(events(runId)).isEqualTo(2);
+    }
+
+    @Test
+    void aRunGoesOnFromAnyCopyOfTheProgramWhereverTheLastOneLeftIt() {
+        var serial = island.quoin4();
+        var mix = island.houseMix();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of(3, 0.83));
+        island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+        gateway.until("START_ZERO");
+        try (var other = server.copy()) {
+            var there = other.anybody();
+            there.signIn("technician", TestServer.PASSWORD);
+            var started = there.post(
+                    "/api/v1/runs/" + runId + "/commands", Map.of("clientId", "x", "kind", "START_ZERO", "step", 2));
+            assertThat(started.body().path("next").path("kind").asString()).isEqualTo("WAIT_ZERO");
+            gateway.until("CHOOSE_CYLINDER");
+            there.post(
+                    "/api/v1/runs/" + runId + "/commands",
+                    Map.of("clientId", "y", "kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", mix));
+            gateway.run(30);
+            var seenThere = there.get("/api/v1/runs/" + runId).body();
+            var seenHere = server.signedIn(Role.TECHNICIAN)
+                    .get("/api/v1/runs/" + runId)
+                    .body();
+            assertThat(seenThere).isEqualTo(seenHere);
+            assertThat(seenThere.path("gasOpenedAt").isNumber()).isTrue();
+        }
+        gateway.until("CONFIRM_SAVED");
+        assertThat(server.signedIn(Role.TECHNICIAN)
+                        .get("/api/v1/runs/" + runId)
+                        .body()
+                        .path("sensors")
+                        .get(2)
+                        .path("verdict")
+                        .asString())
+                .isEqualTo("pass");
+    }
+
+    private long events(String runId) {
+        return server.jdbc()
+                .sql("select count(*) from run_event where run_id = ?")
+                .param(UUID.fromString(runId))
+                .query(Long.class)
+                .single();
+    }
+}

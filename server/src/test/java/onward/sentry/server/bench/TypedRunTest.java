@@ -1,0 +1,110 @@
+package onward.sentry.server.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Clock;
+import java.util.Map;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import onward.sentry.server.testing.TestServer.TestClock;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** A run whose readings a person types, on the device's own time. */
+class TypedRunTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Api technician = server.signedIn(Role.TECHNICIAN);
+    private final Island island = new Island(server, technician);
+    private final TestClock clock = (TestClock) server.bean(Clock.class);
+
+    @AfterEach
+    void backToTheStart() {
+        clock.set(TestClock.START);
+    }
+
+    private Api.Answer at(String runId, int seconds, Map<String, Object> command) {
+        clock.set(TestClock.START.plusSeconds(seconds));
+        var body = new java.util.HashMap<>(command);
+        body.put("at", seconds * 1000L);
+        return island.command(runId, body);
+    }
+
+    private void type(String runId, int seconds, double... readings) {
+        for (int slot = 1; slot <= readings.length; slot++) {
+            assertThat(at(runId, seconds, Map.of("kind", "TYPE_READING", "slot", slot, "value", readings[slot - 1]))
+                            .status())
+                    .isEqualTo(200);
+        }
+    }
+
+    @Test
+    void typedReadingsGiveTheSameKindOfRecord() {
+        var serial = island.quoin4();
+        var mix = island.houseMix();
+        var runId = island.start(serial, "CALIBRATION", "TYPED").path("id").asString();
+        at(runId, 5, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+        assertThat(at(runId, 66, Map.of("kind", "START_ZERO", "step", 2)).status())
+                .isEqualTo(200);
+        for (int t = 76; t <= 92; t += 8) {
+            type(runId, t, 0, 20.9, 0, 0);
+        }
+        at(runId, 100, Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", mix));
+        at(runId, 110, Map.of("kind", "GAS_ON", "step", 3));
+        var early = at(runId, 130, Map.of("kind", "DECLARE_SETTLED", "step", 3, "slot", 4));
+        assertThat(early.text("code")).isEqualTo("exposure-too-short");
+        assertThat(early.text("detail")).contains("20 s").contains("at least 45 s");
+        for (int t = 150; t <= 166; t += 8) {
+            type(runId, t, 23, 16.0, 61, 13.1);
+        }
+        var accepted = view(runId);
+        assertThat(accepted.path("next").path("kind").asString()).isEqualTo("CONFIRM_SAVED");
+        at(runId, 175, Map.of("kind", "CONFIRM_SAVED", "step", 4, "verdicts", Map.of(1, "PASS", 3, "PASS")));
+        at(runId, 180, Map.of("kind", "GAS_OFF", "step", 5));
+        type(runId, 260, 0, 20.9, 0, 0);
+        var signed = at(runId, 270, Map.of("kind", "SIGN", "step", 6)).body();
+        assertThat(signed.path("verdict").asString()).isEqualTo("pass");
+        var record = technician.get("/api/v1/runs/" + runId + "/record").body();
+        assertThat(record.path("run").path("typed").asBoolean()).isTrue();
+        assertThat(record.path("sensors").get(2).path("trace").size()).isPositive();
+        assertThat(technician.get("/api/v1/runs/" + runId + "/readings").body().size())
+                .isPositive();
+    }
+
+    @Test
+    void aReadingBeyondReachNamesTheLimitAndTheUnit() {
+        var runId =
+                island.start(island.quoin4(), "CALIBRATION", "TYPED").path("id").asString();
+        var answer = at(runId, 10, Map.of("kind", "TYPE_READING", "slot", 4, "value", 1500));
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.text("field")).isEqualTo("value");
+        assertThat(answer.text("detail")).contains("1500").contains("50.0 ppm");
+        assertThat(answer.text("wayOut")).contains("ppm");
+    }
+
+    @Test
+    void aDeviceWhoseClockRunsAheadIsNotBelieved() {
+        var runId =
+                island.start(island.quoin4(), "CALIBRATION", "TYPED").path("id").asString();
+        at(runId, 5, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+        clock.set(TestClock.START.plusSeconds(10));
+        var hasty = island.command(runId, Map.of("kind", "TIME_PASSED", "at", 4_000_000));
+        assertThat(hasty.body().path("next").path("kind").asString()).isEqualTo("WAIT_WARM_UP");
+    }
+
+    @Test
+    void aCommandWithoutAFieldThatItNeedsNamesTheField() {
+        var runId =
+                island.start(island.quoin4(), "CALIBRATION", "TYPED").path("id").asString();
+        var answer = at(runId, 5, Map.of("kind", "TYPE_READING", "slot", 4));
+        assertThat(answer.text("code")).isEqualTo("field-missing");
+        assertThat(answer.text("field")).isEqualTo("value");
+    }
+
+    private JsonNode view(String runId) {
+        return technician.get("/api/v1/runs/" + runId).body();
+    }
+}

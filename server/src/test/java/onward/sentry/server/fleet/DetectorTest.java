@@ -1,0 +1,142 @@
+package onward.sentry.server.fleet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import onward.sentry.server.testing.TestServer.TestClock;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+class DetectorTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Api technician = server.signedIn(Role.TECHNICIAN);
+    private final Island island = new Island(server, technician);
+    private final TestClock clock = (TestClock) server.bean(Clock.class);
+
+    @AfterEach
+    void backToTheStart() {
+        clock.set(TestClock.START);
+    }
+
+    private static Map<String, Object> quoin(String serial, List<Integer> slots, String fittedOn) {
+        var sensors = new ArrayList<Map<String, Object>>();
+        slots.forEach(slot -> sensors.add(Map.of("slot", slot, "serial", "S" + slot, "fittedOn", fittedOn)));
+        var body = new HashMap<String, Object>();
+        body.put("serial", serial);
+        body.put("assetTag", "");
+        body.put("model", "Quoin 4");
+        body.put("crew", "Ferry");
+        body.put("location", "");
+        body.put("sensors", sensors);
+        return body;
+    }
+
+    @Test
+    void everyRefusalNamesTheFieldTheLimitAndTheWayOut() {
+        var taken = island.quoin4();
+        var all = List.of(1, 2, 3, 4);
+        record Wrong(Map<String, Object> body, String field, String inDetail) {}
+        for (var wrong : List.of(
+                new Wrong(quoin("Q 4", all, "2026-02-01"), "serial", "2 to 40 letters"),
+                new Wrong(quoin(taken.toLowerCase(), all, "2026-02-01"), "serial", "on record already"),
+                new Wrong(quoin("Q4-x1", List.of(1, 2, 3), "2026-02-01"), "sensors", "holds 4 sensors; 3 were given"),
+                new Wrong(quoin("Q4-x2", List.of(1, 2, 3, 3), "2026-02-01"), "sensors", "Slot 3 is listed twice"),
+                new Wrong(quoin("Q4-x3", all, "2026-03-03"), "fittedOn", "3 Mar 2026, which is still to come"))) {
+            var answer = technician.post("/api/v1/detectors", wrong.body());
+            assertThat(answer.status()).isEqualTo(422);
+            assertThat(answer.text("field")).isEqualTo(wrong.field());
+            assertThat(answer.text("detail")).contains(wrong.inDetail());
+            assertThat(answer.text("wayOut")).isNotBlank();
+        }
+    }
+
+    @Test
+    void theSameKeyRegistersOnceAndGetsTheSameAnswer() {
+        var body = quoin("Q4-once", List.of(1, 2, 3, 4), "2026-02-01");
+        var first = technician.post("/api/v1/detectors", body, "key-1");
+        var second = technician.post("/api/v1/detectors", body, "key-1");
+        assertThat(first.status()).isEqualTo(201);
+        assertThat(second.body()).isEqualTo(first.body());
+        var another = technician.post("/api/v1/detectors", body, "key-2");
+        assertThat(another.text("code")).isEqualTo("serial-taken");
+    }
+
+    @Test
+    void aNewDetectorIsOverdueUntilItWasCalibratedBecauseItsSensorsNeverWere() {
+        var detector = technician.get("/api/v1/detectors/" + island.quoin4()).body();
+        assertThat(detector.path("detector").path("state").asString()).isEqualTo("overdue");
+        assertThat(detector.path("dueWorking").path("rule").asString())
+                .isEqualTo("Sensor fitted: calibrate before use");
+    }
+
+    @Test
+    void theStateOfADayIsWorkedOutAnewWhenTheDayTurns() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        assertThat(stateOn("2026-03-02T20:00:00Z", serial)).isEqualTo("ready");
+        assertThat(stateOn("2026-03-03T06:00:00Z", serial)).isEqualTo("bump first");
+        assertThat(stateOn("2026-04-02T06:00:00Z", serial)).isEqualTo("due");
+        assertThat(stateOn("2026-04-03T06:00:00Z", serial)).isEqualTo("overdue");
+    }
+
+    @Test
+    void aReplacedSensorBeginsAnewAndTheOldOneStaysOnRecord() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        var path = "/api/v1/detectors/" + serial + "/sensors/4/replacement";
+        var old = technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("sensors")
+                .get(3)
+                .path("serial")
+                .asString();
+        assertThat(technician
+                        .post(path, Map.of("serial", old, "fittedOn", "2026-03-02"))
+                        .text("code"))
+                .isEqualTo("sensor-same");
+        assertThat(technician
+                        .post(path, Map.of("serial", "H-9", "fittedOn", "2026-01-01"))
+                        .text("detail"))
+                .contains("fitted on 1 Feb 2026, later than 1 Jan 2026");
+        var row = technician
+                .post(path, Map.of("serial", "H-9", "fittedOn", "2026-03-02"))
+                .body();
+        assertThat(row.path("state").asString()).isEqualTo("due");
+        var detector = technician.get("/api/v1/detectors/" + serial).body();
+        assertThat(detector.path("sensors").get(3).path("lastVerdict").isNull()).isTrue();
+        assertThat(detector.path("sensors").get(2).path("lastGoodOn").asString())
+                .isEqualTo("2026-03-02");
+        assertThat(detector.path("removed").get(0).path("serial").asString()).isEqualTo(old);
+    }
+
+    @Test
+    void anUnknownDetectorAndAnUnknownModelSaySo() {
+        var missing = technician.get("/api/v1/detectors/NO-SUCH");
+        assertThat(missing.status()).isEqualTo(404);
+        assertThat(missing.text("detail")).isEqualTo("Detector NO-SUCH is not on record.");
+        var body = quoin("Q4-x9", List.of(1), "2026-02-01");
+        body.put("model", "Quoin 9");
+        assertThat(technician.post("/api/v1/detectors", body).text("detail")).contains("Model 'Quoin 9'");
+    }
+
+    private String stateOn(String instant, String serial) {
+        clock.set(Instant.parse(instant));
+        return technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("detector")
+                .path("state")
+                .asString();
+    }
+}

@@ -1,0 +1,136 @@
+package onward.sentry.server.link;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import onward.sentry.core.run.Reading;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.Test;
+
+/** What a gateway may do, and what becomes of what it sends. */
+class LinkTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Island island = new Island(server, server.signedIn(Role.TECHNICIAN));
+
+    @Test
+    void aBatchThatIsSentAgainIsAcknowledgedAndChangesNothing() {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+        var last = gateway.until("START_ZERO");
+        long stored = batches(runId);
+        var again = gateway.send(last);
+        assertThat(again.status()).isEqualTo(200);
+        assertThat(again.body().path("sequence").asLong()).isEqualTo(gateway.nextSequence() - 1);
+        assertThat(batches(runId)).isEqualTo(stored);
+    }
+
+    @Test
+    void aMissingBatchIsAskedForAndReadingsOutOfOrderAreRefused() {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        gateway.run(2);
+        var gap = gateway.send(Map.of("sequence", gateway.nextSequence() + 1, "readings", gateway.nextReadings()));
+        assertThat(gap.text("code")).isEqualTo("link-gap");
+        assertThat(gap.text("wayOut")).isEqualTo("Send batch " + gateway.nextSequence() + " first.");
+        var backwards = List.of(new Reading(9_000, Map.of(1, 0.0)), new Reading(8_000, Map.of(1, 0.0)));
+        var disorder = gateway.send(Map.of("sequence", gateway.nextSequence(), "readings", backwards));
+        assertThat(disorder.text("code")).isEqualTo("link-order");
+        assertThat(disorder.text("field")).isEqualTo("readings");
+    }
+
+    @Test
+    void aNewSessionEndsTheOneBeforeAndGoesOnWhereItsReadingsStopped() {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var first = island.gateway(serial, runId, Map.of());
+        first.run(5);
+        var second = island.gateway(serial, runId, Map.of());
+        var late = first.send(Map.of("sequence", first.nextSequence(), "readings", first.nextReadings()));
+        assertThat(late.text("code")).isEqualTo("link-session-ended");
+        assertThat(second.nextReadings().get(0).at()).isEqualTo(5_250);
+    }
+
+    @Test
+    void aTokenReachesTheLinkAndNothingElse() {
+        var serial = island.quoin4();
+        var token = tokenFor(serial);
+        var gateway = Api.withToken(server, token);
+        assertThat(gateway.get("/api/v1/link/detectors").body().size()).isEqualTo(1);
+        assertThat(gateway.get("/api/v1/today").status()).isEqualTo(401);
+        assertThat(gateway.get("/api/v1/detectors/" + serial).status()).isEqualTo(401);
+        assertThat(server.signedIn(Role.ADMINISTRATOR)
+                        .get("/api/v1/link/detectors")
+                        .status())
+                .isEqualTo(401);
+        assertThat(server.anybody().get("/api/v1/link/detectors").status()).isEqualTo(401);
+    }
+
+    @Test
+    void aTokenIsGoodForListedDetectorsOnlyIsStoredAsAHashAndCanBeRevoked() {
+        var mine = island.quoin4();
+        var other = island.quoin4();
+        var runId = island.start(other, "CALIBRATION", "LINK").path("id").asString();
+        var token = tokenFor(mine);
+        var gateway = Api.withToken(server, token);
+        var refused = gateway.post("/api/v1/link/detectors/" + other + "/sessions", Map.of("runId", runId));
+        assertThat(refused.text("code")).isEqualTo("link-detector");
+        assertThat(server.jdbc()
+                        .sql("select count(*) from link_token where token_hash = ? or name = ?")
+                        .params(token, token)
+                        .query(Long.class)
+                        .single())
+                .isZero();
+        server.bean(LinkTokens.class).revoke("gateway of " + mine);
+        assertThat(gateway.get("/api/v1/link/detectors").status()).isEqualTo(401);
+    }
+
+    @Test
+    void aSessionOfAnotherTokenCannotBeUsed() {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var owner = Api.withToken(server, tokenFor(serial));
+        var session = owner.post("/api/v1/link/detectors/" + serial + "/sessions", Map.of("runId", runId))
+                .text("sessionId");
+        var stranger = Api.withToken(server, tokenFor(island.quoin4()));
+        var sent = stranger.post(
+                "/api/v1/link/sessions/" + session + "/batches",
+                Map.of("sequence", 1, "readings", List.of(new Reading(250, Map.of(1, 0.0)))));
+        assertThat(sent.status()).isEqualTo(404);
+    }
+
+    @Test
+    void readingsForARunThatHasEndedAreAcknowledgedAndTheGatewayIsToldThatNothingIsWanted() {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        gateway.run(1);
+        island.command(runId, Map.of("kind", "STOP", "reason", "wrong one"));
+        long before = batches(runId);
+        var answer = gateway.send(Map.of("sequence", gateway.nextSequence(), "readings", gateway.nextReadings()));
+        assertThat(answer.status()).isEqualTo(200);
+        assertThat(answer.body().path("run").isNull()).isTrue();
+        assertThat(batches(runId)).isEqualTo(before);
+    }
+
+    private String tokenFor(String serial) {
+        var id = server.bean(Fleet.class).bySerial(serial).id();
+        return server.bean(LinkTokens.class).issue("gateway of " + serial, List.of(id));
+    }
+
+    private long batches(String runId) {
+        return server.jdbc()
+                .sql("select count(*) from reading_batch where run_id = ?")
+                .param(java.util.UUID.fromString(runId))
+                .query(Long.class)
+                .single();
+    }
+}

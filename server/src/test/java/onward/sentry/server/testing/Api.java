@@ -1,0 +1,113 @@
+package onward.sentry.server.testing;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.UUID;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Speaks to the server as a page or a gateway would: cookies, CSRF token, JSON. */
+public final class Api {
+
+    /** An answer with its body read as JSON; a missing body is an empty object. */
+    public record Answer(int status, JsonNode body) {
+        public String text(String field) {
+            return body.path(field).asString("");
+        }
+    }
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final String url;
+    private final Map<String, String> headers = new HashMap<>();
+
+    Api(String url) {
+        this.url = url;
+    }
+
+    public static Api withToken(TestServer server, String token) {
+        var api = server.anybody();
+        api.headers.put("Authorization", "Bearer " + token);
+        return api;
+    }
+
+    public void signIn(String name, String password) {
+        get("/api/v1/session");
+        var answer = post("/api/v1/session", Map.of("signInName", name, "password", password));
+        if (answer.status() != 200) {
+            throw new IllegalStateException("cannot sign in: " + answer);
+        }
+        get("/api/v1/session");
+    }
+
+    public Answer get(String path) {
+        return send("GET", path, null, Map.of());
+    }
+
+    public Answer delete(String path) {
+        return send("DELETE", path, null, Map.of());
+    }
+
+    public Answer post(String path, Object body) {
+        return send(
+                "POST", path, body, Map.of("Idempotency-Key", UUID.randomUUID().toString()));
+    }
+
+    public Answer post(String path, Object body, String idempotencyKey) {
+        return send("POST", path, body, Map.of("Idempotency-Key", idempotencyKey));
+    }
+
+    public Answer send(String method, String path, Object body, Map<String, String> more) {
+        var request = HttpRequest.newBuilder(URI.create(url + path)).timeout(Duration.ofSeconds(30));
+        request.header("Content-Type", "application/json");
+        headers.forEach(request::header);
+        more.forEach(request::header);
+        cookies.getCookieStore().getCookies().stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .forEach(token -> request.header("X-XSRF-TOKEN", token));
+        request.method(
+                method,
+                body == null
+                        ? HttpRequest.BodyPublishers.noBody()
+                        : HttpRequest.BodyPublishers.ofString(
+                                body instanceof String text ? text : JSON.writeValueAsString(body)));
+        try {
+            var response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            var type = response.headers().firstValue("Content-Type").orElse("");
+            var text = response.body();
+            return new Answer(
+                    response.statusCode(),
+                    text.isBlank() || !type.contains("json") ? JSON.createObjectNode() : JSON.readTree(text));
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Opens a stream of server-sent events; the caller closes it. */
+    public InputStream stream(String path) throws IOException, InterruptedException {
+        return http.send(
+                        HttpRequest.newBuilder(URI.create(url + path)).build(),
+                        HttpResponse.BodyHandlers.ofInputStream())
+                .body();
+    }
+
+    public void forgetCookies() {
+        cookies.getCookieStore().removeAll();
+    }
+}

@@ -1,0 +1,148 @@
+package onward.sentry.server.testing;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
+import onward.sentry.server.link.LinkTokens;
+import onward.sentry.standins.sim.Health;
+import tools.jackson.databind.JsonNode;
+
+/** Makes detectors, cylinders and runs for tests, each with numbers of its own, through the API where people would. */
+public final class Island {
+
+    /** Today on the test clock. */
+    public static final LocalDate TODAY = LocalDate.of(2026, 3, 2);
+
+    private static final AtomicInteger NUMBER = new AtomicInteger(100);
+
+    private final TestServer server;
+    private final Api technician;
+
+    public Island(TestServer server, Api technician) {
+        this.server = server;
+        this.technician = technician;
+    }
+
+    /** Registers a Quoin 4 and returns its serial. */
+    public String quoin4() {
+        int n = NUMBER.incrementAndGet();
+        var serial = "Q4-" + n;
+        var sensors = new ArrayList<Map<String, Object>>();
+        for (int slot = 1; slot <= 4; slot++) {
+            sensors.add(Map.of("slot", slot, "serial", "S" + slot + "-" + n, "fittedOn", "2026-02-01"));
+        }
+        var answer = technician.post(
+                "/api/v1/detectors",
+                Map.of(
+                        "serial",
+                        serial,
+                        "assetTag",
+                        "SK-" + n,
+                        "model",
+                        "Quoin 4",
+                        "crew",
+                        "Digester",
+                        "location",
+                        "biogas digester",
+                        "sensors",
+                        sensors));
+        if (answer.status() != 201) {
+            throw new IllegalStateException("not registered: " + answer);
+        }
+        return serial;
+    }
+
+    /** Registers a house mix and returns its id. */
+    public String houseMix() {
+        return cylinder(Map.of()).path("id").asString();
+    }
+
+    /** Registers a house mix with some fields otherwise and returns the answer's body. */
+    public JsonNode cylinder(Map<String, Object> otherwise) {
+        return technician.post("/api/v1/cylinders", cylinderBody(otherwise)).body();
+    }
+
+    public Map<String, Object> cylinderBody(Map<String, Object> otherwise) {
+        int n = NUMBER.incrementAndGet();
+        var body = new HashMap<String, Object>();
+        body.put("tag", "HM-" + n);
+        body.put("certificateNumber", "SKV-" + n);
+        body.put("lot", "L" + n);
+        body.put("balance", "nitrogen");
+        body.put("madeOn", "2025-11-01");
+        body.put("useBefore", "2027-03-02");
+        body.put("volumeLitres", 103);
+        body.put("fullBar", 69);
+        body.put("gaugeBar", 60);
+        body.put(
+                "components",
+                List.of(
+                        part("methane", 1.25, "VOL_PERCENT"),
+                        part("oxygen", 16.0, "VOL_PERCENT"),
+                        part("carbon-monoxide", 80, "PPM"),
+                        part("hydrogen-sulfide", 15, "PPM")));
+        body.putAll(otherwise);
+        return body;
+    }
+
+    public static Map<String, Object> part(String gas, double amount, String unit) {
+        return Map.of("gas", gas, "amount", amount, "unit", unit, "uncertaintyPercent", 2);
+    }
+
+    /** Puts a detector on the bench and returns the run's view. */
+    public JsonNode start(String serial, String job, String source) {
+        var answer = technician.post(
+                "/api/v1/runs",
+                Map.of("clientId", UUID.randomUUID().toString(), "serial", serial, "job", job, "source", source));
+        if (answer.status() != 201) {
+            throw new IllegalStateException("not started: " + answer);
+        }
+        return answer.body();
+    }
+
+    /** A gateway for one run, whose sensors answer with these shares of the applied gas. */
+    public SteppedGateway gateway(String serial, String runId, Map<Integer, Double> responses) {
+        var detector = server.bean(Fleet.class).bySerial(serial);
+        var token = server.bean(LinkTokens.class).issue("test " + runId, List.of(detector.id()));
+        var card = server.bean(House.class).latestCard(detector.model());
+        var health = new HashMap<Integer, Health>();
+        card.sensors().forEach(s -> health.put(s.slot(), new Health(responses.getOrDefault(s.slot(), 0.95), 1, 0)));
+        return new SteppedGateway(Api.withToken(server, token), serial, runId, card, health);
+    }
+
+    /** Sends a command with an id of its own. */
+    public Api.Answer command(String runId, Map<String, Object> command) {
+        var body = new HashMap<>(command);
+        body.putIfAbsent("clientId", UUID.randomUUID().toString());
+        return technician.post("/api/v1/runs/" + runId + "/commands", body);
+    }
+
+    /** Works a calibration from the checks to the signature; the instrument itself says pass. */
+    public JsonNode calibrate(String serial, String cylinderId, Map<Integer, Double> responses) {
+        var runId = start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = gateway(serial, runId, responses);
+        command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+        gateway.until("START_ZERO");
+        command(runId, Map.of("kind", "START_ZERO", "step", 2));
+        gateway.until("CHOOSE_CYLINDER");
+        command(runId, Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", cylinderId));
+        gateway.until("CONFIRM_SAVED");
+        command(
+                runId,
+                Map.of(
+                        "kind",
+                        "CONFIRM_SAVED",
+                        "step",
+                        4,
+                        "verdicts",
+                        Map.of(1, "PASS", 2, "PASS", 3, "PASS", 4, "PASS")));
+        gateway.until("SIGN");
+        return command(runId, Map.of("kind", "SIGN", "step", 6)).body();
+    }
+}

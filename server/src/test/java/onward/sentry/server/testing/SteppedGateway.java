@@ -1,0 +1,119 @@
+package onward.sentry.server.testing;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.gas.Unit;
+import onward.sentry.core.run.NextAction;
+import onward.sentry.core.run.Reading;
+import onward.sentry.standins.sim.Atmosphere;
+import onward.sentry.standins.sim.Hands;
+import onward.sentry.standins.sim.Health;
+import onward.sentry.standins.sim.SimDetector;
+import tools.jackson.databind.JsonNode;
+
+/** A gateway with one simulated detector; run time goes on only as far as the test asks for. */
+public final class SteppedGateway {
+
+    private static final int LONGEST_SECONDS = 1_200;
+
+    private final Api link;
+    private final SimDetector instrument;
+    private final Hands hands;
+    private final String sessionId;
+    private long sequence;
+    private JsonNode run;
+
+    SteppedGateway(Api link, String serial, String runId, ProcedureCard card, Map<Integer, Health> health) {
+        this.link = link;
+        var opened = link.post("/api/v1/link/detectors/" + serial + "/sessions", Map.of("runId", runId));
+        if (opened.status() != 201) {
+            throw new IllegalStateException("no session: " + opened);
+        }
+        this.sessionId = opened.text("sessionId");
+        this.sequence = opened.body().path("nextSequence").asLong();
+        this.instrument = new SimDetector(
+                card.lelBasis(),
+                card.sensors(),
+                health,
+                7,
+                opened.body().path("runTime").asLong());
+        this.hands = new Hands(instrument, 7);
+        this.run = wanted(link, serial);
+    }
+
+    private static JsonNode wanted(Api link, String serial) {
+        for (var detector : link.get("/api/v1/link/detectors").body()) {
+            if (detector.path("serial").asString().equals(serial)) {
+                return detector.path("run");
+            }
+        }
+        throw new IllegalStateException("not listed: " + serial);
+    }
+
+    /** Sends readings until the run asks for this, and returns the last batch that was sent. */
+    public Map<String, Object> until(String kind) {
+        Map<String, Object> batch = Map.of();
+        for (int i = 0; i < LONGEST_SECONDS && !asksFor().name().equals(kind); i++) {
+            batch = second();
+        }
+        if (!asksFor().name().equals(kind)) {
+            throw new IllegalStateException("still asks for " + asksFor() + ", not " + kind);
+        }
+        return batch;
+    }
+
+    /** Sends the readings of some seconds. */
+    public void run(int seconds) {
+        for (int i = 0; i < seconds; i++) {
+            second();
+        }
+    }
+
+    private Map<String, Object> second() {
+        var readings = new ArrayList<Reading>();
+        for (int i = 0; i < 4; i++) {
+            hands.follow(asksFor(), run.path("calibrating").asBoolean(), gas());
+            readings.add(instrument.step(250));
+        }
+        Map<String, Object> batch = Map.of("sequence", sequence++, "readings", readings);
+        var answer = send(batch);
+        if (answer.status() != 200) {
+            throw new IllegalStateException("batch refused: " + answer);
+        }
+        run = answer.body().path("run");
+        return batch;
+    }
+
+    public Api.Answer send(Map<String, Object> batch) {
+        return link.post("/api/v1/link/sessions/" + sessionId + "/batches", batch);
+    }
+
+    public long nextSequence() {
+        return sequence;
+    }
+
+    public List<Reading> nextReadings() {
+        return List.of(instrument.step(250));
+    }
+
+    private NextAction.Kind asksFor() {
+        return run.isObject() ? NextAction.Kind.valueOf(run.path("asksFor").asString()) : NextAction.Kind.DONE;
+    }
+
+    private Atmosphere gas() {
+        var gas = run.path("gas");
+        if (!gas.isObject()) {
+            return Atmosphere.cleanAir();
+        }
+        var parts = new ArrayList<Atmosphere.Part>();
+        for (var part : gas.path("components")) {
+            parts.add(new Atmosphere.Part(
+                    part.path("gas").asString(),
+                    part.path("value").asDouble(),
+                    Unit.valueOf(part.path("unit").asString())));
+        }
+        return Atmosphere.ofCylinder(parts, gas.path("balance").asString());
+    }
+}
