@@ -7,6 +7,9 @@ import { switchTheme } from "./theme";
 const item =
   "data-[selected=true]:bg-act data-[selected=true]:text-on-act flex min-h-11 cursor-pointer items-center justify-between gap-4 px-3";
 
+const group =
+  "[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-soft";
+
 export function Palette({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const { data: detectors = [] } = useQuery(detectorsQuery);
@@ -25,7 +28,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
       <Command.Input placeholder="A serial, a crew, a place …" className="w-full border-b border-line px-4 py-3 text-lg outline-none" />
       <Command.List className="max-h-96 overflow-y-auto p-2">
         <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
-        <Command.Group heading="Go to" className="text-sm text-soft [&_[cmdk-item]]:text-base [&_[cmdk-item]]:text-ink">
+        <Command.Group heading="Go to" className={group}>
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/" }))}>
             Today
           </Command.Item>
@@ -45,7 +48,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
             Light or dark
           </Command.Item>
         </Command.Group>
-        <Command.Group heading="Detectors" className="text-sm text-soft [&_[cmdk-item]]:text-base [&_[cmdk-item]]:text-ink">
+        <Command.Group heading="Detectors" className={group}>
           {detectors.map((d) => (
             <Command.Item
               key={d.serial}

@@ -1,9 +1,11 @@
-/** A barcode reader types faster than any hand: keys closer together than this belong to one scan. */
-const SCAN_GAP_MS = 40;
+/** Keys closer together than this may belong to one scan; no hand presses a second key on purpose so soon. */
+const BURST_GAP_MS = 100;
+/** A barcode reader's keys come this fast on average. */
+const SCAN_PACE_MS = 60;
 const LEAST_LENGTH = 4;
 
 let keyAt = 0;
-let keyBeforeAt = -SCAN_GAP_MS;
+let keyBeforeAt = -BURST_GAP_MS;
 
 export function isTypingIn(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
@@ -11,12 +13,13 @@ export function isTypingIn(target: EventTarget | null): boolean {
 
 /** True when the key just pressed came as fast as a scanner sends them: nothing may be confirmed by such a key. */
 export function isScannerBurst(): boolean {
-  return keyAt - keyBeforeAt < SCAN_GAP_MS;
+  return keyAt - keyBeforeAt < BURST_GAP_MS;
 }
 
 /** Catches what a barcode reader types anywhere on the page; returns how to stop. */
 export function catchScans(onScan: (text: string) => void): () => void {
   let text = "";
+  let beganAt = 0;
   const onKey = (event: KeyboardEvent) => {
     keyBeforeAt = keyAt;
     keyAt = event.timeStamp;
@@ -26,7 +29,7 @@ export function catchScans(onScan: (text: string) => void): () => void {
       return;
     }
     if (event.key === "Enter") {
-      if (quick && text.length >= LEAST_LENGTH) {
+      if (quick && text.length >= LEAST_LENGTH && keyAt - beganAt <= text.length * SCAN_PACE_MS) {
         event.preventDefault();
         event.stopImmediatePropagation();
         onScan(text);
@@ -36,7 +39,13 @@ export function catchScans(onScan: (text: string) => void): () => void {
       if (quick && event.key === " ") {
         event.preventDefault(); // or the button in focus would take it as a press
       }
-      text = quick ? text + event.key : event.key;
+      if (!quick) {
+        text = "";
+      }
+      if (text === "") {
+        beganAt = keyAt;
+      }
+      text += event.key;
     }
   };
   addEventListener("keydown", onKey, { capture: true });

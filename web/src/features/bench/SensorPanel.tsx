@@ -9,25 +9,25 @@ import type { Run } from "./useRun";
 
 type Sensor = Run["sensors"][number];
 
-const REFRESH_MS = 180;
+const REFRESH_MS = 100;
 
-/** The latest reading as the display has it, refreshed a few times a second. */
+/** The latest reading as the display has it, refreshed at most ten times a second. */
 function useLatest(buffer: TraceBuffer, slot: number): number | null {
   const [value, setValue] = useState(() => buffer.latest(slot));
   useEffect(() => {
-    let last = 0;
+    let shownAt = 0;
+    let later: ReturnType<typeof setTimeout> | undefined;
     const show = () => {
-      const now = performance.now();
-      if (now - last > REFRESH_MS) {
-        last = now;
-        setValue(buffer.latest(slot));
-      }
+      later = undefined;
+      shownAt = performance.now();
+      setValue(buffer.latest(slot));
     };
-    const stop = buffer.listen(show);
-    const trailing = setInterval(() => setValue(buffer.latest(slot)), 500);
+    const stop = buffer.listen(() => {
+      later ??= setTimeout(show, Math.max(0, shownAt + REFRESH_MS - performance.now()));
+    });
     return () => {
       stop();
-      clearInterval(trailing);
+      clearTimeout(later);
     };
   }, [buffer, slot]);
   return value;

@@ -9,6 +9,12 @@ create table person (
     created_at    timestamptz not null
 );
 
+create table sign_in_failure (
+    sign_in_name text not null,
+    at           timestamptz not null
+);
+create index sign_in_failure_of_name on sign_in_failure (sign_in_name, at);
+
 create table spring_session (
     primary_id            char(36) not null primary key,
     session_id            char(36) not null unique,

@@ -156,7 +156,7 @@ class BenchWalkTest {
             type(page, "0", "20.9", "0", "0");
             una.confirm("All sensors passed").asked("Signed");
             una.link("Open the record").click();
-            assertThat(page.getByText("Readings typed by hand")).isVisible();
+            assertThat(page.getByText("Readings typed by hand.")).isVisible();
             una.nothingWentWrong();
         }
     }

@@ -77,7 +77,7 @@ class KeyboardWalkTest {
             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
                     .hasText("Q4-1010");
             page.keyboard().press("g");
-            page.waitForTimeout(80);
+            page.waitForTimeout(200);
             page.keyboard().press("c");
             assertThat(page.getByText("Gas on the shelf")).isVisible();
             page.keyboard().press("?");

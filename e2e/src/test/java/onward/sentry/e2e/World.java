@@ -1,6 +1,5 @@
 package onward.sentry.e2e;
 
-import java.io.File;
 import java.io.IOException;
 import java.net.ServerSocket;
 import java.net.URI;
@@ -38,7 +37,7 @@ final class World implements AutoCloseable {
     private World(boolean isDemo) {
         this.isDemo = isDemo;
         try {
-            folder = Files.createTempDirectory("onward-sentry-e2e");
+            folder = Files.createDirectories(Path.of("target", database));
             output = folder.resolve("server.log");
             token = folder.resolve("link-token");
             createDatabase();
@@ -191,9 +190,5 @@ final class World implements AutoCloseable {
                 }
             }
         }
-        for (var file : folder.toFile().listFiles()) {
-            file.delete();
-        }
-        new File(folder.toString()).delete();
     }
 }

@@ -35,6 +35,7 @@ final class RunJudge {
 
     private static final long PLATEAU_MILLIS = 10_000;
     private static final long BASELINE_MILLIS = 5_000;
+    private static final long LATELY_MILLIS = 30_000;
     /** Share of the way from air to the expected value at which gas is seen to be on, or to be gone again. */
     private static final double GAS_SEEN = 0.10;
     /** A sensor that has covered less than this of the way does not respond. */
@@ -261,20 +262,26 @@ final class RunJudge {
         };
     }
 
+    /**
+     * Gas is gone when a reading has just fallen by a quarter of the way that it had reached, or stands near clean air
+     * after it had left it: the valve may have been closed before anybody was asked to.
+     */
     private List<RunEvent> seeGasGone(RunState state, RunTraces traces) {
         if (state.typed()) {
             return List.of();
         }
+        long gasOn = state.gasOpenedAt().orElse(0);
         for (var sensor : card.sensors()) {
             var trace = traces.trace(sensor.slot());
             double expected = state.expectedOnGas(sensor.slot()).orElse(sensor.cleanAirReading());
             if (trace.isEmpty() || expected == sensor.cleanAirReading()) {
                 continue;
             }
-            long seen = Math.max(state.stepSince(), trace.lastTime() - 3 * PLATEAU_MILLIS);
-            var atMost = mostOfTheWay(sensor, expected, trace, seen);
-            double fallen = atMost - BumpJudge.responsePercent(sensor, expected, trace.last()) / 100;
-            if (atMost >= LEAST_RESPONSE * 2 && fallen >= Math.max(GAS_SEEN, 0.25 * atMost)) {
+            double now = BumpJudge.responsePercent(sensor, expected, trace.last()) / 100;
+            double lately = mostOfTheWay(sensor, expected, trace, Math.max(gasOn, trace.lastTime() - LATELY_MILLIS));
+            boolean falls = lately >= GAS_SEEN && lately - now >= Math.max(GAS_SEEN, 0.25 * lately);
+            boolean isBack = now < GAS_SEEN && mostOfTheWay(sensor, expected, trace, gasOn) >= 3 * GAS_SEEN;
+            if (falls || isBack) {
                 return List.of(gasClosed(state, traces, true));
             }
         }

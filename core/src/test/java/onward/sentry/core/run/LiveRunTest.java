@@ -227,6 +227,27 @@ class LiveRunTest {
     }
 
     @Test
+    void aValveThatWasClosedBeforeAnybodyAskedIsSeenAllTheSame() {
+        for (int seconds : new int[] {10, 40, 200}) {
+            var early = LiveRun.start(
+                    Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+            var instrument = new FakeInstrument(early, Map.of());
+            confirm(early, new RunCommand.ConfirmChecks(0), 0);
+            instrument.runFor(31);
+            confirm(early, new RunCommand.StartZero(2), instrument.now());
+            instrument.runFor(40);
+            confirm(early, choose(Fixtures.houseMix()), instrument.now());
+            instrument.gas();
+            instrument.runFor(170);
+            instrument.air();
+            instrument.runFor(seconds);
+            confirm(early, new RunCommand.ConfirmSaved(4, ALL_PASS), instrument.now());
+            instrument.runFor(170);
+            assertThat(early.state().phase()).as("closed %s s before", seconds).isEqualTo(RunPhase.TO_SIGN);
+        }
+    }
+
+    @Test
     void aBumpPassesOnResponseAndFailsWhenAnAlarmWasNotNoticed() {
         for (boolean vibration : new boolean[] {true, false}) {
             var bump = LiveRun.start(

@@ -6,6 +6,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
@@ -31,6 +32,7 @@ class SessionController {
     private final SecurityContextRepository contexts;
     private final People people;
     private final FirstAdministrator first;
+    private final SignInGuard guard;
     private final SentrySettings settings;
     private final Site site;
 
@@ -39,12 +41,14 @@ class SessionController {
             SecurityContextRepository contexts,
             People people,
             FirstAdministrator first,
+            SignInGuard guard,
             SentrySettings settings,
             Site site) {
         this.authentication = authentication;
         this.contexts = contexts;
         this.people = people;
         this.first = first;
+        this.guard = guard;
         this.settings = settings;
         this.site = site;
     }
@@ -81,10 +85,12 @@ class SessionController {
 
     @PostMapping("/api/v1/session")
     SessionView signIn(@Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
+        var name = signIn.signInName().strip().toLowerCase(Locale.ROOT);
+        guard.check(name);
         try {
-            var name = signIn.signInName().strip().toLowerCase(java.util.Locale.ROOT);
             var authenticated = authentication.authenticate(
                     UsernamePasswordAuthenticationToken.unauthenticated(name, signIn.password()));
+            guard.succeeded(name);
             request.getSession();
             request.changeSessionId();
             var context = SecurityContextHolder.createEmptyContext();
@@ -93,6 +99,7 @@ class SessionController {
             contexts.saveContext(context, request, response);
             return view(Optional.of(authenticated.getName()));
         } catch (AuthenticationException e) {
+            guard.failed(name);
             throw new Refused(new Refusal(
                     "sign-in-failed",
                     "password",

@@ -51,7 +51,7 @@ public class Ledger {
                         by,
                         body,
                         last.hash(),
-                        Chain.next(last.hash(), kind + "\n" + by + "\n" + body))
+                        Chain.next(last.hash(), at + "\n" + kind + "\n" + by + "\n" + body))
                 .update();
     }
 }

@@ -9,6 +9,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.util.Map;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
@@ -27,6 +28,25 @@ class SignInTest {
         assertThat(wrongPassword.text("code")).isEqualTo("sign-in-failed");
         assertThat(wrongName.body()).isEqualTo(wrongPassword.body());
         assertThat(api.get("/api/v1/today").status()).isEqualTo(401);
+    }
+
+    @Test
+    void afterTenWrongPasswordsANameIsClosedForAQuarterOfAnHour() {
+        var clock = (TestServer.TestClock) server.bean(Clock.class);
+        var api = server.anybody();
+        api.get("/api/v1/session");
+        var wrong = Map.of("signInName", "viewer", "password", "a guess");
+        for (int i = 0; i < 10; i++) {
+            assertThat(api.post("/api/v1/session", wrong).text("code")).isEqualTo("sign-in-failed");
+        }
+        var right = Map.of("signInName", "Viewer", "password", TestServer.PASSWORD);
+        assertThat(api.post("/api/v1/session", right).text("code")).isEqualTo("sign-in-closed");
+        clock.set(TestServer.TestClock.START.plusSeconds(15 * 60));
+        try {
+            assertThat(api.post("/api/v1/session", right).status()).isEqualTo(200);
+        } finally {
+            clock.set(TestServer.TestClock.START);
+        }
     }
 
     @Test

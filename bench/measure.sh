@@ -1,0 +1,68 @@
+# Sourced by ./sentry bench: prints what judging, starting, memory, script size and the live view cost on this machine.
+
+bench_judging() {
+  say "Judging (JMH, some minutes)"
+  java -cp "bench/target/classes:bench/target/lib/*" org.openjdk.jmh.Main -foe true -o bench/target/jmh.txt JudgingBenchmark
+  echo "Judging one reading of a four-sensor detector, by readings held before gas:"
+  sed -n '/^Benchmark/,$p' bench/target/jmh.txt
+}
+
+# Everything that a browser fetches as script before Today stands.
+bench_script_size() {
+  local page=web/dist/index.html total=0 file size
+  for file in $(grep -oE 'assets/[^"]+\.js' "$page" | sort -u); do
+    size=$(gzip -9 -c "web/dist/$file" | wc -c)
+    total=$((total + size))
+  done
+  echo "Script of the first screen, compressed: $((total / 1000)) kB (at most 250)"
+}
+
+millis() { date +%s%3N; }
+
+bench_start_server() { # database url, port, token file; sets server_pid and started_millis
+  local began
+  began=$(millis)
+  SPRING_DATASOURCE_URL=$1 SPRING_DATASOURCE_USERNAME=sentry SPRING_DATASOURCE_PASSWORD=$SENTRY_TEST_DB_PASSWORD \
+    SERVER_PORT=$2 SENTRY_DEMO=true SENTRY_LINK_TOKEN_FILE=$3 java "${server_options[@]}" "$(class_archive)" \
+    -jar server/target/run/sentry-server-app.jar >"$bench_log" 2>&1 &
+  server_pid=$!
+  children+=("$server_pid")
+  until curl -fsS -o /dev/null "http://127.0.0.1:$2/actuator/health" 2>/dev/null; do
+    kill -0 "$server_pid" 2>/dev/null || die "the server has stopped" "Look at $bench_log."
+    sleep 0.05
+  done
+  started_millis=$(($(millis) - began))
+}
+
+bench_server() {
+  local port token url began
+  port=$(free_port 18080)
+  token=$(mktemp -u /tmp/onward-sentry-token-XXXXXX)
+  bench_log=bench/target/server.log
+  url=${SENTRY_TEST_DB}bench
+  PGPASSWORD=$SENTRY_TEST_DB_PASSWORD "$(pg_bin)/createdb" -h 127.0.0.1 -p "$(basename "${SENTRY_TEST_DB%/}" | cut -d: -f2)" -U sentry bench
+  rm -f server/target/run/classes.jsa
+  began=$(millis)
+  bench_start_server "$url" "$port" "$token"
+  echo "First start, empty database, no class archive yet: first answer after $started_millis ms"
+  until [ -f "$token" ]; do sleep 0.2; done
+  echo "Demo world loaded after $((($(millis) - began) / 1000)) s (at most 90)"
+  kill "$server_pid" && wait "$server_pid" || true
+  rm -f "$token"
+  bench_start_server "$url" "$port" "$token"
+  echo "Start as ./sentry does it from then on: first answer after $started_millis ms"
+  until [ -f "$token" ]; do sleep 0.2; done
+  java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.ReadingToScreen "http://127.0.0.1:$port" "$token"
+  echo "Memory of the server with the demo loaded and one bench open: $(($(awk '/VmRSS/ {print $2}' "/proc/$server_pid/status") / 1024)) MB (aim: under 512)"
+  rm -f "$token"
+}
+
+run_bench() {
+  install_missing --browser
+  build
+  mvn -q -B -DskipTests -DskipWeb=true -Dspotless.check.skip=true -pl core,bench package ||
+    die "the build failed" "Its output is above."
+  bench_script_size
+  with_scratch_database bench_server
+  bench_judging
+}
