@@ -874,6 +874,8 @@ export interface components {
             refusals: components["schemas"]["Refusal"][];
             warnings: components["schemas"]["Refusal"][];
             label: components["schemas"]["LabelLine"][];
+            /** Format: int32 */
+            unneeded: number;
         };
         ModelView: {
             model: string;

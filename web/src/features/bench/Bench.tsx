@@ -96,6 +96,16 @@ function Lane({ runId }: { runId: string }) {
         <Lanes current={runId} />
         <div className="flex min-w-0 flex-col gap-4">
           <LiveStrip run={data} clock={clock} />
+          {next.kind === "DONE" && (
+            <p className="flex flex-wrap gap-3">
+              <Link to="/records/$runId" params={{ runId }} className={buttonLook()}>
+                Open the record
+              </Link>
+              <Link to="/detectors/$serial" params={{ serial: data.serial }} className={buttonLook()}>
+                {data.serial}
+              </Link>
+            </p>
+          )}
           {next.kind === "CONFIRM_CHECKS" && (
             <ul className="grid gap-x-8 text-xl sm:grid-cols-2">
               {next.details.map((item) => (
@@ -126,16 +136,6 @@ function Lane({ runId }: { runId: string }) {
                 />
               ))}
             </div>
-          )}
-          {next.kind === "DONE" && (
-            <p className="flex flex-wrap gap-3">
-              <Link to="/records/$runId" params={{ runId }} className={buttonLook()}>
-                Open the record
-              </Link>
-              <Link to="/detectors/$serial" params={{ serial: data.serial }} className={buttonLook()}>
-                {data.serial}
-              </Link>
-            </p>
           )}
         </div>
         <RunSide run={data} send={send} />

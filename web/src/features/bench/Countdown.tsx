@@ -19,8 +19,8 @@ export function Countdown({ countdown, clock, onOver }: { countdown: Schemas["Co
   }, [over]); // eslint-disable-line react-hooks/exhaustive-deps -- once per countdown
   const share = Math.min(1, Math.max(0, (now - countdown.from) / (countdown.until - countdown.from)));
   return (
-    <div className="min-w-32 text-right" role="timer" aria-label={`${countdown.label}: ${written(left / 1000)} left`}>
-      <p className="text-5xl leading-none font-bold">{written(Math.ceil(left / 1000))}</p>
+    <div className="min-w-24 text-right sm:min-w-32" role="timer" aria-label={`${countdown.label}: ${written(left / 1000)} left`}>
+      <p className="text-4xl leading-none font-bold sm:text-5xl">{written(Math.ceil(left / 1000))}</p>
       <p className="text-sm">{countdown.label}</p>
       <div aria-hidden className="mt-1 h-1.5 bg-white/25">
         <div className="h-full bg-white" style={{ width: `${share * 100}%` }} />

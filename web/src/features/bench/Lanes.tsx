@@ -21,7 +21,7 @@ const asks: Record<string, string> = {
 export function Lanes({ current }: { current?: string }) {
   const lanes = useQuery({ queryKey: ["bench"], queryFn: () => answer(api.GET("/api/v1/bench")), refetchInterval: 5_000 });
   return (
-    <nav aria-label="On the bench">
+    <nav aria-label="On the bench" className={(lanes.data?.length ?? 0) < 2 ? "max-lg:hidden" : ""}>
       <h2 className="mb-1 text-sm font-semibold text-soft">On the bench</h2>
       <ul className="flex gap-2 overflow-x-auto lg:flex-col">
         {lanes.data?.map((lane) => (

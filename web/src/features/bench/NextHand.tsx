@@ -1,12 +1,20 @@
+import clsx from "clsx";
 import type { ReactNode } from "react";
 import { Countdown } from "./Countdown";
 import type { Run, RunClock } from "./useRun";
 
 /** The one thing to do next, readable from two metres, with its countdown and its confirmation. */
 export function NextHand({ run, clock, onOver, children }: { run: Run; clock: RunClock; onOver: () => void; children: ReactNode }) {
+  const failed = run.next.kind === "SIGN" && run.sensors.some((s) => s.verdict === "fail");
   return (
-    <section aria-label="Next hand" className="flex flex-wrap items-center gap-x-6 gap-y-3 bg-act-deep px-4 py-4 text-white">
-      <div className="min-w-0 grow basis-96">
+    <section
+      aria-label="Next hand"
+      className={clsx(
+        "z-[5] flex flex-wrap items-center gap-x-6 gap-y-3 px-4 py-3 text-white sm:py-4 [@media(min-height:640px)]:sticky [@media(min-height:640px)]:top-26 sm:[@media(min-height:640px)]:top-14",
+        failed ? "bg-fail-deep" : "bg-act-deep",
+      )}
+    >
+      <div className="min-w-0 grow basis-48 sm:basis-96">
         <p aria-live="assertive" className="text-[clamp(1.6rem,3.2vw,2.6rem)] leading-tight font-bold text-balance">
           {run.next.sentence}
         </p>
@@ -16,7 +24,7 @@ export function NextHand({ run, clock, onOver, children }: { run: Run; clock: Ru
         </p>
       </div>
       {run.next.countdown && <Countdown key={run.next.countdown.until} countdown={run.next.countdown} clock={clock} onOver={onOver} />}
-      <div className="flex flex-col items-stretch gap-2">{children}</div>
+      <div className="flex w-full flex-col items-stretch gap-2 empty:hidden sm:w-auto">{children}</div>
     </section>
   );
 }

@@ -101,7 +101,7 @@ function SensorSection({ sensor }: { sensor: SensorRecord }) {
       {sensor.trace.length > 1 && <TraceLine sensor={sensor} />}
       {sensor.outcomes.map((outcome) => (
         <div key={outcome.stage} className="mt-2">
-          <p className="flex flex-wrap items-baseline gap-x-3">
+          <p className="flex flex-wrap items-center gap-x-3">
             <Mark verdict={word(outcome.judgement.verdict)} word={false} />
             <strong>{outcome.stage.toLowerCase()}</strong>
             <span>{outcome.reading === null ? "no reading" : `${shown(outcome.reading, sensor.resolution)} ${sensor.unit}`}</span>

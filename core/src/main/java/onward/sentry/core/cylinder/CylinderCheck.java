@@ -43,7 +43,14 @@ public final class CylinderCheck {
         for (int i = 0; i < demand.sensors().size(); i++) {
             check.component(demand.sensors().get(i), demand.setPoints().get(i));
         }
-        return new Fitness(check.refusals, check.warnings, check.label);
+        return new Fitness(check.refusals, check.warnings, check.label, check.unneeded());
+    }
+
+    private int unneeded() {
+        return (int) cylinder.mixture().components().stream()
+                .filter(part -> demand.sensors().stream()
+                        .noneMatch(sensor -> sensor.gasId().equals(part.gasId())))
+                .count();
     }
 
     private void itself() {

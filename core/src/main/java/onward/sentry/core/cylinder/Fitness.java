@@ -1,5 +1,6 @@
 package onward.sentry.core.cylinder;
 
+import java.util.Comparator;
 import java.util.List;
 import onward.sentry.core.working.Refusal;
 
@@ -9,8 +10,16 @@ import onward.sentry.core.working.Refusal;
  * @param refusals reasons that forbid it; empty when it may be used
  * @param warnings what to look at all the same
  * @param label the label beside the set points, one line per sensor
+ * @param unneeded components of the mix that none of the sensors asks for
  */
-public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<LabelLine> label) {
+public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<LabelLine> label, int unneeded) {
+
+    /** Fewest refusals first, then set points to change, warnings, and gas that would be spent on no sensor. */
+    public static final Comparator<Fitness> BEST_FIRST = Comparator.comparingInt(
+                    (Fitness f) -> f.refusals().size())
+            .thenComparingInt(f -> f.setPointsToChange().size())
+            .thenComparingInt(f -> f.warnings().size())
+            .thenComparingInt(Fitness::unneeded);
 
     public Fitness {
         refusals = List.copyOf(refusals);

@@ -4,8 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
+import onward.sentry.core.card.AcceptRule;
+import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
+import onward.sentry.core.card.Target;
 import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
@@ -51,6 +56,20 @@ class CylinderCheckTest {
         assertThat(fitness.label())
                 .extracting(LabelLine::label)
                 .containsExactly("25 %LEL", "16 vol%", "80 ppm", "15 ppm");
+    }
+
+    @Test
+    void theBestComesFirstAndSpendsNoGasThatNobodyAsksFor() {
+        var carbonMonoxide = component("carbon-monoxide", 80, Unit.PPM, 0.02);
+        var alone = mix(List.of(carbonMonoxide), 30, CylinderState.IN_USE, "C");
+        var other = mix(List.of(component("carbon-monoxide", 100, Unit.PPM, 0.02)), 30, CylinderState.IN_USE, "C");
+        var held = mix(List.of(carbonMonoxide), 30, CylinderState.ON_HOLD, "C");
+        var bump = new Step.ApplyGas(List.of(Target.of(3, Purpose.BUMP)), new AcceptRule.Countdown(30), 30);
+        var demand = GasDemands.of(Fixtures.quoin4(), bump, HousePolicy.SHIPPED, Fixtures.TODAY);
+        var ordered = Stream.of(held, other, Fixtures.houseMix(), alone)
+                .sorted(Comparator.comparing(c -> CylinderCheck.of(c, demand), Fitness.BEST_FIRST))
+                .toList();
+        assertThat(ordered).containsExactly(alone, Fixtures.houseMix(), other, held);
     }
 
     @Test

@@ -5,6 +5,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +18,7 @@ import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunEvent;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
@@ -137,7 +139,7 @@ class BenchController {
     private List<Reading> typed(UUID id, long after) {
         var byTime = new TreeMap<Long, Map<Integer, Double>>();
         for (var event : runs.state(id).events()) {
-            if (event instanceof onward.sentry.core.run.RunEvent.ReadingTyped typed && typed.at() > after) {
+            if (event instanceof RunEvent.ReadingTyped typed && typed.at() > after) {
                 byTime.computeIfAbsent(typed.at(), at -> new TreeMap<>()).put(typed.slot(), typed.value());
             }
         }
@@ -163,10 +165,7 @@ class BenchController {
                         c.cylinder().useBefore().toString(),
                         c.cylinder().litresLeft(),
                         CylinderCheck.of(c.cylinder(), demand)))
-                .sorted(java.util.Comparator.comparing(
-                        c -> c.fitness().refusals().size() * 100
-                                + c.fitness().setPointsToChange().size() * 10
-                                + c.fitness().warnings().size()))
+                .sorted(Comparator.comparing(CandidateView::fitness, Fitness.BEST_FIRST))
                 .toList();
     }
 

@@ -109,6 +109,7 @@ class LiveHub implements SmartLifecycle {
             if (view.lastSeq() != watcher.lastSeq) {
                 watcher.lastSeq = view.lastSeq();
                 watcher.send("run", view);
+                watcher.send("lanes", Map.of());
             }
         } catch (IOException | IllegalStateException e) {
             watchers.remove(watcher);

@@ -13,6 +13,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.Strip;
@@ -137,11 +138,8 @@ class TodayController {
                 .map(c -> new Weighed(c, CylinderCheck.of(c.cylinder(), demand)))
                 .filter(w -> covers(w.fitness()))
                 .toList();
-        var best = weighed.stream()
-                .filter(w -> w.fitness().allowed())
-                .min(Comparator.comparing(w -> w.fitness().setPointsToChange().size()));
-        var nearest = weighed.stream()
-                .min(Comparator.comparing(w -> w.fitness().refusals().size()));
+        var nearest = weighed.stream().min(Comparator.comparing(Weighed::fitness, Fitness.BEST_FIRST));
+        var best = nearest.filter(w -> w.fitness().allowed());
         return new Group(
                 key.job().label(),
                 key.model(),
@@ -175,7 +173,7 @@ class TodayController {
     private List<String> gasWarnings() {
         var today = site.today();
         return shelf.all().stream()
-                .filter(c -> c.cylinder().state() == onward.sentry.core.cylinder.CylinderState.IN_USE)
+                .filter(c -> c.cylinder().state() == CylinderState.IN_USE)
                 .filter(c -> c.cylinder()
                         .useBefore()
                         .isBefore(today.plusDays(house.policy().warnBeforeExpiryDays())))
