@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/v1/workings/{calculation}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -158,6 +174,22 @@ export interface paths {
         get: operations["cylinders"];
         put?: never;
         post: operations["register_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calculations"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -360,6 +392,23 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Input: {
+            name: string;
+            value: string;
+        };
+        Result: {
+            value: string;
+            number: number | null;
+            unit: string;
+            working: components["schemas"]["Working"];
+        };
+        Working: {
+            rule: string;
+            formula: string;
+            inputs: components["schemas"]["Input"][];
+            result: string;
+            source: string;
+        };
         SignIn: {
             signInName: string;
             password: string;
@@ -411,10 +460,6 @@ export interface components {
             low: number;
             /** Format: double */
             high: number;
-        };
-        Input: {
-            name: string;
-            value: string;
         };
         Judgement: {
             /** @enum {string} */
@@ -552,13 +597,6 @@ export interface components {
             /** Format: int64 */
             endSeconds: number;
             marks: components["schemas"]["Mark"][];
-        };
-        Working: {
-            rule: string;
-            formula: string;
-            inputs: components["schemas"]["Input"][];
-            result: string;
-            source: string;
         };
         CommandBody: {
             clientId: string;
@@ -731,6 +769,17 @@ export interface components {
             gaugeBar: number;
             /** Format: double */
             fullBar: number;
+        };
+        CalculationView: {
+            name: string;
+            title: string;
+            inputs: components["schemas"]["InputView"][];
+            takesGases: boolean;
+        };
+        InputView: {
+            name: string;
+            what: string;
+            usual: string | null;
         };
         Group: {
             job: string;
@@ -995,6 +1044,34 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                calculation: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Result"];
+                };
+            };
+        };
+    };
     session: {
         parameters: {
             query?: never;
@@ -1326,6 +1403,26 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CylinderView"];
+                };
+            };
+        };
+    };
+    calculations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CalculationView"][];
                 };
             };
         };

@@ -10,6 +10,17 @@ const item =
 const group =
   "[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-soft";
 
+/** A serial is looked for as it is typed; letters in between would only bring up its neighbours. */
+function holdsEveryWord(value: string, search: string): number {
+  const text = value.toLowerCase();
+  return search
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
+    ? 1
+    : 0;
+}
+
 export function Palette({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const { data: detectors = [] } = useQuery(detectorsQuery);
@@ -22,6 +33,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
       open
       onOpenChange={(open) => !open && onClose()}
       label="Find"
+      filter={holdsEveryWord}
       overlayClassName="fixed inset-0 z-30 bg-black/40"
       contentClassName="bg-sheet border-ink fixed top-20 left-1/2 z-40 w-[min(36rem,92vw)] -translate-x-1/2 border-2 shadow-xl"
     >

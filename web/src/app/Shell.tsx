@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate } from "@tanstack/react-router";
 import { CircleHelp, LogOut, SunMoon } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { api, answer } from "../api/client";
 import { sessionQuery, useSession } from "../api/session";
 import { BenchSettings } from "./BenchSettings";
@@ -10,7 +10,8 @@ import { ShortcutHelp } from "./ShortcutHelp";
 import { switchTheme } from "./theme";
 import { useShortcuts } from "./useShortcuts";
 
-const Palette = lazy(() => import("./Palette").then((m) => ({ default: m.Palette })));
+const loadPalette = () => import("./Palette").then((m) => ({ default: m.Palette }));
+const Palette = lazy(loadPalette);
 
 const places = [
   { to: "/", word: "Today" },
@@ -25,6 +26,11 @@ export function Shell() {
   const navigate = useNavigate();
   const [palette, setPalette] = useState(false);
   const [help, setHelp] = useState(false);
+  useEffect(() => {
+    // Fetched before it is asked for: what is typed right after Ctrl K must not be lost.
+    const idle = setTimeout(() => void loadPalette(), 1_500);
+    return () => clearTimeout(idle);
+  }, []);
   useShortcuts({ openPalette: () => setPalette(true), openHelp: () => setHelp(true) });
 
   async function signOut() {

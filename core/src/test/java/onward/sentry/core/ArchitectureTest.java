@@ -1,59 +1,75 @@
 package onward.sentry.core;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
-import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 
+import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+import org.assertj.core.api.Assertions;
 
 @AnalyzeClasses(packages = "onward.sentry.core", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
+
+    /** What each package may import; nothing points back. */
+    private static final Map<String, List<String>> MAY_IMPORT = Map.ofEntries(
+            Map.entry("working", List.of()),
+            Map.entry("gas", List.of("working")),
+            Map.entry("rig", List.of("gas", "working")),
+            Map.entry("detector", List.of("gas", "working")),
+            Map.entry("cylinder", List.of("detector", "gas", "working")),
+            Map.entry("house", List.of("working")),
+            Map.entry("trace", List.of("working")),
+            Map.entry("schedule", List.of("working")),
+            Map.entry("card", List.of("detector", "gas", "schedule", "working")),
+            Map.entry("judge", List.of("detector", "gas", "trace", "working")),
+            Map.entry("workings", List.of("gas", "judge", "rig", "schedule", "working")),
+            Map.entry(
+                    "run",
+                    List.of("card", "cylinder", "detector", "gas", "house", "judge", "schedule", "trace", "working")));
 
     @ArchTest
     static final ArchRule plainJava =
             classes().should().onlyDependOnClassesThat().resideInAnyPackage("java..", "onward.sentry.core..");
 
     @ArchTest
-    static final ArchRule oneWay = layeredArchitecture()
-            .consideringOnlyDependenciesInLayers()
-            .layer("run")
-            .definedBy("..core.run..")
-            .layer("card")
-            .definedBy("..core.card..")
-            .layer("house")
-            .definedBy("..core.house..")
-            .layer("judge")
-            .definedBy("..core.judge..")
-            .layer("trace")
-            .definedBy("..core.trace..")
-            .layer("schedule")
-            .definedBy("..core.schedule..")
-            .layer("cylinder")
-            .definedBy("..core.cylinder..")
-            .layer("detector")
-            .definedBy("..core.detector..")
-            .layer("gas")
-            .definedBy("..core.gas..")
-            .layer("working")
-            .definedBy("..core.working..")
-            .whereLayer("run")
-            .mayNotBeAccessedByAnyLayer()
-            .whereLayer("card")
-            .mayOnlyBeAccessedByLayers("run")
-            .whereLayer("house")
-            .mayOnlyBeAccessedByLayers("run")
-            .whereLayer("judge")
-            .mayOnlyBeAccessedByLayers("run")
-            .whereLayer("trace")
-            .mayOnlyBeAccessedByLayers("run", "judge")
-            .whereLayer("schedule")
-            .mayOnlyBeAccessedByLayers("run", "card")
-            .whereLayer("cylinder")
-            .mayOnlyBeAccessedByLayers("run")
-            .whereLayer("detector")
-            .mayOnlyBeAccessedByLayers("run", "card", "judge", "cylinder")
-            .whereLayer("gas")
-            .mayOnlyBeAccessedByLayers("run", "card", "judge", "cylinder", "detector");
+    static void everyPackageImportsOnlyWhatItMay(JavaClasses core) {
+        MAY_IMPORT.forEach((name, allowed) -> {
+            var forbidden = new TreeSet<>(MAY_IMPORT.keySet());
+            forbidden.remove(name);
+            allowed.forEach(forbidden::remove);
+            noClasses()
+                    .that()
+                    .resideInAPackage("..core." + name)
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            forbidden.stream().map(other -> "..core." + other).toArray(String[]::new))
+                    .check(core);
+        });
+    }
+
+    @ArchTest
+    static void everyPackageIsInTheTable(JavaClasses core) {
+        var packages = new TreeSet<String>();
+        core.forEach(c -> packages.add(c.getPackageName().replace("onward.sentry.core.", "")));
+        Assertions.assertThat(packages).isEqualTo(new TreeSet<>(MAY_IMPORT.keySet()));
+    }
+
+    @ArchTest
+    static void noPackageHoldsSoMuchThatNobodyFindsAnything(JavaClasses core) {
+        var largest = Arrays.stream(MAY_IMPORT.keySet().toArray(String[]::new))
+                .mapToLong(name -> core.stream()
+                        .filter(c -> c.getPackageName().endsWith("core." + name) && c.isTopLevelClass())
+                        .count())
+                .max()
+                .orElseThrow();
+        Assertions.assertThat(largest).isLessThanOrEqualTo(30);
+    }
 }

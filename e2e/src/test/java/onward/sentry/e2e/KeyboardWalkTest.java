@@ -45,6 +45,7 @@ class KeyboardWalkTest {
     void theLastConfirmationIsTakenBackWithBackspace() {
         try (var una = new Walk(world).signIn("una").readings("Over the link", 1)) {
             una.putOnBench("Q4-1016").space("Check the detector before gas").asked("warming up");
+            una.page().waitForTimeout(300); // no hand takes back what it confirmed a moment ago
             una.page().keyboard().press("Backspace");
             una.asked("Check the detector before gas");
         }
@@ -71,6 +72,7 @@ class KeyboardWalkTest {
         try (var tam = new Walk(world).signIn("tam")) {
             var page = tam.page();
             page.keyboard().press("Control+k");
+            assertThat(page.getByPlaceholder("A serial, a crew, a place …")).isFocused();
             page.keyboard().type("Q4-1010", new Keyboard.TypeOptions().setDelay(60));
             assertThat(page.getByRole(AriaRole.OPTION).first()).containsText("Q4-1010");
             page.keyboard().press("Enter");

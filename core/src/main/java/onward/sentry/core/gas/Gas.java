@@ -11,7 +11,11 @@ import java.util.OptionalDouble;
  * @param molarMass g/mol, above zero
  * @param lelHandbook lower explosive limit in vol%, handbook basis; empty when the gas does not burn
  * @param lelIec lower explosive limit in vol%, IEC 60079-20-1; empty when the gas does not burn
+ * @param catalyticFactor multiplier on %LEL for a catalytic bead set on methane, on the handbook basis; empty when unknown
+ * @param ionisationEv ionisation energy, eV
+ * @param photoFactor response factor of a 10.6 eV lamp set on isobutylene; empty when unknown
  * @param reactive loses strength in a cylinder or on tubing
+ * @param danger on which side its concentration is dangerous
  * @param family regulators that carried one reactive family are not used on another
  */
 public record Gas(
@@ -21,13 +25,24 @@ public record Gas(
         double molarMass,
         OptionalDouble lelHandbook,
         OptionalDouble lelIec,
+        OptionalDouble catalyticFactor,
+        double ionisationEv,
+        OptionalDouble photoFactor,
         boolean reactive,
+        Danger danger,
         String family) {
+
+    /** On which side a concentration is dangerous. */
+    public enum Danger {
+        HIGH,
+        BOTH,
+        NONE
+    }
 
     public Gas {
         Objects.requireNonNull(id, "id");
-        if (!(molarMass > 0)) {
-            throw new IllegalArgumentException(id + ": molar mass must be above zero, was " + molarMass);
+        if (!(molarMass > 0 && ionisationEv > 0)) {
+            throw new IllegalArgumentException(id + ": molar mass and ionisation energy are above zero");
         }
     }
 

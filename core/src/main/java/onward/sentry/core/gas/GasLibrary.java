@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
 import onward.sentry.core.working.Refusal;
@@ -29,7 +30,11 @@ public final class GasLibrary {
                             Double.parseDouble(row[3]),
                             optional(row[4]),
                             optional(row[5]),
+                            optional(row[6]),
+                            Double.parseDouble(row[7]),
+                            optional(row[8]),
                             row[9].equals("yes"),
+                            row[10].isBlank() ? Gas.Danger.NONE : Gas.Danger.valueOf(row[10].toUpperCase(Locale.ROOT)),
                             row[11]));
         }
     }

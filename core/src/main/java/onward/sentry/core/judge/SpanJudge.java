@@ -29,14 +29,21 @@ public final class SpanJudge {
         return 100 * fullSpan / applied;
     }
 
+    /** The grade of a response in %: above 70 passes, 50 to 70 is marginal, below 50 or above 200 fails. */
+    public static Verdict grade(double response) {
+        if (MOST_ADJUSTABLE.isExceededBy(response)) {
+            return Verdict.FAIL;
+        }
+        if (PASS_ABOVE.isExceededBy(response)) {
+            return Verdict.PASS;
+        }
+        return MARGINAL_FROM.isReachedBy(response) ? Verdict.MARGINAL : Verdict.FAIL;
+    }
+
     /** 56.0 of 80 ppm is exactly 70 % and so marginal; 56.1 passes; 7.4 of 15 ppm fails. */
     public static Judgement judge(SensorSpec sensor, double applied, double fullSpan, String source) {
         double response = response(fullSpan, applied);
-        var verdict = MOST_ADJUSTABLE.isExceededBy(response)
-                ? Verdict.FAIL
-                : PASS_ABOVE.isExceededBy(response)
-                        ? Verdict.PASS
-                        : MARGINAL_FROM.isReachedBy(response) ? Verdict.MARGINAL : Verdict.FAIL;
+        var verdict = grade(response);
         return new Judgement(
                 verdict,
                 Working.of("Span, three grades", "R = 100 · full-span ÷ applied")

@@ -1,8 +1,13 @@
 package onward.sentry.core.schedule;
 
-import static onward.sentry.core.working.Figures.day;
-
+import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.YearMonth;
+import java.time.format.TextStyle;
+import java.time.temporal.TemporalAdjusters;
+import java.util.Locale;
+import java.util.Objects;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Working;
 
 /** How long a good calibration lasts. */
@@ -40,10 +45,10 @@ public sealed interface IntervalRule {
                                     "Every " + months + (months == 1 ? " month" : " months") + ", never later than "
                                             + capDays + " days",
                                     "earlier of last + months and last + cap")
-                            .with("last good", day(last))
-                            .with("by months", day(byMonths))
-                            .with("by cap", day(byCap))
-                            .gives(day(date) + (capWins ? " (the cap is earlier)" : "")));
+                            .with("last good", Figures.day(last))
+                            .with("by months", Figures.day(byMonths))
+                            .with("by cap", Figures.day(byCap))
+                            .gives(Figures.day(date) + (capWins ? " (the cap is earlier)" : "")));
         }
     }
 
@@ -65,8 +70,111 @@ public sealed interface IntervalRule {
             return new DueDate(
                     date,
                     Working.of("Every " + days + " days", "last + days")
-                            .with("last good", day(last))
-                            .gives(day(date)));
+                            .with("last good", Figures.day(last))
+                            .gives(Figures.day(date)));
+        }
+    }
+
+    /**
+     * A weekday of the month, such as the last Thursday or the second Monday.
+     *
+     * @param nth 1 to 4, or 5 for the last one
+     */
+    record MonthDay(int nth, DayOfWeek weekday) {
+
+        private static final int LAST = 5;
+
+        public MonthDay {
+            Objects.requireNonNull(weekday, "weekday");
+            if (nth < 1 || nth > LAST) {
+                throw new IllegalArgumentException("1 to 4, or 5 for the last, was " + nth);
+            }
+        }
+
+        public static MonthDay last(DayOfWeek weekday) {
+            return new MonthDay(LAST, weekday);
+        }
+
+        /** The last Thursday of March 2026 is the 26th. */
+        public LocalDate in(YearMonth month) {
+            return month.atDay(1)
+                    .with(
+                            nth == LAST
+                                    ? TemporalAdjusters.lastInMonth(weekday)
+                                    : TemporalAdjusters.dayOfWeekInMonth(nth, weekday));
+        }
+
+        @Override
+        public String toString() {
+            var ordinals = new String[] {"first", "second", "third", "fourth", "last"};
+            return ordinals[nth - 1] + " " + weekday.getDisplayName(TextStyle.FULL, Locale.ENGLISH);
+        }
+    }
+
+    /** That weekday of the month after: the last Thursday, after 2026-03-03, returns 2026-04-30. */
+    record FollowingMonth(MonthDay day) implements IntervalRule {
+
+        @Override
+        public DueDate nextDue(LocalDate last) {
+            var date = day.in(YearMonth.from(last).plusMonths(1));
+            return new DueDate(
+                    date,
+                    Working.of("The " + day + " of the following month", "")
+                            .with("last good", Figures.day(last))
+                            .gives(Figures.day(date)));
+        }
+    }
+
+    /**
+     * The next such weekday at least so many days away: the last Thursday, at least 14 days after 2026-03-03, returns
+     * 2026-03-26.
+     *
+     * @param leastDays 1 to 365
+     */
+    record NextMonthDay(MonthDay day, int leastDays) implements IntervalRule {
+
+        public NextMonthDay {
+            if (leastDays < 1 || leastDays > 365) {
+                throw new IllegalArgumentException("1 to 365 days, was " + leastDays);
+            }
+        }
+
+        @Override
+        public DueDate nextDue(LocalDate last) {
+            var earliest = last.plusDays(leastDays);
+            var month = YearMonth.from(earliest);
+            var date = day.in(month).isBefore(earliest) ? day.in(month.plusMonths(1)) : day.in(month);
+            return new DueDate(
+                    date,
+                    Working.of("The next " + day + " of a month, at least " + leastDays + " days away", "")
+                            .with("last good", Figures.day(last))
+                            .with("not before", Figures.day(earliest))
+                            .gives(Figures.day(date)));
+        }
+    }
+
+    /** Never later than so many days after; the earlier wins. */
+    record Capped(IntervalRule interval, int capDays) implements IntervalRule {
+
+        public Capped {
+            Objects.requireNonNull(interval, "interval");
+            if (capDays < 1 || capDays > 2000) {
+                throw new IllegalArgumentException("a cap of 1 to 2000 days, was " + capDays);
+            }
+        }
+
+        @Override
+        public DueDate nextDue(LocalDate last) {
+            var due = interval.nextDue(last);
+            var byCap = last.plusDays(capDays);
+            if (!byCap.isBefore(due.date())) {
+                return due;
+            }
+            return new DueDate(
+                    byCap,
+                    due.working()
+                            .with("never later than", Figures.day(byCap) + ", " + capDays + " days")
+                            .gives(Figures.day(byCap) + " (the cap is earlier)"));
         }
     }
 }

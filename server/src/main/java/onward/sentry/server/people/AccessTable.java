@@ -41,7 +41,9 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/runs/{id}/readings", VIEWER),
             row(HttpMethod.GET, "/api/v1/runs/{id}/cylinders", VIEWER),
             row(HttpMethod.POST, "/api/v1/runs/{id}/commands", TECHNICIAN),
-            row(HttpMethod.GET, "/api/v1/runs/{id}/record", VIEWER));
+            row(HttpMethod.GET, "/api/v1/runs/{id}/record", VIEWER),
+            row(HttpMethod.GET, "/api/v1/workings", VIEWER),
+            row(HttpMethod.POST, "/api/v1/workings/{calculation}", VIEWER));
 
     private static Row open(HttpMethod method, String pattern) {
         return new Row(method, pattern, Optional.empty());

@@ -57,7 +57,10 @@ public final class CoreJson {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "rule")
     @JsonSubTypes({
         @Type(value = IntervalRule.EveryMonths.class, name = "every-months"),
-        @Type(value = IntervalRule.EveryDays.class, name = "every-days")
+        @Type(value = IntervalRule.EveryDays.class, name = "every-days"),
+        @Type(value = IntervalRule.FollowingMonth.class, name = "following-month"),
+        @Type(value = IntervalRule.NextMonthDay.class, name = "next-month-day"),
+        @Type(value = IntervalRule.Capped.class, name = "capped")
     })
     private interface IntervalRuleNames {}
 

@@ -1,0 +1,38 @@
+package onward.sentry.core.workings;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import onward.sentry.core.working.Refusal;
+
+/** Every calculation, by name. */
+public final class Calculations {
+
+    private static final List<Calculation> ALL = Stream.of(
+                    GasCalculations.all(), BenchCalculations.all(), List.of(DueCalculation.calculation()))
+            .flatMap(List::stream)
+            .toList();
+
+    private Calculations() {}
+
+    public static List<Calculation> all() {
+        return ALL;
+    }
+
+    /**
+     * Works one out: {@code answer("gas_left", {litres=72, full_bar=40, gauge_bar=12})} returns 21.6 L.
+     *
+     * @throws onward.sentry.core.working.Refused with code {@code calculation-unknown}, or with what is wrong in the inputs
+     */
+    public static Result answer(String name, Map<String, String> given) {
+        var found = ALL.stream().filter(c -> c.name().equals(name)).findFirst();
+        Refusal.unless(
+                found.isPresent(),
+                "calculation-unknown",
+                "calculation",
+                "There is no calculation '" + name + "'.",
+                "There are: " + ALL.stream().map(Calculation::name).collect(Collectors.joining(", ")) + ".");
+        return found.orElseThrow().answer(given);
+    }
+}

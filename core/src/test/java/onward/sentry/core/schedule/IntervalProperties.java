@@ -1,0 +1,75 @@
+package onward.sentry.core.schedule;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Optional;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+
+class IntervalProperties {
+
+    private static final LocalDate FIRST = LocalDate.of(2024, 1, 1);
+
+    @Property
+    void dueLiesAfterTheLastGoodDayAndNeverBeyondTheCap(
+            @ForAll @IntRange(max = 3_000) int day,
+            @ForAll @IntRange(min = 1, max = 60) int months,
+            @ForAll @IntRange(min = 1, max = 2_000) int cap) {
+        var last = FIRST.plusDays(day);
+        var due = new IntervalRule.EveryMonths(months, cap).nextDue(last);
+        assertThat(due.date()).isAfter(last);
+        assertThat(ChronoUnit.DAYS.between(last, due.date())).isLessThanOrEqualTo(cap);
+        assertThat(due.date()).isBeforeOrEqualTo(last.plusMonths(months));
+        assertThat(due.working().result().endsWith("(the cap is earlier)"))
+                .isEqualTo(due.date().isBefore(last.plusMonths(months)));
+    }
+
+    @Property
+    void laterWorkIsNeverDueEarlier(
+            @ForAll @IntRange(max = 3_000) int day,
+            @ForAll @IntRange(max = 400) int later,
+            @ForAll @IntRange(min = 1, max = 24) int months) {
+        var rule = new IntervalRule.EveryMonths(months, 2_000);
+        assertThat(rule.nextDue(FIRST.plusDays(day + later)).date())
+                .isAfterOrEqualTo(rule.nextDue(FIRST.plusDays(day)).date());
+    }
+
+    @Property
+    void aDetectorIsDueWithItsEarliestSensor(
+            @ForAll @IntRange(max = 300) int first, @ForAll @IntRange(max = 300) int second) {
+        var rule = new IntervalRule.EveryDays(30);
+        var sensors = List.of(
+                new SensorDates(1, FIRST, Optional.of(FIRST.plusDays(first))),
+                new SensorDates(2, FIRST, Optional.of(FIRST.plusDays(second))));
+        var facts = new DetectorFacts(false, Optional.empty(), sensors, Optional.empty(), Optional.empty(), rule);
+        assertThat(facts.due().date()).isEqualTo(FIRST.plusDays(Math.min(first, second) + 30L));
+    }
+
+    @Property
+    void aStateHoldsUntilTheDayThatItNamesAndIsAnotherOnTheNext(
+            @ForAll @IntRange(max = 60) int today, @ForAll boolean bumped) {
+        var rule = new IntervalRule.EveryDays(30);
+        var on = FIRST.plusDays(today);
+        var facts = new DetectorFacts(
+                false,
+                Optional.empty(),
+                List.of(new SensorDates(1, FIRST, Optional.of(FIRST))),
+                Optional.empty(),
+                bumped ? Optional.of(on) : Optional.empty(),
+                rule);
+        var state = StateToday.of(facts, true, on);
+        if (state.validThrough().equals(LocalDate.MAX)) {
+            assertThat(state.word()).isEqualTo(StateWord.OVERDUE);
+            return;
+        }
+        for (var day = on; !day.isAfter(state.validThrough()); day = day.plusDays(1)) {
+            assertThat(StateToday.of(facts, true, day).word()).isEqualTo(state.word());
+        }
+        assertThat(StateToday.of(facts, true, state.validThrough().plusDays(1)).word())
+                .isNotEqualTo(state.word());
+    }
+}

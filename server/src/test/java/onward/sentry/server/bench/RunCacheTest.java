@@ -1,0 +1,88 @@
+package onward.sentry.server.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.ArgumentMatchers.anyLong;
+import static org.mockito.ArgumentMatchers.anyString;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.never;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.when;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.run.LiveRun;
+import onward.sentry.core.run.Reading;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.CoreJson;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** The cached judge is used only while it stands where the rows stand. */
+class RunCacheTest {
+
+    private final RunLog log = mock(RunLog.class);
+    private final House house = mock(House.class);
+    private final RunCache cache = new RunCache(log, house);
+    private RunEntity run;
+    private LiveRun live;
+
+    @BeforeEach
+    void start() throws IOException {
+        var card = CoreJson.canonical()
+                .readValue(Files.readString(Path.of("src/main/resources/cards/mote-co.json")), ProcedureCard.class);
+        when(house.card(anyString(), anyInt())).thenReturn(card);
+        when(house.policy(anyInt())).thenReturn(HousePolicy.SHIPPED);
+        var started = new RunEvent.RunStarted(
+                0, "MC-1", Job.CALIBRATION, "Mote CO", 1, 1, "Una", ReadingSource.LINK, 1, Map.of(1, "C-1"));
+        live = LiveRun.start(card, HousePolicy.SHIPPED, started);
+        run = new RunEntity(UUID.randomUUID(), UUID.randomUUID(), live.state(), Instant.EPOCH);
+        run.logged(0, "hash");
+        when(log.events(run.id())).thenReturn(List.of(started));
+        when(log.readingsAfter(any(), anyLong())).thenReturn(List.of(new Reading(250, Map.of(1, 0.0))));
+    }
+
+    @Test
+    void whatWasPutBackIsUsedWithoutReadingRows() {
+        cache.putBack(run, live);
+        assertThat(cache.take(run)).isSameAs(live);
+        verify(log, never()).events(any());
+    }
+
+    @Test
+    void whatAnotherCopyHasMovedOnIsRebuiltFromRows() {
+        cache.putBack(run, live);
+        run.batchStored();
+        var rebuilt = cache.take(run);
+        assertThat(rebuilt).isNotSameAs(live);
+        assertThat(rebuilt.traces().now()).isEqualTo(250);
+        verify(log).events(run.id());
+    }
+
+    @Test
+    void aLookLeavesTheJudgeForTheNextOne() {
+        cache.putBack(run, live);
+        assertThat((Object) cache.look(run, l -> l)).isSameAs(live);
+        assertThat((Object) cache.look(run, l -> l)).isSameAs(live);
+        verify(log, never()).events(any());
+    }
+
+    @Test
+    void aLookAtAnUnknownRunRebuildsItOnce() {
+        cache.look(run, l -> l);
+        cache.look(run, l -> l);
+        verify(log, times(1)).events(run.id());
+    }
+}

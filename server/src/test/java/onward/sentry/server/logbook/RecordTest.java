@@ -1,0 +1,103 @@
+package onward.sentry.server.logbook;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.StreamSupport;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.SensorOutcome;
+import onward.sentry.core.run.Stage;
+import onward.sentry.core.working.Working;
+import onward.sentry.server.house.House;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.Test;
+
+class RecordTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Api technician = server.signedIn(Role.TECHNICIAN);
+    private final Island island = new Island(server, technician);
+
+    @Test
+    void theStoryIsToldInOrderInWordsAndTheListHoldsEveryRunAsAStrip() {
+        var serial = island.quoin4();
+        var run = island.calibrate(serial, island.houseMix(), Map.of(3, 0.62));
+        var record = technician
+                .get("/api/v1/runs/" + run.path("id").asString() + "/record")
+                .body();
+        var told = StreamSupport.stream(record.path("events").spliterator(), false)
+                .map(e -> e.path("what").asString())
+                .toList();
+        assertThat(told.get(0)).isEqualTo("technician person began the calibration; readings over the link");
+        assertThat(told).contains("Warm-up over", "Zero started in clean air", "Gas on, seen in the readings");
+        assertThat(told).anyMatch(t -> t.equals("Carbon monoxide span marginal, settled"));
+        assertThat(told.get(told.size() - 1)).isEqualTo("technician person signed: marginal");
+        assertThat(record.path("policy").asString()).isEqualTo(HousePolicy.SHIPPED.name());
+        assertThat(record.path("cylinder").path("useBefore").asString()).isEqualTo("2027-03-02");
+
+        var listed = technician.get("/api/v1/detectors/" + serial + "/runs").body();
+        assertThat(listed.size()).isEqualTo(1);
+        assertThat(listed.get(0).path("strip").path("marks").size()).isEqualTo(8);
+        assertThat(listed.get(0).path("verdict").asString()).isEqualTo("marginal");
+        assertThat(listed.get(0).path("simulated").asBoolean()).isFalse();
+    }
+
+    @Test
+    void aMarginalSensorIsUsableAndRenewed() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of(3, 0.62));
+        var detector = technician.get("/api/v1/detectors/" + serial).body();
+        assertThat(detector.path("detector").path("usable").asBoolean()).isTrue();
+        assertThat(detector.path("sensors").get(2).path("lastVerdict").asString())
+                .isEqualTo("marginal");
+        assertThat(detector.path("sensors").get(2).path("dueOn").asString()).isEqualTo("2026-04-02");
+    }
+
+    @Test
+    void everyKindOfEventHasWords() {
+        var card = server.bean(House.class).latestCard("Quoin 4");
+        var none = java.util.OptionalDouble.empty();
+        var outcome = new SensorOutcome(
+                3,
+                Stage.SPAN,
+                new Judgement(Verdict.FAIL, Working.of("No response", "").gives("fail")),
+                none,
+                80,
+                none,
+                none,
+                "no response");
+        record Told(RunEvent event, String words) {}
+        for (var told : List.of(
+                new Told(new RunEvent.ChecksConfirmed(0, 0, List.of("Battery", "Clock")), "Checked: Battery; Clock"),
+                new Told(new RunEvent.GasOpened(0, 3, false), "Gas on, confirmed"),
+                new Told(new RunEvent.GasClosed(0, 5, false, Map.of()), "Gas off, confirmed"),
+                new Told(new RunEvent.ReadingTyped(0, 3, 61), "61.0 typed"),
+                new Told(new RunEvent.ReadingNotAccepted(0, 3, outcome), "Carbon monoxide span fail, no response"),
+                new Told(new RunEvent.AlarmsConfirmed(0, 1, true, false, true), "Not every alarm was noticed"),
+                new Told(
+                        new RunEvent.SavedOnInstrument(0, 4, Map.of()),
+                        "Saved on the instrument, its own verdict noted"),
+                new Told(new RunEvent.ConfirmationWithdrawn(0, 2, "Una"), "Una took the last confirmation back"),
+                new Told(new RunEvent.RunTakenOver(0, "Brand", "Una"), "Brand took over from Una"),
+                new Told(new RunEvent.RunStopped(0, "Una", "called away"), "Una stopped the run: called away"),
+                new Told(
+                        new RunEvent.RunSigned(0, "Una", Island.TODAY, Verdict.PASS, List.of(), Optional.empty()),
+                        "Una signed: pass"))) {
+            assertThat(EventWords.of(told.event(), card)).isEqualTo(told.words());
+        }
+    }
+
+    @Test
+    void aRecordThatIsNotThereIsNotFound() {
+        var missing = technician.get("/api/v1/runs/00000000-0000-0000-0000-000000000000/record");
+        assertThat(missing.status()).isEqualTo(404);
+    }
+}

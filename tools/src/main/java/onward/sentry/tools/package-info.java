@@ -1,0 +1,2 @@
+/** What the command line answers without a server. */
+package onward.sentry.tools;
