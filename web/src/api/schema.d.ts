@@ -436,6 +436,7 @@ export interface components {
             source: "LINK" | "TYPED";
             /** Format: double */
             timeScale: number | null;
+            slots: number[] | null;
         };
         ChosenView: {
             id: string;
@@ -486,7 +487,7 @@ export interface components {
         };
         NextAction: {
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
             /** Format: int32 */
             step: number;
             sentence: string;
@@ -527,8 +528,7 @@ export interface components {
             steps: components["schemas"]["StepView"][];
             sensors: components["schemas"]["SensorView"][];
             cylinder: components["schemas"]["ChosenView"] | null;
-            /** Format: int64 */
-            gasOpenedAt: number | null;
+            gasOn: boolean;
             /** Format: int32 */
             withdrawable: number | null;
             strip: components["schemas"]["Strip"];
@@ -539,7 +539,7 @@ export interface components {
             /** Format: int32 */
             slot: number;
             /** @enum {string} */
-            stage: "ZERO" | "SPAN" | "CHECK" | "BUMP" | "CLEAR";
+            stage: "AS_FOUND" | "ZERO" | "SPAN" | "CHECK" | "VERIFY" | "BUMP" | "CLEAR";
             judgement: components["schemas"]["Judgement"];
             reading: number | null;
             /** Format: double */
@@ -601,7 +601,7 @@ export interface components {
         CommandBody: {
             clientId: string;
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "STOP" | "SIGN";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "STOP" | "SIGN";
             /** Format: int32 */
             step?: number | null;
             /** Format: int64 */
@@ -621,6 +621,7 @@ export interface components {
             value?: number | null;
             /** Format: int32 */
             sequence?: number | null;
+            changed?: string | null;
             reason?: string | null;
         };
         Batch: {
@@ -657,7 +658,7 @@ export interface components {
             timeScale: number;
             calibrating: boolean;
             /** @enum {string} */
-            asksFor: "CONFIRM_CHECKS" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            asksFor: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
             gas: components["schemas"]["LinkGas"] | null;
         };
         OpenSession: {

@@ -12,6 +12,7 @@ import { NextHand } from "./NextHand";
 import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
 import { SensorPanel } from "./SensorPanel";
+import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
 import { useCommand, type Command } from "./useCommand";
 import { useRun, type Run } from "./useRun";
@@ -30,12 +31,18 @@ function Lane({ runId }: { runId: string }) {
   const [choice, setChoice] = useState<Choice | null>(null);
   const [alarms, setAlarms] = useState<Alarms>(allAlarms);
   const [instrument, setInstrument] = useState<Record<string, "PASS" | "FAIL">>({});
+  const [changed, setChanged] = useState("");
   const data = run.data;
   const next = data?.next;
   const withdrawable = data?.withdrawable ?? null;
 
-  const confirmation = data ? commandFor(data, choice, alarms, instrument) : null;
-  const confirm = useCallback(() => confirmation && send(confirmation), [confirmation, send]);
+  const confirmation = data ? commandFor(data, { choice, alarms, instrument, changed }) : null;
+  const confirm = useCallback(() => {
+    if (confirmation) {
+      send(confirmation);
+      setChanged("");
+    }
+  }, [confirmation, send]);
   const works = data?.mine === true && !pending;
   const navigate = useNavigate();
 
@@ -117,6 +124,9 @@ function Lane({ runId }: { runId: string }) {
             </ul>
           )}
           {next.kind === "CHOOSE_CYLINDER" && <CylinderChoice run={data} choice={choice} onChoose={setChoice} />}
+          {next.kind === "TRY_AGAIN" && data.mine && (
+            <TryAgain changed={changed} onChange={setChanged} onLeave={() => send({ kind: "LEAVE_FAILED", step: next.step })} />
+          )}
           {next.kind === "CONFIRM_ALARMS" && <AlarmsSeen alarms={alarms} onChange={setAlarms} />}
           {next.kind === "CONFIRM_SAVED" && <SavedVerdicts run={data} verdicts={instrument} onChange={setInstrument} />}
           {(next.kind === "SIGN" || next.kind === "DONE") && <VerdictTable run={data} />}
@@ -144,10 +154,21 @@ function Lane({ runId }: { runId: string }) {
   );
 }
 
-function commandFor(run: Run, choice: Choice | null, alarms: Alarms, instrument: Record<string, "PASS" | "FAIL">): Command | null {
+/** What the technician has set on the page for the step at hand. */
+interface Given {
+  choice: Choice | null;
+  alarms: Alarms;
+  instrument: Record<string, "PASS" | "FAIL">;
+  changed: string;
+}
+
+function commandFor(run: Run, { choice, alarms, instrument, changed }: Given): Command | null {
   const step = run.next.step;
   switch (run.next.kind) {
+    case "TRY_AGAIN":
+      return changed.trim() ? { kind: "TRY_AGAIN", step, changed } : null;
     case "CONFIRM_CHECKS":
+    case "CONFIRM_STEP":
     case "START_ZERO":
     case "SIGN":
       return { kind: run.next.kind, step };

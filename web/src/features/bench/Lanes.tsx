@@ -4,6 +4,8 @@ import { answer, api } from "../../api/client";
 
 const asks: Record<string, string> = {
   CONFIRM_CHECKS: "checks",
+  CONFIRM_STEP: "a hand",
+  TRY_AGAIN: "failed: again?",
   WAIT_WARM_UP: "warming up",
   START_ZERO: "zero",
   WAIT_ZERO: "zero settling",

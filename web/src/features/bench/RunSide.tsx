@@ -49,12 +49,7 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
           </Button>
         </div>
       )}
-      <StopSheet
-        open={stopping}
-        onClose={() => setStopping(false)}
-        onStop={(reason) => send({ kind: "STOP", reason })}
-        gasOn={run.gasOpenedAt !== null && run.next.kind !== "WAIT_CLEAR"}
-      />
+      <StopSheet open={stopping} onClose={() => setStopping(false)} onStop={(reason) => send({ kind: "STOP", reason })} gasOn={run.gasOn} />
     </aside>
   );
 }

@@ -22,8 +22,8 @@ export function VerdictTable({ run }: { run: Run }) {
               </h3>
               <Mark verdict={sensor.result ? word(sensor.result.verdict) : sensor.verdict} large />
             </div>
-            {sensor.outcomes.map((outcome) => (
-              <OutcomeLine key={outcome.stage} outcome={outcome} sensor={sensor} />
+            {sensor.outcomes.map((outcome, i) => (
+              <OutcomeLine key={i} outcome={outcome} sensor={sensor} />
             ))}
             {sensor.result?.due && (
               <details className="border-t border-line py-1">

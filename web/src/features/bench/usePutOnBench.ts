@@ -7,6 +7,13 @@ import { useBenchPreference } from "../../app/benchPreference";
 
 export type Job = "CALIBRATION" | "BUMP";
 
+interface Wanted {
+  serial: string;
+  job?: Job;
+  /** Only these sensors; left out: all of them. */
+  slots?: number[];
+}
+
 /** Puts a detector on the bench: opens its unfinished run, or starts the job that its state asks for. */
 export function usePutOnBench() {
   const queries = useQueryClient();
@@ -14,7 +21,7 @@ export function usePutOnBench() {
   const session = useSession();
   const preference = useBenchPreference();
   const mutation = useMutation({
-    mutationFn: async ({ serial, job, clientId }: { serial: string; job?: Job; clientId: string }) => {
+    mutationFn: async ({ serial, job, slots, clientId }: Wanted & { clientId: string }) => {
       const lanes = await answer(api.GET("/api/v1/bench"));
       const open = lanes.find((lane) => lane.serial.toLowerCase() === serial.toLowerCase());
       if (open) {
@@ -34,6 +41,7 @@ export function usePutOnBench() {
             job: asked,
             source: preference.source,
             timeScale: session.demo ? preference.timeScale : 1,
+            slots: slots ?? null,
           },
         }),
       );
@@ -58,7 +66,7 @@ export function usePutOnBench() {
     },
   });
   return {
-    put: (serial: string, job?: Job) => mutation.mutate({ serial, job, clientId: freshId() }),
+    put: (serial: string, job?: Job, slots?: number[]) => mutation.mutate({ serial, job, slots, clientId: freshId() }),
     pending: mutation.isPending,
   };
 }

@@ -123,9 +123,18 @@ export function Detector() {
                   <td className="pr-4 whitespace-nowrap">{sensor.dueOn && onDay(sensor.dueOn)}</td>
                   <td className="text-right">
                     {may(session, "TECHNICIAN") && (
-                      <Button onClick={() => setReplacing(sensor)} aria-label={`Replace the ${sensor.gas} sensor`}>
-                        Replace
-                      </Button>
+                      <span className="inline-flex gap-2">
+                        <Button
+                          disabled={pending}
+                          onClick={() => put(d.serial, "CALIBRATION", [sensor.slot])}
+                          aria-label={`Calibrate the ${sensor.gas} sensor alone`}
+                        >
+                          Calibrate
+                        </Button>
+                        <Button onClick={() => setReplacing(sensor)} aria-label={`Replace the ${sensor.gas} sensor`}>
+                          Replace
+                        </Button>
+                      </span>
                     )}
                   </td>
                 </tr>

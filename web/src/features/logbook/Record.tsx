@@ -99,11 +99,11 @@ function SensorSection({ sensor }: { sensor: SensorRecord }) {
       </div>
       {sensor.result?.instrument && <p className="text-sm text-soft">The instrument itself: {word(sensor.result.instrument)}.</p>}
       {sensor.trace.length > 1 && <TraceLine sensor={sensor} />}
-      {sensor.outcomes.map((outcome) => (
-        <div key={outcome.stage} className="mt-2">
+      {sensor.outcomes.map((outcome, i) => (
+        <div key={i} className="mt-2">
           <p className="flex flex-wrap items-center gap-x-3">
             <Mark verdict={word(outcome.judgement.verdict)} word={false} />
-            <strong>{outcome.stage.toLowerCase()}</strong>
+            <strong>{word(outcome.stage)}</strong>
             <span>{outcome.reading === null ? "no reading" : `${shown(outcome.reading, sensor.resolution)} ${sensor.unit}`}</span>
             {outcome.t90Seconds !== null && <span>90 % after {outcome.t90Seconds.toFixed(1)} s</span>}
             <span className="text-soft">{outcome.how}</span>

@@ -201,7 +201,7 @@ create table sensor_result (
     id               uuid primary key,
     run_id           uuid not null references run (id),
     sensor_id        uuid not null references sensor (id),
-    stage            text not null check (stage in ('ZERO', 'SPAN', 'CHECK', 'BUMP', 'CLEAR')),
+    stage            text not null check (stage in ('AS_FOUND', 'ZERO', 'SPAN', 'CHECK', 'VERIFY', 'BUMP', 'CLEAR')),
     verdict          text not null,
     reading          double precision,
     expected         double precision not null,

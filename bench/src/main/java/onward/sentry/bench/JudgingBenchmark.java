@@ -12,6 +12,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
+import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.detector.Alarms;
@@ -92,7 +93,17 @@ public class JudgingBenchmark {
 
     private static RunEvent.RunStarted started() {
         return new RunEvent.RunStarted(
-                0, "Q4-1", Job.CALIBRATION, "Quoin 4", 1, 1, "Una", ReadingSource.LINK, 1, Map.of());
+                0,
+                "Q4-1",
+                Job.CALIBRATION,
+                "Quoin 4",
+                1,
+                1,
+                "Una",
+                ReadingSource.LINK,
+                1,
+                Map.of(),
+                List.of(1, 2, 3, 4));
     }
 
     private static ProcedureCard card() {
@@ -104,8 +115,9 @@ public class JudgingBenchmark {
                                 Target.of(3, Purpose.SPAN),
                                 Target.of(4, Purpose.SPAN)),
                         new AcceptRule.OnStability(45, 3_600),
-                        60),
-                new Step.ClearDown(240));
+                        60,
+                        ""),
+                new Step.ClearDown(240, ""));
         return new ProcedureCard(
                 "Quoin 4",
                 1,
@@ -117,8 +129,10 @@ public class JudgingBenchmark {
                         sensor(4, "hydrogen-sulfide", Technology.ELECTROCHEMICAL, Unit.PPM, 50, 0.1, 30, 15)),
                 0.5,
                 1.4,
+                0.6,
                 50,
                 new IntervalRule.EveryMonths(1, 35),
+                Tries.USUAL,
                 steps,
                 steps);
     }

@@ -35,6 +35,7 @@ class KeyboardWalkTest {
                     .space("Save on the instrument")
                     .space("All sensors passed")
                     .asked("Signed");
+            page.waitForTimeout(300);
             page.keyboard().press("Space");
             assertThat(page.getByText("detectors may be used as they stand")).isVisible();
             una.nothingWentWrong();

@@ -2,10 +2,14 @@ package onward.sentry.core.card;
 
 /** What a sensor meets the gas for. */
 public enum Purpose {
+    /** Compare before anything is adjusted; shows drift, and decides nothing about today. */
+    AS_FOUND("as found"),
     /** Adjust: the raw reading is graded and the instrument sets itself. */
     SPAN("span"),
     /** Compare with the expected value, nothing is adjusted. */
     CHECK("check"),
+    /** Compare what was just adjusted: the as-left value. */
+    VERIFY("verify"),
     /** See that it responds. */
     BUMP("bump");
 

@@ -30,7 +30,7 @@ public record ExpectedBand(double low, double high) {
             RunState state, HousePolicy policy, SensorSpec sensor, Target target, double expected) {
         return switch (target.purpose()) {
             case SPAN -> new ExpectedBand(SpanJudge.PASS_ABOVE.value() / 100 * expected, 1.3 * expected);
-            case CHECK -> {
+            case AS_FOUND, CHECK, VERIFY -> {
                 double tolerance = CalibrationCheck.tolerance(sensor, expected, policy.tolerancePercent());
                 yield new ExpectedBand(expected - tolerance, expected + tolerance);
             }

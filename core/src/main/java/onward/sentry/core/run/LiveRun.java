@@ -120,6 +120,17 @@ public final class LiveRun {
             var checks = at(c.step(), Step.Checks.class);
             return List.of(new RunEvent.ChecksConfirmed(now, c.step(), checks.items()));
         }
+        if (command instanceof RunCommand.ConfirmStep c) {
+            at(c.step(), Step.Confirm.class);
+            return List.of(new RunEvent.StepConfirmed(now, c.step()));
+        }
+        if (command instanceof RunCommand.TryAgain c) {
+            return List.of(tryAgain(c, now));
+        }
+        if (command instanceof RunCommand.LeaveFailed c) {
+            mayBeTriedAgain(c.step());
+            return List.of(new RunEvent.FailureLeft(now, c.step()));
+        }
         if (command instanceof RunCommand.StartZero c) {
             at(c.step(), Step.Zero.class);
             unless(
@@ -144,8 +155,14 @@ public final class LiveRun {
             return List.of(new RunEvent.GasOpened(now, c.step(), false));
         }
         if (command instanceof RunCommand.GasOff c) {
-            at(c.step(), Step.ClearDown.class);
+            at(c.step(), Step.class);
             unless(state.gasIsOn(), "gas-not-now", "", "Gas is already off.", "Wait for clean air.");
+            unless(
+                    NextAction.of(state).kind() == NextAction.Kind.CLOSE_GAS,
+                    "gas-off-too-early",
+                    "",
+                    "Readings are still being taken on this gas.",
+                    "Hold the gas on, or stop the run with a reason.");
             return List.of(judge.gasClosed(state, traces, false));
         }
         if (command instanceof RunCommand.ConfirmAlarms c) {
@@ -202,18 +219,58 @@ public final class LiveRun {
         return List.of();
     }
 
-    private RunEvent.CylinderChosen choose(RunCommand.ChooseCylinder c, long now) {
-        var gas = at(c.step(), Step.ApplyGas.class);
+    private RunEvent.TryStarted tryAgain(RunCommand.TryAgain c, long now) {
+        mayBeTriedAgain(c.step());
         unless(
-                state.gasOpenedAt().isEmpty(),
+                !c.changed().isBlank(),
+                "changed-missing",
+                "changed",
+                "Before another try, what is suspected is changed first.",
+                "Say in a few words what was changed: the gas, the rig, the adapter.");
+        long ready = lastDecided() + state.card().tries().waitSeconds() * 1000L;
+        unless(
+                now >= ready,
+                "try-too-early",
+                "",
+                "The card asks for a wait of "
+                        + Figures.upTo(state.card().tries().waitSeconds() / 60.0, 1) + " min between two tries.",
+                "Wait another " + Figures.upTo(Math.ceil((ready - now) / 1000.0), 0) + " s.");
+        return new RunEvent.TryStarted(
+                now, c.step(), state.failedHere(), c.changed().strip());
+    }
+
+    private void mayBeTriedAgain(int step) {
+        at(step, Step.class);
+        unless(
+                state.awaitsTry(),
+                "no-try-left",
+                "",
+                "Nothing failed in this step that may be tried again.",
+                "Look at the next hand again.");
+    }
+
+    private long lastDecided() {
+        return state.events().stream()
+                .filter(e -> e instanceof RunEvent.ZeroJudged
+                        || e instanceof RunEvent.ReadingAccepted
+                        || e instanceof RunEvent.ReadingNotAccepted)
+                .mapToLong(RunEvent::at)
+                .max()
+                .orElse(0);
+    }
+
+    private RunEvent.CylinderChosen choose(RunCommand.ChooseCylinder c, long now) {
+        at(c.step(), Step.ApplyGas.class);
+        unless(
+                !state.gasIsOn(),
                 "gas-already-on",
                 "cylinder",
                 "Gas is already on from "
-                        + state.cylinder()
+                        + state.flowing()
                                 .map(RunEvent.CylinderChosen::cylinderId)
                                 .orElse("") + ".",
                 "Turn it off before taking another cylinder.");
-        var fitness = CylinderCheck.of(c.cylinder(), GasDemands.of(state.card(), gas, policy, c.on()));
+        var fitness = CylinderCheck.of(c.cylinder(), GasDemands.of(state, policy, c.on()));
         if (!fitness.allowed()) {
             throw new Refused(fitness.refusals().get(0));
         }
@@ -230,9 +287,11 @@ public final class LiveRun {
                 c.step(),
                 c.cylinderId(),
                 c.cylinder(),
+                c.on(),
                 fitness.label(),
                 fitness.warnings(),
-                List.copyOf(c.setPointsChanged()));
+                List.copyOf(c.setPointsChanged()),
+                false);
     }
 
     private RunEvent.ReadingTyped typed(RunCommand.TypeReading c, long now) {

@@ -1,9 +1,12 @@
 package onward.sentry.core.run;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 
 /**
@@ -31,6 +34,7 @@ public record NextAction(
     /** What kind of hand is wanted. */
     public enum Kind {
         CONFIRM_CHECKS,
+        CONFIRM_STEP,
         WAIT_WARM_UP,
         START_ZERO,
         WAIT_ZERO,
@@ -39,6 +43,7 @@ public record NextAction(
         WAIT_SETTLE,
         CONFIRM_ALARMS,
         CONFIRM_SAVED,
+        TRY_AGAIN,
         CLOSE_GAS,
         WAIT_CLEAR,
         SIGN,
@@ -58,6 +63,16 @@ public record NextAction(
             return waiting(state, Kind.DONE, "Stopped. What was done stays on record.", Optional.empty());
         }
         var step = state.currentStep().orElse(null);
+        return ofStep(state, step).withNote(step == null ? "" : step.note());
+    }
+
+    private static NextAction ofStep(RunState state, Step step) {
+        if (state.awaitsTry()) {
+            return tryAgain(state);
+        }
+        if (step instanceof Step.Confirm confirm) {
+            return asking(state, Kind.CONFIRM_STEP, confirm.sentence(), "Done", false);
+        }
         if (step instanceof Step.Checks checks) {
             return asking(state, Kind.CONFIRM_CHECKS, "Check the detector before gas", "All checked", false)
                     .withDetails(checks.items());
@@ -96,6 +111,35 @@ public record NextAction(
         return asking(state, Kind.SIGN, signSentence(state), "Sign the record", false);
     }
 
+    private static NextAction tryAgain(RunState state) {
+        var failed = state.failedHere().stream()
+                .map(slot -> state.card().sensor(slot).gas().name())
+                .collect(Collectors.joining(" and "));
+        int wait = state.card().tries().waitSeconds();
+        var action = asking(
+                        state,
+                        Kind.TRY_AGAIN,
+                        failed + " failed: change what you suspect, then try again",
+                        "Try again",
+                        false)
+                .withDetails(List.of(
+                        "Try " + state.tries() + " of " + state.card().tries().most() + ".",
+                        "First the gas and the rig, then the sensor."));
+        if (wait == 0) {
+            return action;
+        }
+        long since = state.events().get(state.events().size() - 1).at();
+        return new NextAction(
+                action.kind,
+                action.step,
+                action.sentence,
+                action.details,
+                action.confirm,
+                false,
+                Optional.of(until(since, wait, "until the next try")),
+                List.of());
+    }
+
     private static NextAction zero(RunState state, Step.Zero zero) {
         if (state.zeroStartedAt().isEmpty()) {
             return asking(
@@ -118,6 +162,10 @@ public record NextAction(
     }
 
     private static NextAction gas(RunState state, Step.ApplyGas gas) {
+        if (state.gasOpenedAt().isEmpty() && state.gasIsOn()) {
+            return closing(state)
+                    .withDetails(List.of("The next gas comes from another cylinder, or after a change of the rig."));
+        }
         if (state.cylinder().isEmpty()) {
             return asking(state, Kind.CHOOSE_CYLINDER, "Choose the cylinder", "Use this cylinder", false)
                     .withDetails(List.of("Compare its label with the set points, line by line."));
@@ -132,23 +180,29 @@ public record NextAction(
                     .withDetails(List.of("Purge the regulator first, pointing away from people."))
                     .withCautions(List.of(NO_ALARM, "Ventilate: calibration gas is toxic or asphyxiating."));
         }
-        long since = state.gasOpenedAt().getAsLong();
+        long since = state.gasOpenedAt().orElseThrow();
         return waiting(
                         state,
                         Kind.WAIT_SETTLE,
                         state.typed()
                                 ? "Keep gas on and type what the display shows"
-                                : "Keep gas on: readings are settling",
+                                : "Keep gas on: " + waitingFor(gas),
                         Optional.of(until(since, gas.accept().endSeconds(), "gas limit")))
                 .withCautions(List.of(NO_ALARM));
     }
 
-    private static NextAction clearDown(RunState state, Step.ClearDown clear) {
-        if (state.gasClosedAt().isEmpty()) {
-            return asking(state, Kind.CLOSE_GAS, "Close the valve and take the cup off", "Gas is off", !state.typed())
-                    .withDetails(List.of("Alarms may sound as the cup comes off: expected."));
+    private static String waitingFor(Step.ApplyGas gas) {
+        if (gas.are(Purpose.AS_FOUND)) {
+            return "as-found readings are settling";
         }
-        long since = state.gasClosedAt().getAsLong();
+        return gas.are(Purpose.VERIFY) ? "checking what was just set" : "readings are settling";
+    }
+
+    private static NextAction clearDown(RunState state, Step.ClearDown clear) {
+        if (state.gasIsOn()) {
+            return closing(state).withDetails(List.of("Alarms may sound as the cup comes off: expected."));
+        }
+        long since = state.gasClosedAt().orElse(state.stepSince());
         return waiting(
                 state,
                 Kind.WAIT_CLEAR,
@@ -156,6 +210,10 @@ public record NextAction(
                         ? "Wait for clean air, then type what the display shows"
                         : "Wait: the sensors are clearing down",
                 Optional.of(until(since, clear.limitSeconds(), "clear-down limit")));
+    }
+
+    private static NextAction closing(RunState state) {
+        return asking(state, Kind.CLOSE_GAS, "Close the valve and take the cup off", "Gas is off", !state.typed());
     }
 
     private static String signSentence(RunState state) {
@@ -181,6 +239,15 @@ public record NextAction(
 
     private static NextAction waiting(RunState state, Kind kind, String sentence, Optional<Countdown> countdown) {
         return new NextAction(kind, state.step(), sentence, List.of(), Optional.empty(), false, countdown, List.of());
+    }
+
+    private NextAction withNote(String note) {
+        if (note.isEmpty()) {
+            return this;
+        }
+        var more = new ArrayList<>(details);
+        more.add(note);
+        return withDetails(more);
     }
 
     private NextAction withDetails(List<String> more) {

@@ -11,6 +11,13 @@ public sealed interface RunCommand {
 
     record ConfirmChecks(int step) implements RunCommand {}
 
+    record ConfirmStep(int step) implements RunCommand {}
+
+    /** @param changed what was changed before the next try: the gas, the rig, the sensor */
+    record TryAgain(int step, String changed) implements RunCommand {}
+
+    record LeaveFailed(int step) implements RunCommand {}
+
     record StartZero(int step) implements RunCommand {}
 
     /** @param setPointsChanged slots whose set point was changed on the detector to match this label */

@@ -24,6 +24,7 @@ public sealed interface RunEvent {
      *
      * @param sensors serial of the sensor in each slot
      * @param timeScale 1 in earnest; anything else is simulated and says so on the record
+     * @param slots the sensors that the job is about
      */
     record RunStarted(
             long at,
@@ -35,10 +36,13 @@ public sealed interface RunEvent {
             String technician,
             ReadingSource source,
             double timeScale,
-            Map<Integer, String> sensors)
+            Map<Integer, String> sensors,
+            List<Integer> slots)
             implements RunEvent {}
 
     record ChecksConfirmed(long at, int step, List<String> items) implements RunEvent {}
+
+    record StepConfirmed(long at, int step) implements RunEvent {}
 
     record WarmUpEnded(long at, int step) implements RunEvent {}
 
@@ -47,17 +51,21 @@ public sealed interface RunEvent {
     record ZeroJudged(long at, int step, List<SensorOutcome> outcomes) implements RunEvent {}
 
     /**
-     * @param cylinderId the store's key of the cylinder
+     * @param cylinderId the tag that people call the cylinder by
+     * @param on the day of use
      * @param setPointsChanged slots whose set point the technician changed on the detector to match the label
+     * @param straightOn its gas was flowing already, for the application before
      */
     record CylinderChosen(
             long at,
             int step,
             String cylinderId,
             Cylinder cylinder,
+            LocalDate on,
             List<LabelLine> label,
             List<Refusal> warnings,
-            List<Integer> setPointsChanged)
+            List<Integer> setPointsChanged,
+            boolean straightOn)
             implements RunEvent {}
 
     /** @param seen the readings showed it; otherwise the technician confirmed it */
@@ -70,6 +78,12 @@ public sealed interface RunEvent {
 
     /** A sensor gave no reading that could be taken; it failed. */
     record ReadingNotAccepted(long at, int step, SensorOutcome outcome) implements RunEvent {}
+
+    /** Failed sensors are tried again. @param changed what was changed first, in the technician's words */
+    record TryStarted(long at, int step, List<Integer> slots, String changed) implements RunEvent {}
+
+    /** The technician leaves it at the failure although there is a try left. */
+    record FailureLeft(long at, int step) implements RunEvent {}
 
     record AlarmsConfirmed(long at, int step, boolean audible, boolean visual, boolean vibration) implements RunEvent {
         public boolean all() {

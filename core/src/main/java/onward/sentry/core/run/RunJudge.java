@@ -11,6 +11,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
+import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.BumpJudge;
@@ -38,6 +39,8 @@ final class RunJudge {
     private static final long LATELY_MILLIS = 30_000;
     /** Share of the way from air to the expected value at which gas is seen to be on, or to be gone again. */
     private static final double GAS_SEEN = 0.10;
+    /** A sensor that has covered no more than this of the way stands still. */
+    private static final double STILL = 0.01;
     /** A sensor that has covered less than this of the way does not respond. */
     private static final double LEAST_RESPONSE = 0.05;
 
@@ -58,16 +61,50 @@ final class RunJudge {
             long end = state.stepSince() + warmUp.seconds() * 1000L;
             return traces.now() >= end ? List.of(new RunEvent.WarmUpEnded(end, state.step())) : List.of();
         }
-        if (step instanceof Step.Zero zero && state.zeroStartedAt().isPresent()) {
+        if (step instanceof Step.Zero zero && state.zeroStartedAt().isPresent() && !state.awaitsTry()) {
             return zero(state, traces, zero, state.zeroStartedAt().getAsLong());
         }
-        if (step instanceof Step.ApplyGas gas && state.cylinder().isPresent()) {
-            return state.gasOpenedAt().isEmpty() ? seeGas(state, traces, gas) : onGas(state, traces, gas);
+        if (step instanceof Step.ApplyGas gas) {
+            return application(state, traces, gas);
         }
         if (step instanceof Step.ClearDown clear) {
-            return state.gasClosedAt().isEmpty() ? seeGasGone(state, traces) : clear(state, traces, clear);
+            return state.gasIsOn() ? seeGasGone(state, traces) : clear(state, traces, clear);
         }
         return List.of();
+    }
+
+    private List<RunEvent> application(RunState state, RunTraces traces, Step.ApplyGas gas) {
+        if (state.gasOpenedAt().isPresent()) {
+            return onGas(state, traces, gas);
+        }
+        if (state.gasIsOn()) {
+            return state.tries() == 1 && !state.awaitsTry()
+                    ? straightOn(state, traces).orElseGet(() -> seeGasGone(state, traces))
+                    : seeGasGone(state, traces);
+        }
+        return state.cylinder().isPresent() ? seeGas(state, traces) : List.of();
+    }
+
+    /** The gas that is flowing serves the next application too: its exposure begins now. */
+    private Optional<List<RunEvent>> straightOn(RunState state, RunTraces traces) {
+        var flowing = state.flowing().orElseThrow();
+        var fitness = CylinderCheck.of(flowing.cylinder(), GasDemands.of(state, policy, flowing.on()));
+        if (!fitness.allowed() || !fitness.setPointsToChange().isEmpty()) {
+            return Optional.empty();
+        }
+        long now = traces.now();
+        return Optional.of(List.of(
+                new RunEvent.CylinderChosen(
+                        now,
+                        state.step(),
+                        flowing.cylinderId(),
+                        flowing.cylinder(),
+                        flowing.on(),
+                        fitness.label(),
+                        fitness.warnings(),
+                        List.of(),
+                        true),
+                new RunEvent.GasOpened(now, state.step(), true)));
     }
 
     /** Whether a sensor's readings have settled in the stage it is in. */
@@ -83,7 +120,7 @@ final class RunJudge {
     private List<RunEvent> zero(RunState state, RunTraces traces, Step.Zero zero, long startedAt) {
         double elapsed = (traces.now() - startedAt) / 1000.0;
         var outcomes = new ArrayList<SensorOutcome>();
-        for (int slot : zero.slots()) {
+        for (int slot : state.unzeroed()) {
             var sensor = card.sensor(slot);
             boolean settled = stability(state, traces, sensor, startedAt).settled();
             var mean = mean(state, traces.trace(slot), startedAt);
@@ -112,26 +149,40 @@ final class RunJudge {
         return !(rule instanceof AcceptRule.Countdown);
     }
 
-    private List<RunEvent> seeGas(RunState state, RunTraces traces, Step.ApplyGas gas) {
+    private List<RunEvent> seeGas(RunState state, RunTraces traces) {
         if (state.typed()) {
             return List.of();
         }
-        for (var target : gas.targets()) {
+        long from = Math.max(state.stepSince(), state.gasClosedAt().orElse(0));
+        for (var target : state.undecidedTargets()) {
             var trace = traces.trace(target.slot());
-            if (trace.isEmpty() || trace.lastTime() < state.stepSince()) {
+            int start = trace.indexFrom(from);
+            if (start == trace.size()) {
                 continue;
             }
-            if (way(state, target, trace.last()) >= GAS_SEEN) {
-                return List.of(new RunEvent.GasOpened(lastStill(state, target, trace), state.step(), true));
+            // The last of the old gas is not the new gas: what counts is the rise from the lowest reading since.
+            boolean afterOtherGas = state.gasClosedAt().orElse(-1) >= state.stepSince();
+            double lowest = afterOtherGas ? lowest(state, target, trace, start) : 0;
+            if (way(state, target, trace.last()) - lowest >= GAS_SEEN) {
+                return List.of(
+                        new RunEvent.GasOpened(lastStill(state, target, trace, start, lowest), state.step(), true));
             }
         }
         return List.of();
     }
 
-    /** The last reading at which the sensor had not yet moved more than 1 % of the way. */
-    private long lastStill(RunState state, Target target, Trace trace) {
-        for (int i = trace.size() - 1; i >= 0 && trace.timeAt(i) >= state.stepSince(); i--) {
-            if (way(state, target, trace.valueAt(i)) <= 0.01) {
+    private double lowest(RunState state, Target target, Trace trace, int start) {
+        double lowest = Double.POSITIVE_INFINITY;
+        for (int i = start; i < trace.size(); i++) {
+            lowest = Math.min(lowest, way(state, target, trace.valueAt(i)));
+        }
+        return lowest;
+    }
+
+    /** Time of the last reading at which the sensor had not begun to rise. */
+    private long lastStill(RunState state, Target target, Trace trace, int start, double lowest) {
+        for (int i = trace.size() - 1; i >= start; i--) {
+            if (way(state, target, trace.valueAt(i)) <= lowest + STILL) {
                 return trace.timeAt(i);
             }
         }
@@ -203,10 +254,12 @@ final class RunJudge {
                 .map(Plateau::mean)
                 .orElse(sensor.cleanAirReading());
         var judgement = judge(target.purpose(), sensor, expected, reading);
+        boolean straightOn =
+                state.cylinder().filter(RunEvent.CylinderChosen::straightOn).isPresent();
         var response = switch (target.purpose()) {
             case SPAN -> OptionalDouble.of(SpanJudge.response(reading, expected));
             case BUMP -> OptionalDouble.of(BumpJudge.responsePercent(sensor, expected, reading));
-            case CHECK -> OptionalDouble.empty();
+            case AS_FOUND, CHECK, VERIFY -> OptionalDouble.empty();
         };
         return new RunEvent.ReadingAccepted(
                 traces.now(),
@@ -218,14 +271,15 @@ final class RunJudge {
                         OptionalDouble.of(reading),
                         expected,
                         response,
-                        ResponseTime.t90(trace, gasOn, start, reading),
+                        straightOn ? OptionalDouble.empty() : ResponseTime.t90(trace, gasOn, start, reading),
                         how));
     }
 
     private Judgement judge(Purpose purpose, SensorSpec sensor, double expected, double reading) {
         return switch (purpose) {
             case SPAN -> SpanJudge.judge(sensor, expected, reading, card.name());
-            case CHECK -> CalibrationCheck.judge(sensor, expected, reading, policy.tolerancePercent(), policy.name());
+            case AS_FOUND, CHECK, VERIFY ->
+                CalibrationCheck.judge(sensor, expected, reading, policy.tolerancePercent(), policy.name());
             case BUMP -> BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), card.name());
         };
     }
@@ -256,7 +310,9 @@ final class RunJudge {
 
     private static Stage stage(Purpose purpose) {
         return switch (purpose) {
+            case AS_FOUND -> Stage.AS_FOUND;
             case SPAN -> Stage.SPAN;
+            case VERIFY -> Stage.VERIFY;
             case CHECK -> Stage.CHECK;
             case BUMP -> Stage.BUMP;
         };
@@ -270,10 +326,11 @@ final class RunJudge {
         if (state.typed()) {
             return List.of();
         }
-        long gasOn = state.gasOpenedAt().orElse(0);
-        for (var sensor : card.sensors()) {
-            var trace = traces.trace(sensor.slot());
-            double expected = state.expectedOnGas(sensor.slot()).orElse(sensor.cleanAirReading());
+        long gasOn = state.flowingSince();
+        for (var line : state.flowing().orElseThrow().label()) {
+            var sensor = card.sensor(line.slot());
+            var trace = traces.trace(line.slot());
+            double expected = line.expected();
             if (trace.isEmpty() || expected == sensor.cleanAirReading()) {
                 continue;
             }
@@ -304,9 +361,9 @@ final class RunJudge {
     }
 
     static Map<Integer, byte[]> sealedTraces(RunState state, RunTraces traces, long closedAt) {
-        long from = state.gasOpenedAt().orElse(0) - 2 * BASELINE_MILLIS;
+        long from = state.flowingSince() - 2 * BASELINE_MILLIS;
         Map<Integer, byte[]> sealed = new HashMap<>();
-        for (var sensor : state.card().sensors()) {
+        for (var sensor : state.sensors()) {
             var part = traces.trace(sensor.slot()).between(from, closedAt);
             if (!part.isEmpty()) {
                 sealed.put(sensor.slot(), TraceCodec.encode(part));
@@ -316,10 +373,10 @@ final class RunJudge {
     }
 
     private List<RunEvent> clear(RunState state, RunTraces traces, Step.ClearDown clear) {
-        long since = state.gasClosedAt().orElseThrow();
+        long since = state.gasClosedAt().orElse(state.stepSince());
         boolean over = traces.now() - since >= clear.limitSeconds() * 1000;
         var outcomes = new ArrayList<SensorOutcome>();
-        for (var sensor : card.sensors()) {
+        for (var sensor : state.sensors()) {
             var trace = traces.trace(sensor.slot());
             if (state.failedZero(sensor.slot()) || trace.isEmpty() || trace.lastTime() <= since) {
                 if (!over && !state.failedZero(sensor.slot())) {

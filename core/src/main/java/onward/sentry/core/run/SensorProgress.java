@@ -25,19 +25,22 @@ public enum SensorProgress {
     }
 
     static SensorProgress of(RunState state, SensorSpec sensor, LongFunction<Stability> stabilitySince) {
-        var outcomes = state.outcomes(sensor.slot());
-        if (outcomes.stream().anyMatch(o -> o.judgement().verdict() == Verdict.FAIL)) {
+        int slot = sensor.slot();
+        var step = state.currentStep().orElse(null);
+        if (step instanceof Step.Zero && state.unzeroed().contains(slot)) {
+            return state.zeroStartedAt().isPresent()
+                    ? moving(stabilitySince.apply(state.zeroStartedAt().getAsLong()))
+                    : IDLE;
+        }
+        if (state.undecidedTargets().stream().anyMatch(t -> t.slot() == slot)) {
+            return state.gasOpenedAt().isPresent()
+                    ? moving(stabilitySince.apply(state.gasOpenedAt().getAsLong()))
+                    : IDLE;
+        }
+        if (state.standing(slot).stream().anyMatch(o -> o.judgement().verdict() == Verdict.FAIL)) {
             return FAILED;
         }
-        var step = state.currentStep().orElse(null);
-        if (step instanceof Step.Zero && state.zeroStartedAt().isPresent()) {
-            return moving(stabilitySince.apply(state.zeroStartedAt().getAsLong()));
-        }
-        boolean waitingForReading = state.undecidedTargets().stream().anyMatch(t -> t.slot() == sensor.slot());
-        if (waitingForReading && state.gasIsOn()) {
-            return moving(stabilitySince.apply(state.gasOpenedAt().orElseThrow()));
-        }
-        return outcomes.isEmpty() ? IDLE : ACCEPTED;
+        return state.outcomes(slot).isEmpty() ? IDLE : ACCEPTED;
     }
 
     private static SensorProgress moving(Stability stability) {

@@ -14,7 +14,7 @@ final class SignOff {
     private SignOff() {}
 
     static RunEvent.RunSigned of(RunState state, long at, LocalDate on) {
-        var results = state.card().sensors().stream()
+        var results = state.sensors().stream()
                 .map(sensor -> result(state, sensor, on))
                 .toList();
         var worst = results.stream().map(SensorResult::verdict).reduce(Verdict.PASS, Verdict::worse);
@@ -29,7 +29,7 @@ final class SignOff {
     }
 
     private static SensorResult result(RunState state, SensorSpec sensor, LocalDate on) {
-        var outcomes = state.outcomes(sensor.slot());
+        var outcomes = state.standing(sensor.slot());
         boolean metGas = outcomes.stream().anyMatch(o -> o.stage() != Stage.ZERO && o.stage() != Stage.CLEAR);
         var ours = outcomes.stream()
                 .map(o -> o.judgement().verdict())

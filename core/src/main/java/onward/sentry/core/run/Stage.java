@@ -2,9 +2,11 @@ package onward.sentry.core.run;
 
 /** Where in a run a sensor was judged. */
 public enum Stage {
+    AS_FOUND("as found"),
     ZERO("zero"),
     SPAN("span"),
     CHECK("check"),
+    VERIFY("verify"),
     BUMP("bump"),
     CLEAR("clear down");
 

@@ -42,7 +42,10 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
             if (step instanceof Step.ClearDown) {
                 return CLEAR;
             }
-            return step instanceof Step.Checks || step instanceof Step.WarmUp ? READY : GAS;
+            boolean onGas = step instanceof Step.ApplyGas
+                    || step instanceof Step.ConfirmAlarms
+                    || step instanceof Step.SaveOnInstrument;
+            return onGas ? GAS : READY;
         }
     }
 
@@ -52,16 +55,23 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
         state.stepStarts().entrySet().stream()
                 .filter(entry -> entry.getKey() < state.steps().size())
                 .sorted(Map.Entry.comparingByKey())
-                .forEach(entry -> {
-                    var kind = Kind.of(state.steps().get(entry.getKey()));
-                    if (state.steps().get(entry.getKey()) instanceof Step.ApplyGas) {
-                        begin(stretches, Kind.READY, entry.getValue());
-                        state.gasOpenedAt().ifPresent(at -> begin(stretches, Kind.GAS, at));
-                    } else {
-                        begin(stretches, kind, entry.getValue());
-                    }
-                });
+                .forEach(entry -> draw(stretches, state, entry.getKey(), entry.getValue()));
         return new Strip(stretches, nowMillis / 1000, marks(state));
+    }
+
+    private static void draw(List<Stretch> stretches, RunState state, int step, long since) {
+        var kind = Kind.of(state.steps().get(step));
+        if (!(state.steps().get(step) instanceof Step.ApplyGas)) {
+            begin(stretches, kind, since);
+            return;
+        }
+        boolean straightOn = state.openings().getOrDefault(step, Long.MAX_VALUE) <= since;
+        if (!straightOn) {
+            begin(stretches, Kind.READY, since);
+        }
+        if (state.openings().containsKey(step)) {
+            begin(stretches, Kind.GAS, state.openings().get(step));
+        }
     }
 
     private static void begin(List<Stretch> stretches, Kind kind, long atMillis) {

@@ -22,8 +22,10 @@ class ProcedureCardTest {
                 sensors,
                 flow,
                 quoin.litresPerRun(),
+                quoin.litresPerBump(),
                 quoin.bumpLevelPercent(),
                 quoin.interval(),
+                quoin.tries(),
                 List.of(steps),
                 quoin.bump());
     }
@@ -32,12 +34,16 @@ class ProcedureCardTest {
     void whatCannotBeWorkedIsRefusedWithTheFieldToBlame() {
         var sensors = Fixtures.quoin4().sensors();
         var twice = List.of(sensors.get(0), sensors.get(0));
-        var zeroOfFive = new Step.Zero(List.of(5), new AcceptRule.OnStability(15, 60));
+        var zeroOfFive = new Step.Zero(List.of(5), new AcceptRule.OnStability(15, 60), "");
         assertThatThrownBy(() -> with(" ", 1, sensors, 0.5)).hasMessageContaining("model name");
         assertThatThrownBy(() -> with("Quoin 4", 0, sensors, 0.5)).hasMessageContaining("version from 1");
         assertThatThrownBy(() -> with("Quoin 4", 1, List.of(), 0.5)).hasMessageContaining("1 to 7 sensors");
         assertThatThrownBy(() -> with("Quoin 4", 1, twice, 0.5)).hasMessageContaining("Slot 1 is listed twice");
         assertThatThrownBy(() -> with("Quoin 4", 1, sensors, 0)).hasMessageContaining("above zero");
+        var steps = Fixtures.quoin4().calibration();
+        assertThatThrownBy(() -> with("Quoin 4", 1, sensors, 0.5, steps.get(3), steps.get(4), steps.get(2)))
+                .hasMessageContaining("zero follows gas without a clear-down");
+        assertThatThrownBy(() -> new Tries(6, 0)).hasMessageContaining("1 to 5 tries");
         assertThatThrownBy(() -> with("Quoin 4", 1, sensors, 0.5, zeroOfFive))
                 .hasMessageContaining("Step 'Zero' names slot 5");
     }

@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
 import onward.sentry.core.card.AcceptRule;
+import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
@@ -27,7 +28,8 @@ class CylinderCheckTest {
 
     private static Fitness fitness(Cylinder cylinder, LocalDate on) {
         var gas = (Step.ApplyGas) Fixtures.quoin4().calibration().get(3);
-        return CylinderCheck.of(cylinder, GasDemands.of(Fixtures.quoin4(), gas, HousePolicy.SHIPPED, on));
+        return CylinderCheck.of(
+                cylinder, GasDemands.of(Fixtures.quoin4(), Job.CALIBRATION, gas, HousePolicy.SHIPPED, on));
     }
 
     private static Cylinder mix(List<Component> components, double gauge, CylinderState state, String certificate) {
@@ -64,8 +66,8 @@ class CylinderCheckTest {
         var alone = mix(List.of(carbonMonoxide), 30, CylinderState.IN_USE, "C");
         var other = mix(List.of(component("carbon-monoxide", 100, Unit.PPM, 0.02)), 30, CylinderState.IN_USE, "C");
         var held = mix(List.of(carbonMonoxide), 30, CylinderState.ON_HOLD, "C");
-        var bump = new Step.ApplyGas(List.of(Target.of(3, Purpose.BUMP)), new AcceptRule.Countdown(30), 30);
-        var demand = GasDemands.of(Fixtures.quoin4(), bump, HousePolicy.SHIPPED, Fixtures.TODAY);
+        var bump = new Step.ApplyGas(List.of(Target.of(3, Purpose.BUMP)), new AcceptRule.Countdown(30), 30, "");
+        var demand = GasDemands.of(Fixtures.quoin4(), Job.BUMP, bump, HousePolicy.SHIPPED, Fixtures.TODAY);
         var ordered = Stream.of(held, other, Fixtures.houseMix(), alone)
                 .sorted(Comparator.comparing(c -> CylinderCheck.of(c, demand), Fitness.BEST_FIRST))
                 .toList();

@@ -10,6 +10,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
+import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.detector.Alarms;
@@ -56,12 +57,14 @@ public final class Fixtures {
                         sensor(4, "hydrogen-sulfide", Technology.ELECTROCHEMICAL, Unit.PPM, 50, 0.1, 5, 30, 15)),
                 0.5,
                 1.2,
+                0.6,
                 50,
                 new IntervalRule.EveryMonths(1, 35),
+                new Tries(1, 0),
                 List.of(
-                        new Step.Checks(List.of("Serial", "Battery")),
-                        new Step.WarmUp(30),
-                        new Step.Zero(List.of(1, 2, 3, 4), new AcceptRule.OnStability(15, 60)),
+                        new Step.Checks(List.of("Serial", "Battery"), ""),
+                        new Step.WarmUp(30, ""),
+                        new Step.Zero(List.of(1, 2, 3, 4), new AcceptRule.OnStability(15, 60), ""),
                         new Step.ApplyGas(
                                 List.of(
                                         Target.of(1, Purpose.SPAN),
@@ -69,16 +72,55 @@ public final class Fixtures {
                                         Target.of(3, Purpose.SPAN),
                                         Target.of(4, Purpose.SPAN)),
                                 new AcceptRule.StableOrDeadline(30, 150),
-                                60),
-                        new Step.SaveOnInstrument(),
-                        new Step.ClearDown(180)),
+                                60,
+                                ""),
+                        new Step.SaveOnInstrument("Hold both keys for 3 s; it shows SAVED."),
+                        new Step.ClearDown(180, "")),
                 List.of(
                         new Step.ApplyGas(
                                 List.of(Target.of(3, Purpose.BUMP), Target.of(4, Purpose.BUMP)),
                                 new AcceptRule.OnStability(5, 60),
-                                45),
-                        new Step.ConfirmAlarms(),
-                        new Step.ClearDown(180)));
+                                45,
+                                ""),
+                        new Step.ConfirmAlarms(""),
+                        new Step.ClearDown(180, "")));
+    }
+
+    /** The same with as-found before and verification after, and a number of tries. */
+    public static ProcedureCard quoin4Whole(Tries tries) {
+        var card = quoin4();
+        var plain = card.calibration();
+        var steps = List.of(
+                plain.get(0),
+                plain.get(1),
+                new Step.ApplyGas(all(Purpose.AS_FOUND), new AcceptRule.StableOrDeadline(30, 90), 60, ""),
+                new Step.ClearDown(180, ""),
+                plain.get(2),
+                plain.get(3),
+                plain.get(4),
+                new Step.ApplyGas(all(Purpose.VERIFY), new AcceptRule.OnStability(20, 60), 60, ""),
+                plain.get(5));
+        return new ProcedureCard(
+                card.model(),
+                card.version(),
+                card.lelBasis(),
+                card.sensors(),
+                card.flowLitresPerMinute(),
+                card.litresPerRun(),
+                card.litresPerBump(),
+                card.bumpLevelPercent(),
+                card.interval(),
+                tries,
+                steps,
+                card.bump());
+    }
+
+    private static List<Target> all(Purpose purpose) {
+        return List.of(
+                Target.of(1, purpose),
+                new Target(2, purpose, OptionalDouble.of(16.0)),
+                Target.of(3, purpose),
+                Target.of(4, purpose));
     }
 
     public static Cylinder houseMix() {
@@ -101,7 +143,21 @@ public final class Fixtures {
     }
 
     public static RunEvent.RunStarted started(Job job, ReadingSource source) {
+        return started(job, source, List.of(1, 2, 3, 4));
+    }
+
+    public static RunEvent.RunStarted started(Job job, ReadingSource source, List<Integer> slots) {
         return new RunEvent.RunStarted(
-                0, "Q4-1001", job, "Quoin 4", 1, 1, "Una", source, 1, Map.of(1, "B1", 2, "O1", 3, "C1", 4, "H1"));
+                0,
+                "Q4-1001",
+                job,
+                "Quoin 4",
+                1,
+                1,
+                "Una",
+                source,
+                1,
+                Map.of(1, "B1", 2, "O1", 3, "C1", 4, "H1"),
+                slots);
     }
 }

@@ -68,8 +68,8 @@ class RunProperties {
                 .toList();
         assertThat(accepted)
                 .hasSize(4)
-                .allSatisfy(event -> assertThat(event.at() - state.gasOpenedAt().getAsLong())
-                        .isGreaterThanOrEqualTo(Math.round(least * 1000)));
+                .allSatisfy(event ->
+                        assertThat(event.at() - state.flowingSince()).isGreaterThanOrEqualTo(Math.round(least * 1000)));
     }
 
     @Property

@@ -12,7 +12,6 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.run.GasDemands;
@@ -76,7 +75,8 @@ class BenchController {
             @NotBlank String serial,
             @NotNull Job job,
             @NotNull ReadingSource source,
-            Optional<Double> timeScale) {}
+            Optional<Double> timeScale,
+            Optional<List<Integer>> slots) {}
 
     record LaneView(
             String id, String serial, String model, String job, String technician, String phase, String asksFor) {}
@@ -108,6 +108,7 @@ class BenchController {
                 body.job(),
                 body.source(),
                 body.timeScale().orElse(1.0),
+                body.slots().orElse(List.of()),
                 name);
         return views.view(id, name);
     }
@@ -153,10 +154,10 @@ class BenchController {
     List<CandidateView> cylinders(@PathVariable UUID id) {
         var run = runs.run(id);
         var state = runs.state(id);
-        if (!(state.currentStep().orElse(null) instanceof Step.ApplyGas gas)) {
+        if (state.undecidedTargets().isEmpty()) {
             return List.of();
         }
-        var demand = GasDemands.of(state.card(), gas, house.policy(run.policyVersion()), site.today());
+        var demand = GasDemands.of(state, house.policy(run.policyVersion()), site.today());
         return shelf.all().stream()
                 .map(c -> new CandidateView(
                         c.id().toString(),

@@ -34,10 +34,14 @@ record CommandBody(
         Optional<Integer> slot,
         Optional<Double> value,
         Optional<Integer> sequence,
+        Optional<String> changed,
         Optional<String> reason) {
 
     enum Kind {
         CONFIRM_CHECKS,
+        CONFIRM_STEP,
+        TRY_AGAIN,
+        LEAVE_FAILED,
         START_ZERO,
         CHOOSE_CYLINDER,
         GAS_ON,
@@ -56,6 +60,9 @@ record CommandBody(
     RunCommand toCore(Shelf shelf, Site site) {
         return switch (kind) {
             case CONFIRM_CHECKS -> new RunCommand.ConfirmChecks(need(step, "step"));
+            case CONFIRM_STEP -> new RunCommand.ConfirmStep(need(step, "step"));
+            case TRY_AGAIN -> new RunCommand.TryAgain(need(step, "step"), need(changed, "changed"));
+            case LEAVE_FAILED -> new RunCommand.LeaveFailed(need(step, "step"));
             case START_ZERO -> new RunCommand.StartZero(need(step, "step"));
             case CHOOSE_CYLINDER -> {
                 var chosen = shelf.cylinder(need(cylinderId, "cylinderId"));

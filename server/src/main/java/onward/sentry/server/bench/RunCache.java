@@ -48,7 +48,7 @@ class RunCache {
     }
 
     void putBack(RunEntity run, LiveRun live) {
-        if (run.phase() == RunPhase.OPEN || run.phase() == RunPhase.TO_SIGN) {
+        if (isOpen(run)) {
             kept.put(run.id(), new Kept(live, run.lastSeq(), run.batches()));
         }
     }
@@ -60,12 +60,16 @@ class RunCache {
         try {
             return view.apply(live);
         } finally {
-            if (found == null || found.standsAt(run)) {
+            if (found != null && !found.standsAt(run)) {
+                kept.putIfAbsent(run.id(), found); // the run has gone on since this row was read
+            } else if (isOpen(run)) {
                 kept.putIfAbsent(run.id(), new Kept(live, run.lastSeq(), run.batches()));
-            } else {
-                kept.putIfAbsent(run.id(), found);
             }
         }
+    }
+
+    private static boolean isOpen(RunEntity run) {
+        return run.phase() == RunPhase.OPEN || run.phase() == RunPhase.TO_SIGN;
     }
 
     private LiveRun rebuild(RunEntity run) {

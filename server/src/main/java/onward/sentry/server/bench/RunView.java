@@ -32,7 +32,7 @@ record RunView(
         List<StepView> steps,
         List<SensorView> sensors,
         Optional<ChosenView> cylinder,
-        Optional<Long> gasOpenedAt,
+        boolean gasOn,
         Optional<Integer> withdrawable,
         Strip strip,
         Optional<String> verdict,

@@ -50,7 +50,6 @@ class RunViews {
         return cache.look(runs.run(runId), live -> {
             var words = new HashMap<Integer, String>();
             live.state()
-                    .card()
                     .sensors()
                     .forEach(s -> words.put(s.slot(), live.progress(s).label()));
             return words;
@@ -78,15 +77,14 @@ class RunViews {
                 run.lastSeq(),
                 NextAction.of(state),
                 steps(state),
-                state.card().sensors().stream()
+                state.sensors().stream()
                         .map(sensor -> sensor(state, live, sensor))
                         .toList(),
                 state.cylinder()
+                        .or(state::flowing)
                         .map(c -> new RunView.ChosenView(
                                 c.cylinderId(), c.cylinder().certificateNumber(), c.label(), c.warnings())),
-                state.gasOpenedAt().isPresent()
-                        ? Optional.of(state.gasOpenedAt().getAsLong())
-                        : Optional.empty(),
+                state.gasIsOn(),
                 state.withdrawable().isPresent()
                         ? Optional.of(state.withdrawable().getAsInt())
                         : Optional.empty(),
@@ -130,7 +128,7 @@ class RunViews {
                 StabilityLimits.of(spec.resolution(), expected.orElse(0.0), spec.t90Seconds())
                         .windowSeconds(),
                 live.progress(spec).label(),
-                worst(outcomes).label(),
+                worst(state.standing(spec.slot())).label(),
                 outcomes,
                 state.signed()
                         .flatMap(signed -> signed.results().stream()

@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.BiFunction;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Step;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
@@ -62,10 +63,20 @@ public class Runs {
         this.settings = settings;
     }
 
-    /** Puts a detector on the bench; the same client id again finds the run that it started. */
+    /**
+     * Puts a detector on the bench; the same client id again finds the run that it started.
+     *
+     * @param only slots of the sensors that the job is about; empty: all of them
+     */
     @Transactional
     public UUID start(
-            String clientId, String serial, Job job, ReadingSource source, double timeScale, String technician) {
+            String clientId,
+            String serial,
+            Job job,
+            ReadingSource source,
+            double timeScale,
+            List<Integer> only,
+            String technician) {
         var detector = fleet.bySerial(serial);
         Refusal.unless(
                 timeScale == 1 || (settings.demo() && (timeScale == 10 || timeScale == 60)),
@@ -88,6 +99,21 @@ public class Runs {
         var policy = house.policy();
         var sensors = new TreeMap<Integer, String>();
         detector.sensors().forEach(s -> sensors.put(s.slot(), s.serial()));
+        var slots = only.isEmpty()
+                ? List.copyOf(sensors.keySet())
+                : only.stream().distinct().sorted().toList();
+        Refusal.unless(
+                sensors.keySet().containsAll(slots),
+                "slot-unknown",
+                "slots",
+                detector.serial() + " has slots " + sensors.keySet() + ", not " + slots + ".",
+                "Name slots that it has.");
+        Refusal.unless(
+                card.steps(job, slots).stream().anyMatch(Step.ApplyGas.class::isInstance),
+                "nothing-to-do",
+                "slots",
+                "The card applies no gas to these sensors in this job.",
+                "Pick another sensor or the other job.");
         var live = LiveRun.start(
                 card,
                 policy,
@@ -101,7 +127,8 @@ public class Runs {
                         technician,
                         source,
                         timeScale,
-                        sensors));
+                        sensors,
+                        slots));
         var now = site.now();
         var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
         log.append(run, live.state().events(), clientId, now);
@@ -174,7 +201,9 @@ public class Runs {
     @Transactional(readOnly = true)
     public RunState state(UUID runId) {
         var run = run(runId);
-        return RunState.of(house.card(run.model(), run.cardVersion()), log.events(runId));
+        return UNFINISHED.contains(run.phase())
+                ? cache.look(run, LiveRun::state)
+                : RunState.of(house.card(run.model(), run.cardVersion()), log.events(runId));
     }
 
     @Transactional(readOnly = true)

@@ -116,7 +116,8 @@ class DemoHistory {
                 TECHNICIANS.get(Math.floorMod(seed, TECHNICIANS.size())),
                 ReadingSource.LINK,
                 TIME_SCALE,
-                serials);
+                serials,
+                List.copyOf(serials.keySet()));
         var inDateThen = new Cylinder(
                 cylinder.certificateNumber(),
                 cylinder.lot(),

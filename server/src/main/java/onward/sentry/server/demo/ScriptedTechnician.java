@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
-import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
@@ -29,6 +28,8 @@ final class ScriptedTechnician {
     private static final long LONGEST_RUN_MILLIS = 30 * 60_000;
     private static final Map<NextAction.Kind, Integer> SECONDS_BEFORE = Map.of(
             NextAction.Kind.CONFIRM_CHECKS, 18,
+            NextAction.Kind.CONFIRM_STEP, 5,
+            NextAction.Kind.TRY_AGAIN, 12,
             NextAction.Kind.START_ZERO, 6,
             NextAction.Kind.CHOOSE_CYLINDER, 9,
             NextAction.Kind.OPEN_GAS, 90,
@@ -66,7 +67,7 @@ final class ScriptedTechnician {
             if (instrument.now() > LONGEST_RUN_MILLIS) {
                 throw new IllegalStateException(started.serial() + " on " + on + " does not come to an end at " + next);
             }
-            hands.follow(next.kind(), started.job() == Job.CALIBRATION, gas);
+            hands.follow(next.kind(), live.state().spanning(), gas);
             live.observe(instrument.step(STEP_MILLIS));
             long waited = instrument.now() - askedAt;
             var seconds = SECONDS_BEFORE.get(next.kind());
@@ -88,6 +89,8 @@ final class ScriptedTechnician {
         return Optional.ofNullable(
                 switch (next.kind()) {
                     case CONFIRM_CHECKS -> new RunCommand.ConfirmChecks(step);
+                    case CONFIRM_STEP -> new RunCommand.ConfirmStep(step);
+                    case TRY_AGAIN -> new RunCommand.TryAgain(step, "adapter pushed home, regulator purged again");
                     case START_ZERO -> new RunCommand.StartZero(step);
                     case CHOOSE_CYLINDER -> new RunCommand.ChooseCylinder(step, cylinderTag, cylinder, on, List.of());
                     case OPEN_GAS -> new RunCommand.GasOn(step);

@@ -228,11 +228,12 @@ public class Fleet {
             result.renewedOn().ifPresent(sensor::renewed);
         }
         detector.worked(signed.on(), signed.verdict(), strip);
-        if (signed.verdict().good()) {
+        boolean whole = signed.results().size() == bySlot.size();
+        if (signed.verdict().good() && whole) {
             detector.bumpedWell(signed.on());
         }
         var trigger = triggers.findByDetectorIdAndSettledOnIsNull(detectorId);
-        if (job == Job.CALIBRATION && signed.verdict().good()) {
+        if (job == Job.CALIBRATION && signed.verdict().good() && whole) {
             trigger.ifPresent(t -> t.settle(signed.on()));
         }
         if (job == Job.BUMP && !signed.verdict().good() && trigger.isEmpty()) {

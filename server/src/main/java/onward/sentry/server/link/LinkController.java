@@ -8,7 +8,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import onward.sentry.core.card.Job;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Unit;
@@ -94,12 +93,13 @@ class LinkController {
     }
 
     private LinkRun run(RunEntity run) {
+        var state = runs.state(run.id());
         return new LinkRun(
                 run.id().toString(),
                 run.timeScale(),
-                run.job() == Job.CALIBRATION,
+                state.spanning(),
                 run.asksFor(),
-                runs.state(run.id()).cylinder().map(LinkController::gas));
+                state.cylinder().or(state::flowing).map(LinkController::gas));
     }
 
     private static LinkGas gas(RunEvent.CylinderChosen chosen) {

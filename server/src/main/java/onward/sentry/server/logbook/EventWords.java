@@ -3,6 +3,7 @@ package onward.sentry.server.logbook;
 import java.util.List;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Step;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorOutcome;
@@ -12,13 +13,23 @@ final class EventWords {
 
     private EventWords() {}
 
-    static String of(RunEvent event, ProcedureCard card) {
+    /** @param steps the run's steps */
+    static String of(RunEvent event, ProcedureCard card, List<Step> steps) {
         if (event instanceof RunEvent.RunStarted e) {
             return e.technician() + " began the " + e.job().label() + "; readings "
                     + (e.source() == ReadingSource.TYPED ? "typed by hand" : "over the link");
         }
         if (event instanceof RunEvent.ChecksConfirmed e) {
             return "Checked: " + String.join("; ", e.items());
+        }
+        if (event instanceof RunEvent.StepConfirmed e) {
+            return "Done: " + steps.get(e.step()).title();
+        }
+        if (event instanceof RunEvent.TryStarted e) {
+            return "Tried again after a change: " + e.changed();
+        }
+        if (event instanceof RunEvent.FailureLeft) {
+            return "Left as failed, with a try left";
         }
         if (event instanceof RunEvent.WarmUpEnded) {
             return "Warm-up over";
@@ -30,7 +41,7 @@ final class EventWords {
             return "Zero judged: " + outcomes(e.outcomes(), card);
         }
         if (event instanceof RunEvent.CylinderChosen e) {
-            return "Cylinder " + e.cylinderId() + ", certificate "
+            return (e.straightOn() ? "Straight on with cylinder " : "Cylinder ") + e.cylinderId() + ", certificate "
                     + e.cylinder().certificateNumber()
                     + (e.setPointsChanged().isEmpty() ? "" : "; set points changed to its label");
         }

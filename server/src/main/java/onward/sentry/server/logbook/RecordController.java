@@ -135,14 +135,14 @@ class RecordController {
                         .filter(RunEvent.RunStopped.class::isInstance)
                         .map(e -> ((RunEvent.RunStopped) e).reason())
                         .findFirst(),
-                state.cylinder().map(RunEvent.CylinderChosen::cylinderId),
-                state.cylinder().map(RunEvent.CylinderChosen::cylinder),
-                state.card().sensors().stream()
+                state.lastCylinder().map(RunEvent.CylinderChosen::cylinderId),
+                state.lastCylinder().map(RunEvent.CylinderChosen::cylinder),
+                state.sensors().stream()
                         .map(spec -> sensor(state, spec, traces))
                         .toList(),
                 state.events().stream()
                         .filter(e -> !(e instanceof RunEvent.ReadingTyped))
-                        .map(e -> new EventLine(e.at(), EventWords.of(e, state.card())))
+                        .map(e -> new EventLine(e.at(), EventWords.of(e, state.card(), state.steps())))
                         .toList(),
                 run.lastHash());
     }
@@ -168,7 +168,7 @@ class RecordController {
     }
 
     private static List<Point> thinned(Trace trace, RunState state) {
-        long gasOn = state.gasOpenedAt().orElse(0);
+        long gasOn = state.flowingSince();
         int every = Math.max(1, trace.size() / MOST_POINTS);
         return java.util.stream.IntStream.range(0, trace.size())
                 .filter(i -> i % every == 0)

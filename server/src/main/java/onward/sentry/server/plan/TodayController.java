@@ -132,7 +132,7 @@ class TodayController {
         var card = house.latestCard(key.model());
         var rows = detectors.stream().map(d -> row(d, open)).toList();
         var gas = firstGas(card, key.job());
-        var demand = GasDemands.of(card, gas, house.policy(), site.today());
+        var demand = GasDemands.of(card, key.job(), gas, house.policy(), site.today());
         record Weighed(Shelf.OnShelf onShelf, Fitness fitness) {}
         var weighed = shelf.all().stream()
                 .map(c -> new Weighed(c, CylinderCheck.of(c.cylinder(), demand)))

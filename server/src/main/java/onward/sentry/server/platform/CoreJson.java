@@ -37,6 +37,7 @@ public final class CoreJson {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
     @JsonSubTypes({
         @Type(value = Step.Checks.class, name = "checks"),
+        @Type(value = Step.Confirm.class, name = "confirm"),
         @Type(value = Step.WarmUp.class, name = "warm-up"),
         @Type(value = Step.Zero.class, name = "zero"),
         @Type(value = Step.ApplyGas.class, name = "apply-gas"),
@@ -68,6 +69,7 @@ public final class CoreJson {
     @JsonSubTypes({
         @Type(value = RunEvent.RunStarted.class, name = "RunStarted"),
         @Type(value = RunEvent.ChecksConfirmed.class, name = "ChecksConfirmed"),
+        @Type(value = RunEvent.StepConfirmed.class, name = "StepConfirmed"),
         @Type(value = RunEvent.WarmUpEnded.class, name = "WarmUpEnded"),
         @Type(value = RunEvent.ZeroStarted.class, name = "ZeroStarted"),
         @Type(value = RunEvent.ZeroJudged.class, name = "ZeroJudged"),
@@ -76,6 +78,8 @@ public final class CoreJson {
         @Type(value = RunEvent.ReadingTyped.class, name = "ReadingTyped"),
         @Type(value = RunEvent.ReadingAccepted.class, name = "ReadingAccepted"),
         @Type(value = RunEvent.ReadingNotAccepted.class, name = "ReadingNotAccepted"),
+        @Type(value = RunEvent.TryStarted.class, name = "TryStarted"),
+        @Type(value = RunEvent.FailureLeft.class, name = "FailureLeft"),
         @Type(value = RunEvent.AlarmsConfirmed.class, name = "AlarmsConfirmed"),
         @Type(value = RunEvent.SavedOnInstrument.class, name = "SavedOnInstrument"),
         @Type(value = RunEvent.GasClosed.class, name = "GasClosed"),

@@ -92,10 +92,7 @@ class CalibrationTest {
                 island.cylinder(Map.of("useBefore", "2026-03-01")).path("id").asString();
         var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
         var gateway = island.gateway(serial, runId, Map.of());
-        island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
-        gateway.until("START_ZERO");
-        island.command(runId, Map.of("kind", "START_ZERO", "step", 2));
-        gateway.until("CHOOSE_CYLINDER");
+        island.work(runId, gateway, "", "CHOOSE_CYLINDER", 1);
 
         var listed = StreamSupport.stream(
                         technician
@@ -108,7 +105,7 @@ class CalibrationTest {
                 .orElseThrow();
         assertThat(listed.path("fitness").path("refusals").get(0).path("reason").asString())
                 .isEqualTo("Expired: last valid day was 1 Mar 2026, 1 day ago.");
-        var taken = island.command(runId, Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", expired));
+        var taken = island.confirm(runId, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", expired));
         assertThat(taken.status()).isEqualTo(422);
         assertThat(taken.text("code")).isEqualTo("cylinder-expired");
         assertThat(taken.text("wayOut")).contains("no exceptions");
@@ -135,19 +132,72 @@ class CalibrationTest {
                 .asString();
         var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
         var gateway = island.gateway(serial, runId, Map.of());
-        island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
-        gateway.until("START_ZERO");
-        island.command(runId, Map.of("kind", "START_ZERO", "step", 2));
-        gateway.until("CHOOSE_CYLINDER");
-        var silent = island.command(runId, Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", mix));
+        island.work(runId, gateway, "", "CHOOSE_CYLINDER", 1);
+        var silent = island.confirm(runId, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", mix));
         assertThat(silent.text("code")).isEqualTo("set-point-differs");
         assertThat(silent.text("detail")).isEqualTo("Label 100 ppm, set point 80 ppm.");
-        var said = island.command(
-                runId,
-                Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", mix, "setPointsChanged", new int[] {3}));
+        var said = island.confirm(
+                runId, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", mix, "setPointsChanged", new int[] {3}));
         assertThat(said.status()).isEqualTo(200);
         assertThat(said.body().path("sensors").get(2).path("expected").asDouble())
                 .isEqualTo(100);
+    }
+
+    @Test
+    void aFailedSpanIsTriedAgainAfterAChangeThatStaysOnRecord() {
+        var serial = island.quoin4();
+        var cylinder = island.houseMix();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of(3, 0.4));
+        var next = island.work(runId, gateway, cylinder, "TRY_AGAIN", 1);
+        assertThat(next.path("sentence").asString()).startsWith("Carbon monoxide failed");
+        var silent = island.confirm(runId, Map.of("kind", "TRY_AGAIN"));
+        assertThat(silent.text("field")).isEqualTo("changed");
+        island.confirm(runId, Map.of("kind", "TRY_AGAIN", "changed", "another regulator"));
+        island.work(runId, gateway, cylinder, "SIGN", 1);
+        var signed = island.confirm(runId, Map.of("kind", "SIGN")).body();
+        assertThat(signed.path("verdict").asString()).isEqualTo("fail");
+        var record = technician.get("/api/v1/runs/" + runId + "/record").body();
+        assertThat(record.path("events").toString()).contains("Tried again after a change: another regulator");
+        assertThat(state(serial)).isEqualTo("on hold");
+    }
+
+    @Test
+    void aJobOnOneSensorRenewsThatSensorAlone() {
+        var serial = island.quoin4();
+        var cylinder = island.houseMix();
+        island.calibrate(serial, cylinder, Map.of());
+        technician.post(
+                "/api/v1/detectors/" + serial + "/sensors/3/replacement",
+                Map.of("serial", "C-NEW", "fittedOn", "2026-03-02"));
+        assertThat(state(serial)).isEqualTo("due");
+        var wrong = technician.post(
+                "/api/v1/runs",
+                Map.of("clientId", "s9", "serial", serial, "job", "CALIBRATION", "source", "LINK", "slots", new int[] {9
+                }));
+        assertThat(wrong.text("field")).isEqualTo("slots");
+        var run = technician
+                .post(
+                        "/api/v1/runs",
+                        Map.of(
+                                "clientId",
+                                "s3",
+                                "serial",
+                                serial,
+                                "job",
+                                "CALIBRATION",
+                                "source",
+                                "LINK",
+                                "slots",
+                                new int[] {3}))
+                .body();
+        assertThat(run.path("sensors").size()).isEqualTo(1);
+        var runId = run.path("id").asString();
+        island.work(runId, island.gateway(serial, runId, Map.of()), cylinder, "SIGN", 1);
+        island.confirm(runId, Map.of("kind", "SIGN"));
+        assertThat(state(serial)).isEqualTo("ready");
+        var sensors = technician.get("/api/v1/detectors/" + serial).body().path("sensors");
+        assertThat(sensors.get(2).path("lastVerdict").asString()).isEqualTo("pass");
     }
 
     @Test
@@ -157,12 +207,8 @@ class CalibrationTest {
         island.calibrate(serial, cylinder, Map.of());
         var runId = island.start(serial, "BUMP", "LINK").path("id").asString();
         var gateway = island.gateway(serial, runId, Map.of(4, 0.0));
-        island.command(runId, Map.of("kind", "CHOOSE_CYLINDER", "step", 0, "cylinderId", cylinder));
-        gateway.until("CONFIRM_ALARMS");
-        island.command(
-                runId, Map.of("kind", "CONFIRM_ALARMS", "step", 1, "audible", true, "visual", true, "vibration", true));
-        gateway.until("SIGN");
-        var signed = island.command(runId, Map.of("kind", "SIGN", "step", 3)).body();
+        island.work(runId, gateway, cylinder, "SIGN", 1);
+        var signed = island.confirm(runId, Map.of("kind", "SIGN")).body();
         assertThat(signed.path("verdict").asString()).isEqualTo("fail");
         var after = technician.get("/api/v1/detectors/" + serial).body().path("detector");
         assertThat(after.path("state").asString()).isEqualTo("due");

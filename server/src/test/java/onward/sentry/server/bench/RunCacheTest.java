@@ -46,7 +46,17 @@ class RunCacheTest {
         when(house.card(anyString(), anyInt())).thenReturn(card);
         when(house.policy(anyInt())).thenReturn(HousePolicy.SHIPPED);
         var started = new RunEvent.RunStarted(
-                0, "MC-1", Job.CALIBRATION, "Mote CO", 1, 1, "Una", ReadingSource.LINK, 1, Map.of(1, "C-1"));
+                0,
+                "MC-1",
+                Job.CALIBRATION,
+                "Mote CO",
+                1,
+                1,
+                "Una",
+                ReadingSource.LINK,
+                1,
+                Map.of(1, "C-1"),
+                List.of(1));
         live = LiveRun.start(card, HousePolicy.SHIPPED, started);
         run = new RunEntity(UUID.randomUUID(), UUID.randomUUID(), live.state(), Instant.EPOCH);
         run.logged(0, "hash");

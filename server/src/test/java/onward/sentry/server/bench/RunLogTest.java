@@ -80,7 +80,7 @@ class RunLogTest {
         assertThat(stored).containsOnlyKeys(1, 2, 3, 4);
         var closed = rows.stream()
                 .filter(r -> r.body().contains("GasClosed"))
-                .findFirst()
+                .reduce((first, second) -> second)
                 .orElseThrow();
         stored.values().forEach(bytes -> assertThat(closed.body()).contains(TraceCodec.digest(bytes)));
     }
@@ -134,25 +134,24 @@ class RunLogTest {
         var mix = island.houseMix();
         var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
         var gateway = island.gateway(serial, runId, Map.of(3, 0.83));
-        island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
-        gateway.until("START_ZERO");
+        int zero =
+                island.work(runId, gateway, mix, "START_ZERO", 1).path("step").asInt();
         try (var other = server.copy()) {
             var there = other.anybody();
             there.signIn("technician", TestServer.PASSWORD);
-            var started = there.post(
-                    "/api/v1/runs/" + runId + "/commands", Map.of("clientId", "x", "kind", "START_ZERO", "step", 2));
+            var commands = "/api/v1/runs/" + runId + "/commands";
+            var started = there.post(commands, Map.of("clientId", "x", "kind", "START_ZERO", "step", zero));
             assertThat(started.body().path("next").path("kind").asString()).isEqualTo("WAIT_ZERO");
             gateway.until("CHOOSE_CYLINDER");
             there.post(
-                    "/api/v1/runs/" + runId + "/commands",
-                    Map.of("clientId", "y", "kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", mix));
+                    commands, Map.of("clientId", "y", "kind", "CHOOSE_CYLINDER", "step", zero + 1, "cylinderId", mix));
             gateway.run(30);
             var seenThere = there.get("/api/v1/runs/" + runId).body();
             var seenHere = server.signedIn(Role.TECHNICIAN)
                     .get("/api/v1/runs/" + runId)
                     .body();
             assertThat(seenThere).isEqualTo(seenHere);
-            assertThat(seenThere.path("gasOpenedAt").isNumber()).isTrue();
+            assertThat(seenThere.path("gasOn").asBoolean()).isTrue();
         }
         gateway.until("CONFIRM_SAVED");
         assertThat(server.signedIn(Role.TECHNICIAN)

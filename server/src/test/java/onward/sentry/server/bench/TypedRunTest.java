@@ -30,6 +30,7 @@ class TypedRunTest {
         clock.set(TestClock.START.plusSeconds(seconds));
         var body = new java.util.HashMap<>(command);
         body.put("at", seconds * 1000L);
+        body.putIfAbsent("step", view(runId).path("next").path("step").asInt());
         return island.command(runId, body);
     }
 
@@ -41,31 +42,40 @@ class TypedRunTest {
         }
     }
 
+    private void typeThrice(String runId, int seconds, double... readings) {
+        for (int t = seconds; t <= seconds + 16; t += 8) {
+            type(runId, t, readings);
+        }
+    }
+
     @Test
     void typedReadingsGiveTheSameKindOfRecord() {
         var serial = island.quoin4();
         var mix = island.houseMix();
         var runId = island.start(serial, "CALIBRATION", "TYPED").path("id").asString();
-        at(runId, 5, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
-        assertThat(at(runId, 66, Map.of("kind", "START_ZERO", "step", 2)).status())
+        at(runId, 5, Map.of("kind", "CONFIRM_CHECKS"));
+        at(runId, 66, Map.of("kind", "TIME_PASSED"));
+        assertThat(at(runId, 70, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", mix))
+                        .status())
                 .isEqualTo(200);
-        for (int t = 76; t <= 92; t += 8) {
-            type(runId, t, 0, 20.9, 0, 0);
-        }
-        at(runId, 100, Map.of("kind", "CHOOSE_CYLINDER", "step", 3, "cylinderId", mix));
-        at(runId, 110, Map.of("kind", "GAS_ON", "step", 3));
-        var early = at(runId, 130, Map.of("kind", "DECLARE_SETTLED", "step", 3, "slot", 4));
+        at(runId, 75, Map.of("kind", "GAS_ON"));
+        typeThrice(runId, 110, 24, 16.0, 79, 14.8);
+        at(runId, 135, Map.of("kind", "GAS_OFF"));
+        type(runId, 215, 0, 20.9, 0, 0);
+        at(runId, 220, Map.of("kind", "START_ZERO"));
+        typeThrice(runId, 230, 0, 20.9, 0, 0);
+        at(runId, 250, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", mix));
+        at(runId, 260, Map.of("kind", "GAS_ON"));
+        var early = at(runId, 280, Map.of("kind", "DECLARE_SETTLED", "slot", 4));
         assertThat(early.text("code")).isEqualTo("exposure-too-short");
         assertThat(early.text("detail")).contains("20 s").contains("at least 45 s");
-        for (int t = 150; t <= 166; t += 8) {
-            type(runId, t, 23, 16.0, 61, 13.1);
-        }
-        var accepted = view(runId);
-        assertThat(accepted.path("next").path("kind").asString()).isEqualTo("CONFIRM_SAVED");
-        at(runId, 175, Map.of("kind", "CONFIRM_SAVED", "step", 4, "verdicts", Map.of(1, "PASS", 3, "PASS")));
-        at(runId, 180, Map.of("kind", "GAS_OFF", "step", 5));
-        type(runId, 260, 0, 20.9, 0, 0);
-        var signed = at(runId, 270, Map.of("kind", "SIGN", "step", 6)).body();
+        typeThrice(runId, 306, 23, 16.0, 61, 13.1);
+        assertThat(view(runId).path("next").path("kind").asString()).isEqualTo("CONFIRM_SAVED");
+        at(runId, 330, Map.of("kind", "CONFIRM_SAVED", "verdicts", Map.of(1, "PASS", 3, "PASS")));
+        typeThrice(runId, 352, 25, 16.0, 80, 15.0);
+        at(runId, 375, Map.of("kind", "GAS_OFF"));
+        type(runId, 455, 0, 20.9, 0, 0);
+        var signed = at(runId, 460, Map.of("kind", "SIGN")).body();
         assertThat(signed.path("verdict").asString()).isEqualTo("pass");
         var record = technician.get("/api/v1/runs/" + runId + "/record").body();
         assertThat(record.path("run").path("typed").asBoolean()).isTrue();

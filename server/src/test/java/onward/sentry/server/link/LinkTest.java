@@ -24,7 +24,7 @@ class LinkTest {
         var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
         var gateway = island.gateway(serial, runId, Map.of());
         island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
-        var last = gateway.until("START_ZERO");
+        var last = gateway.until("CHOOSE_CYLINDER");
         long stored = batches(runId);
         var again = gateway.send(last);
         assertThat(again.status()).isEqualTo(200);

@@ -45,7 +45,7 @@ class RecordTest {
 
         var listed = technician.get("/api/v1/detectors/" + serial + "/runs").body();
         assertThat(listed.size()).isEqualTo(1);
-        assertThat(listed.get(0).path("strip").path("marks").size()).isEqualTo(8);
+        assertThat(listed.get(0).path("strip").path("marks").size()).isEqualTo(16);
         assertThat(listed.get(0).path("verdict").asString()).isEqualTo("marginal");
         assertThat(listed.get(0).path("simulated").asBoolean()).isFalse();
     }
@@ -91,7 +91,7 @@ class RecordTest {
                 new Told(
                         new RunEvent.RunSigned(0, "Una", Island.TODAY, Verdict.PASS, List.of(), Optional.empty()),
                         "Una signed: pass"))) {
-            assertThat(EventWords.of(told.event(), card)).isEqualTo(told.words());
+            assertThat(EventWords.of(told.event(), card, card.calibration())).isEqualTo(told.words());
         }
     }
 

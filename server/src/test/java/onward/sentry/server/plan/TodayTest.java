@@ -81,9 +81,9 @@ class TodayTest {
         island.cylinder(Map.of("tag", "NEW", "gaugeBar", 34.5));
         var group = today().path("groups").get(0);
         assertThat(group.path("cylinder").asString()).isEqualTo("NEW");
-        assertThat(group.path("litres").asDouble()).isEqualTo(2.8);
+        assertThat(group.path("litres").asDouble()).isEqualTo(4.8);
         assertThat(group.path("litresLeft").asDouble()).isEqualTo(51.5);
-        assertThat(group.path("runsLeft").asInt()).isEqualTo(33);
+        assertThat(group.path("runsLeft").asInt()).isEqualTo(19);
     }
 
     @Test

@@ -1,8 +1,10 @@
 package onward.sentry.server.testing;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.run.NextAction;
@@ -17,6 +19,15 @@ import tools.jackson.databind.JsonNode;
 public final class SteppedGateway {
 
     private static final int LONGEST_SECONDS = 1_200;
+
+    /** What goes on by itself, or is seen in the readings. */
+    private static final Set<NextAction.Kind> BY_READINGS = EnumSet.of(
+            NextAction.Kind.WAIT_WARM_UP,
+            NextAction.Kind.WAIT_ZERO,
+            NextAction.Kind.OPEN_GAS,
+            NextAction.Kind.WAIT_SETTLE,
+            NextAction.Kind.CLOSE_GAS,
+            NextAction.Kind.WAIT_CLEAR);
 
     private final Api link;
     private final SimDetector instrument;
@@ -62,6 +73,14 @@ public final class SteppedGateway {
             throw new IllegalStateException("still asks for " + asksFor() + ", not " + kind);
         }
         return batch;
+    }
+
+    /** Sends readings until the run asks for a hand that must be confirmed. */
+    public void untilAsked() {
+        second();
+        for (int i = 0; i < LONGEST_SECONDS && BY_READINGS.contains(asksFor()); i++) {
+            second();
+        }
     }
 
     /** Sends the readings of some seconds. */

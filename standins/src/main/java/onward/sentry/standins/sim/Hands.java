@@ -33,7 +33,7 @@ public final class Hands {
         if (kind == seen) {
             return;
         }
-        boolean saved = seen == Kind.CONFIRM_SAVED && kind == Kind.CLOSE_GAS;
+        boolean saved = seen == Kind.CONFIRM_SAVED;
         seen = kind;
         switch (kind) {
             case WAIT_ZERO -> soon(detector::startZero);
@@ -49,9 +49,14 @@ public final class Hands {
                     if (saved) {
                         detector.keepSpan();
                     }
+                    detector.endCalibrating();
                     detector.breathe(Atmosphere.cleanAir());
                 });
-            default -> {}
+            default -> {
+                if (saved) {
+                    soon(detector::keepSpan);
+                }
+            }
         }
     }
 

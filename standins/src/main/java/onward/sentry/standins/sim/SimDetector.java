@@ -49,6 +49,11 @@ public final class SimDetector {
         sensors.forEach(sensor -> sensor.showRaw(true));
     }
 
+    /** Out of calibration mode; what was not kept is lost. */
+    public void endCalibrating() {
+        sensors.forEach(sensor -> sensor.showRaw(false));
+    }
+
     public void keepSpan() {
         sensors.forEach(SimSensor::keepSpan);
     }
