@@ -49,7 +49,8 @@ class BenchWalkTest {
                     .containsText("Record of calibration Q4-1001");
             assertThat(page.getByText("Simulated: this run was not worked in natural time."))
                     .isVisible();
-            assertThat(page.getByText("Gas on, seen in the readings")).isVisible();
+            assertThat(page.getByText("Gas on, seen in the readings").first()).isVisible();
+            assertThat(page.getByText("Straight on with cylinder")).isVisible();
             assertThat(page.getByText("Hash of the last event")).isVisible();
 
             una.link("Q4-1001").click();

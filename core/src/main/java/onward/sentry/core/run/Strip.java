@@ -16,6 +16,9 @@ import onward.sentry.core.judge.Verdict;
  */
 public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) {
 
+    /** Room that the store has for a strip. */
+    public static final int MOST_LETTERS = 300;
+
     /** A stage with the second of run time at which it began. */
     public record Stretch(Kind kind, long fromSeconds) {}
 
@@ -98,15 +101,25 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
         return new Mark(outcome.slot(), at / 1000, outcome.judgement().verdict());
     }
 
+    /** At most {@link #MOST_LETTERS} letters: after very many tries the earliest marks are left out. */
     public String encode() {
         var ribbon = stretches.stream()
                 .map(s -> s.kind().letter + "" + s.fromSeconds())
                 .collect(Collectors.joining(" ", "", " E" + endSeconds));
-        return ribbon
-                + marks.stream()
-                        .map(m -> m.slot() + ":" + m.atSeconds()
-                                + m.verdict().name().toLowerCase().charAt(0))
-                        .collect(Collectors.joining(" ", ";", ""));
+        for (int from = 0; from < marks.size(); from++) {
+            var text = ribbon + encode(marks.subList(from, marks.size()));
+            if (text.length() <= MOST_LETTERS) {
+                return text;
+            }
+        }
+        return ribbon + ";";
+    }
+
+    private static String encode(List<Mark> marks) {
+        return marks.stream()
+                .map(m -> m.slot() + ":" + m.atSeconds()
+                        + m.verdict().name().toLowerCase().charAt(0))
+                .collect(Collectors.joining(" ", ";", ""));
     }
 
     /** Reads what {@link #encode} wrote. */

@@ -13,6 +13,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.schedule.IntervalRule;
@@ -57,9 +58,14 @@ class DemoHistory {
         var card = house.latestCard(demo.model());
         var known = fleet.bySerial(demo.serial());
         var planned = plan(demo, card.interval());
-        for (int i = 0; i < planned.size(); i++) {
-            boolean last = i == planned.size() - 1;
-            work(demo, known, card, planned.get(i), last, cylinderTag, cylinder);
+        var technician = new Worker(demo, known, card, house.policy(), cylinderTag, cylinder);
+        var lastJob = planned.get(planned.size() - 1);
+        // No run hangs on another one's readings, so they are worked on all cores and stored in order.
+        var worked = planned.parallelStream()
+                .map(job -> technician.work(job, job.equals(lastJob)))
+                .toList();
+        for (int i = 0; i < worked.size(); i++) {
+            finished.store(known.id(), worked.get(i), startOf(planned.get(i), demo));
         }
         return planned.size();
     }
@@ -95,45 +101,12 @@ class DemoHistory {
         return on;
     }
 
-    private void work(
-            DemoDetector demo,
-            Fleet.Known known,
-            ProcedureCard card,
-            Planned job,
-            boolean last,
-            String cylinderTag,
-            Cylinder cylinder) {
-        var serials = new TreeMap<Integer, String>();
-        known.sensors().forEach(s -> serials.put(s.slot(), s.serial()));
-        long seed = (demo.serial() + job.on() + job.job()).hashCode();
-        var started = new RunEvent.RunStarted(
-                0,
-                demo.serial(),
-                job.job(),
-                card.model(),
-                card.version(),
-                HousePolicy.SHIPPED.version(),
-                TECHNICIANS.get(Math.floorMod(seed, TECHNICIANS.size())),
-                ReadingSource.LINK,
-                TIME_SCALE,
-                serials,
-                List.copyOf(serials.keySet()));
-        var inDateThen = new Cylinder(
-                cylinder.certificateNumber(),
-                cylinder.lot(),
-                cylinder.mixture(),
-                job.on().minusDays(60),
-                job.on().plusDays(300),
-                cylinder.volumeLitres(),
-                cylinder.fullBar(),
-                cylinder.fullBar() / 2,
-                cylinder.state());
-        var live = new ScriptedTechnician(house.policy(), cylinderTag, inDateThen)
-                .work(card, started, health(demo, known, job, last), job.on(), seed);
-        finished.store(known.id(), live, startOf(job, demo, seed));
+    private static long seed(DemoDetector demo, Planned job) {
+        return (demo.serial() + job.on() + job.job()).hashCode();
     }
 
-    private Instant startOf(Planned job, DemoDetector demo, long seed) {
+    private Instant startOf(Planned job, DemoDetector demo) {
+        long seed = seed(demo, job);
         var time = job.job() == Job.BUMP ? LocalTime.of(5, 30) : LocalTime.of(9, 0);
         var start = job.on()
                 .atTime(time)
@@ -144,7 +117,50 @@ class DemoHistory {
         return start.isAfter(latest) ? latest : start;
     }
 
-    private Map<Integer, Health> health(DemoDetector demo, Fleet.Known known, Planned job, boolean last) {
+    /** Works the jobs of one detector, each on an instrument in the health of that day. */
+    private record Worker(
+            DemoDetector demo,
+            Fleet.Known known,
+            ProcedureCard card,
+            HousePolicy policy,
+            String cylinderTag,
+            Cylinder cylinder) {
+
+        LiveRun work(Planned job, boolean last) {
+            var serials = new TreeMap<Integer, String>();
+            known.sensors().forEach(s -> serials.put(s.slot(), s.serial()));
+            long seed = seed(demo, job);
+            var started = new RunEvent.RunStarted(
+                    0,
+                    demo.serial(),
+                    job.job(),
+                    card.model(),
+                    card.version(),
+                    policy.version(),
+                    TECHNICIANS.get(Math.floorMod(seed, TECHNICIANS.size())),
+                    ReadingSource.LINK,
+                    TIME_SCALE,
+                    serials,
+                    List.copyOf(serials.keySet()));
+            return new ScriptedTechnician(policy, cylinderTag, inDateOn(job.on()))
+                    .work(card, started, health(demo, known, job, last), job.on(), seed);
+        }
+
+        private Cylinder inDateOn(LocalDate day) {
+            return new Cylinder(
+                    cylinder.certificateNumber(),
+                    cylinder.lot(),
+                    cylinder.mixture(),
+                    day.minusDays(60),
+                    day.plusDays(300),
+                    cylinder.volumeLitres(),
+                    cylinder.fullBar(),
+                    cylinder.fullBar() / 2,
+                    cylinder.state());
+        }
+    }
+
+    private static Map<Integer, Health> health(DemoDetector demo, Fleet.Known known, Planned job, boolean last) {
         var health = new HashMap<Integer, Health>();
         for (var sensor : known.sensors()) {
             long age = Math.max(0, ChronoUnit.DAYS.between(sensor.fittedOn(), job.on()));

@@ -18,7 +18,10 @@ import tools.jackson.databind.JsonNode;
 /** A gateway with one simulated detector; run time goes on only as far as the test asks for. */
 public final class SteppedGateway {
 
-    private static final int LONGEST_SECONDS = 1_200;
+    /** Batches until something must have happened. */
+    private static final int MOST_BATCHES = 300;
+    /** Four seconds of readings in a batch keep the tests short. */
+    private static final int AT_ONCE = 16;
 
     /** What goes on by itself, or is seen in the readings. */
     private static final Set<NextAction.Kind> BY_READINGS = EnumSet.of(
@@ -66,8 +69,8 @@ public final class SteppedGateway {
     /** Sends readings until the run asks for this, and returns the last batch that was sent. */
     public Map<String, Object> until(String kind) {
         Map<String, Object> batch = Map.of();
-        for (int i = 0; i < LONGEST_SECONDS && !asksFor().name().equals(kind); i++) {
-            batch = second();
+        for (int i = 0; i < MOST_BATCHES && !asksFor().name().equals(kind); i++) {
+            batch = readings(AT_ONCE);
         }
         if (!asksFor().name().equals(kind)) {
             throw new IllegalStateException("still asks for " + asksFor() + ", not " + kind);
@@ -77,22 +80,22 @@ public final class SteppedGateway {
 
     /** Sends readings until the run asks for a hand that must be confirmed. */
     public void untilAsked() {
-        second();
-        for (int i = 0; i < LONGEST_SECONDS && BY_READINGS.contains(asksFor()); i++) {
-            second();
+        readings(AT_ONCE);
+        for (int i = 0; i < MOST_BATCHES && BY_READINGS.contains(asksFor()); i++) {
+            readings(AT_ONCE);
         }
     }
 
     /** Sends the readings of some seconds. */
     public void run(int seconds) {
         for (int i = 0; i < seconds; i++) {
-            second();
+            readings(4);
         }
     }
 
-    private Map<String, Object> second() {
+    private Map<String, Object> readings(int count) {
         var readings = new ArrayList<Reading>();
-        for (int i = 0; i < 4; i++) {
+        for (int i = 0; i < count; i++) {
             hands.follow(asksFor(), run.path("calibrating").asBoolean(), gas());
             readings.add(instrument.step(250));
         }

@@ -8,28 +8,35 @@ import java.util.Random;
  * @param response raw response as a fraction of what is applied; 1 is nominal
  * @param slowness how many times its nominal time constant it takes
  * @param offset what it shows in clean air before it is zeroed, in steps of its display
+ * @param setAt the response that it had when the instrument was last set, on which its gain still stands
  */
-public record Health(double response, double slowness, double offset) {
+public record Health(double response, double slowness, double offset, double setAt) {
 
     private static final double DAYS_PER_MONTH = 30.44;
+
+    /** Set just now: it displays what is there. */
+    public Health(double response, double slowness, double offset) {
+        this(response, slowness, offset, response);
+    }
 
     /** An element of that serial number at an age: each starts a little differently and fades at its own pace. */
     public static Health of(String sensorSerial, long ageDays) {
         var random = new Random(sensorSerial.hashCode() * 7919L);
         double fresh = 0.96 + 0.16 * random.nextDouble();
         double lossPerMonth = 0.003 + 0.008 * random.nextDouble();
-        double response = fresh - lossPerMonth * ageDays / DAYS_PER_MONTH;
         double slowness = 1 + 0.003 * ageDays / DAYS_PER_MONTH;
-        return new Health(Math.max(0.05, response), slowness, random.nextInt(3) - 1);
+        double response = Math.max(0.05, fresh - lossPerMonth * ageDays / DAYS_PER_MONTH);
+        double aMonthAgo = Math.max(0.05, fresh - lossPerMonth * Math.max(0, ageDays / DAYS_PER_MONTH - 1));
+        return new Health(response, slowness, random.nextInt(3) - 1, aMonthAgo);
     }
 
     /** The fault is put on top of what age has done. */
     public Health with(Fault fault) {
         return switch (fault.kind()) {
-            case WEAK -> new Health(fault.strength() / 100, slowness, offset);
-            case DEAD -> new Health(0, slowness, offset);
-            case SLOW -> new Health(response, slowness * fault.strength(), offset);
-            case WANDERING -> new Health(response, slowness, offset + fault.strength());
+            case WEAK -> new Health(fault.strength() / 100, slowness, offset, setAt);
+            case DEAD -> new Health(0, slowness, offset, setAt);
+            case SLOW -> new Health(response, slowness * fault.strength(), offset, setAt);
+            case WANDERING -> new Health(response, slowness, offset + fault.strength(), setAt);
         };
     }
 }

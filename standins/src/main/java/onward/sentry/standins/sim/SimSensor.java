@@ -43,7 +43,7 @@ final class SimSensor {
         this.random = new Random(seed * 31 + element.slot());
         this.meets = CleanAir.readingOf(element.asGas());
         this.signal = meets * health.response();
-        this.gain = health.response() > 0 ? 1 / health.response() : 1;
+        this.gain = health.setAt() > 0 ? 1 / health.setAt() : 1;
     }
 
     Element element() {

@@ -124,7 +124,18 @@ class SimDetectorTest {
         assertThat(settled(detector, 3)).isCloseTo(80.45 * percent / 100, within(1.0));
         detector.keepSpan();
         // Below a quarter the instrument cannot adjust; it keeps the gain that it came with.
-        assertThat(settled(detector, 3)).isCloseTo(80.45, within(3.0));
+        double set = percent < 25 ? 80.45 * percent / 100 : 80.45;
+        assertThat(settled(detector, 3)).isCloseTo(set, within(3.0));
+    }
+
+    @Test
+    void whatWasLostSinceTheInstrumentWasSetIsSeenAsFound() {
+        var faded = detector(LelBasis.HANDBOOK, Map.of(3, new Health(0.72, 1, 0, 0.9)), 4);
+        faded.breathe(HOUSE_MIX);
+        assertThat(settled(faded, 3)).isCloseTo(80.45 * 0.8, within(1.0));
+        var well = Health.of("CO-1", 300);
+        assertThat(well.setAt()).isGreaterThan(well.response()).isLessThan(well.response() + 0.012);
+        assertThat(well.with(new Fault(Fault.Kind.WEAK, 46)).setAt()).isEqualTo(well.setAt());
     }
 
     @Test
