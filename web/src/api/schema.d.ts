@@ -627,6 +627,8 @@ export interface components {
         Batch: {
             /** Format: int64 */
             sequence: number;
+            /** Format: int64 */
+            now: number | null;
             readings: components["schemas"]["Reading"][];
         };
         Reading: {

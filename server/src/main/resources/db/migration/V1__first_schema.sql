@@ -169,6 +169,8 @@ create table run (
     last_seq       int not null,
     last_hash      text not null,
     batches        int not null default 0,
+    link_run_time  bigint,
+    link_heard_at  timestamptz,
     foreign key (model, card_version) references procedure_card (model, version)
 );
 create unique index one_open_run on run (detector_id) where phase in ('OPEN', 'TO_SIGN');

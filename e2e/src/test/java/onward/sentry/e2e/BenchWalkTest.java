@@ -160,7 +160,7 @@ class BenchWalkTest {
             page.waitForTimeout(5_000);
             typeThrice(page, "23", "16.1", "61", "14.2");
             una.confirm("Save on the instrument").asked("type what the display shows");
-            page.waitForTimeout(2_000);
+            page.waitForTimeout(4_000);
             typeThrice(page, "25", "16.0", "80", "15.0");
             una.confirm("Close the valve").asked("Wait for clean air");
             type(page, "0", "20.9", "0", "0");

@@ -5,9 +5,11 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.judge.Verdict;
@@ -58,6 +60,8 @@ public class RunEntity {
     private int lastSeq = -1;
     private String lastHash = Chain.START;
     private int batches;
+    private Long linkRunTime;
+    private Instant linkHeardAt;
 
     protected RunEntity() {}
 
@@ -87,8 +91,19 @@ public class RunEntity {
         lastHash = hash;
     }
 
-    void batchStored() {
+    /** @param gatewayRunTime run time at the gateway when it sent the batch; readings in it may be older */
+    void batchStored(long gatewayRunTime, Instant at) {
         batches++;
+        linkRunTime = gatewayRunTime;
+        linkHeardAt = at;
+    }
+
+    /** Run time at the gateway now, going by when it was last heard; empty before that. */
+    OptionalLong linkRunTime(Instant now) {
+        return linkRunTime == null
+                ? OptionalLong.empty()
+                : OptionalLong.of(linkRunTime
+                        + Math.round(Duration.between(linkHeardAt, now).toMillis() * timeScale));
     }
 
     void ended(Instant at, LocalDate on, Optional<Verdict> reached, Strip drawn) {

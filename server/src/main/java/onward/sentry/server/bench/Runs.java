@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
@@ -34,6 +35,9 @@ public class Runs {
 
     /** A device's clock may be this far ahead before it is not believed, ms of run time at scale 1. */
     private static final long MOST_AHEAD_MILLIS = 5_000;
+
+    /** Readings that come later than this after they were measured are not waited for, ms at scale 1. */
+    private static final long MOST_BEHIND_MILLIS = 120_000;
 
     private final RunRepository runs;
     private final RunLog log;
@@ -154,22 +158,30 @@ public class Runs {
 
     private long moment(RunEntity run, LiveRun live, Optional<Long> at) {
         if (run.source() == ReadingSource.LINK) {
-            return live.traces().now();
+            // Readings may still be on their way; a confirmation belongs after what was measured before it.
+            long heard = live.traces().now();
+            long most = heard + Math.round(MOST_BEHIND_MILLIS * run.timeScale());
+            return Math.min(run.linkRunTime(site.now()).orElse(heard), most);
         }
         long known = Math.round(Duration.between(run.startedAt(), site.now()).toMillis() * run.timeScale());
         long most = known + Math.round(MOST_AHEAD_MILLIS * run.timeScale());
         return Math.max(0, Math.min(at.orElse(known), most));
     }
 
-    /** Takes a batch of readings in; the caller has seen to its sequence. */
+    /**
+     * Takes a batch of readings in; the caller has seen to its sequence.
+     *
+     * @param gatewayRunTime run time at the gateway when it sent them; empty: that of the last reading
+     */
     @Transactional
-    public void readings(UUID runId, UUID sessionId, long sequence, List<Reading> readings) {
+    public void readings(
+            UUID runId, UUID sessionId, long sequence, OptionalLong gatewayRunTime, List<Reading> readings) {
         var run = runs.lock(runId).orElseThrow(() -> new NotFound("Run " + runId));
         if (!UNFINISHED.contains(run.phase()) || readings.isEmpty()) {
             return;
         }
         log.storeBatch(runId, sessionId, sequence, readings);
-        run.batchStored();
+        run.batchStored(gatewayRunTime.orElse(readings.get(readings.size() - 1).at()), site.now());
         change(run, "link:" + sessionId + ":" + sequence, (live, row) -> {
             var events = new ArrayList<RunEvent>();
             readings.forEach(reading -> events.addAll(live.observe(reading)));

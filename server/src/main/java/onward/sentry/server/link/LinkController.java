@@ -7,6 +7,7 @@ import java.security.Principal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.UUID;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
@@ -56,7 +57,11 @@ class LinkController {
 
     record SessionOpened(String sessionId, long nextSequence, long runTime) {}
 
-    record Batch(long sequence, @NotNull @Size(max = 5_000) List<Reading> readings) {}
+    /** @param now run time at the gateway when it sends this; may be later than the last reading */
+    record Batch(
+            long sequence,
+            Optional<Long> now,
+            @NotNull @Size(max = 5_000) List<Reading> readings) {}
 
     record Acknowledged(long sequence, Optional<LinkRun> run) {}
 
@@ -76,7 +81,12 @@ class LinkController {
 
     @PostMapping("/api/v1/link/sessions/{id}/batches")
     Acknowledged batch(@PathVariable UUID id, @Valid @RequestBody Batch body, Principal token) {
-        long sequence = link.take(UUID.fromString(token.getName()), id, body.sequence(), body.readings());
+        long sequence = link.take(
+                UUID.fromString(token.getName()),
+                id,
+                body.sequence(),
+                body.now().map(OptionalLong::of).orElseGet(OptionalLong::empty),
+                body.readings());
         return new Acknowledged(sequence, link.wantedBy(id).map(this::run));
     }
 

@@ -3,6 +3,7 @@ package onward.sentry.server.link;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.UUID;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
@@ -110,7 +111,7 @@ class LinkService {
      * @return the sequence that is acknowledged
      */
     @Transactional
-    long take(UUID tokenId, UUID sessionId, long sequence, List<Reading> readings) {
+    long take(UUID tokenId, UUID sessionId, long sequence, OptionalLong gatewayRunTime, List<Reading> readings) {
         var session = jdbc.sql("select id, token_id, run_id, last_seq, ended_at is not null as ended"
                         + " from link_session where id = ? for update")
                 .param(sessionId)
@@ -141,7 +142,7 @@ class LinkService {
                     "Reading " + i + " is not later than the one before it.",
                     "Send readings in the order of run time.");
         }
-        runs.readings(session.runId(), sessionId, sequence, readings);
+        runs.readings(session.runId(), sessionId, sequence, gatewayRunTime, readings);
         jdbc.sql("update link_session set last_seq = ? where id = ?")
                 .params(sequence, sessionId)
                 .update();

@@ -74,7 +74,7 @@ class RunCacheTest {
     @Test
     void whatAnotherCopyHasMovedOnIsRebuiltFromRows() {
         cache.putBack(run, live);
-        run.batchStored();
+        run.batchStored(250, Instant.EPOCH);
         var rebuilt = cache.take(run);
         assertThat(rebuilt).isNotSameAs(live);
         assertThat(rebuilt.traces().now()).isEqualTo(250);

@@ -72,10 +72,10 @@ class TypedRunTest {
         typeThrice(runId, 306, 23, 16.0, 61, 13.1);
         assertThat(view(runId).path("next").path("kind").asString()).isEqualTo("CONFIRM_SAVED");
         at(runId, 330, Map.of("kind", "CONFIRM_SAVED", "verdicts", Map.of(1, "PASS", 3, "PASS")));
-        typeThrice(runId, 352, 25, 16.0, 80, 15.0);
-        at(runId, 375, Map.of("kind", "GAS_OFF"));
-        type(runId, 455, 0, 20.9, 0, 0);
-        var signed = at(runId, 460, Map.of("kind", "SIGN")).body();
+        typeThrice(runId, 372, 25, 16.0, 80, 15.0);
+        at(runId, 395, Map.of("kind", "GAS_OFF"));
+        type(runId, 475, 0, 20.9, 0, 0);
+        var signed = at(runId, 480, Map.of("kind", "SIGN")).body();
         assertThat(signed.path("verdict").asString()).isEqualTo("pass");
         var record = technician.get("/api/v1/runs/" + runId + "/record").body();
         assertThat(record.path("run").path("typed").asBoolean()).isTrue();

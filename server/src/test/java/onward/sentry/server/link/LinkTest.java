@@ -60,6 +60,18 @@ class LinkTest {
     }
 
     @Test
+    void aConfirmationBelongsAfterReadingsThatAreStillOnTheirWay() {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        gateway.send(Map.of("sequence", gateway.nextSequence(), "now", 60_000, "readings", gateway.nextReadings()));
+        var confirmed = island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
+        var warmUp = confirmed.body().path("next").path("countdown");
+        assertThat(warmUp.path("from").asLong()).isEqualTo(60_000);
+        assertThat(warmUp.path("until").asLong()).isEqualTo(120_000);
+    }
+
+    @Test
     void aTokenReachesTheLinkAndNothingElse() {
         var serial = island.quoin4();
         var token = tokenFor(serial);

@@ -71,17 +71,17 @@ final class Lane implements Runnable {
                 readings.add(instrument.step(STEP_MILLIS));
             }
             if (!readings.isEmpty()) {
-                unacknowledged.add(new LinkMessages.Batch(sequence++, readings));
+                unacknowledged.add(new LinkMessages.Batch(sequence++, instrument.now(), readings));
             }
-            open = deliver(session.sessionId());
+            open = deliver(session.sessionId(), instrument);
         }
     }
 
     /** @return whether the run still wants readings */
-    private boolean deliver(String sessionId) throws InterruptedException, LinkClient.Rejected {
+    private boolean deliver(String sessionId, SimDetector instrument) throws InterruptedException, LinkClient.Rejected {
         while (!unacknowledged.isEmpty()) {
             try {
-                var answer = link.send(sessionId, unacknowledged.peek());
+                var answer = link.send(sessionId, unacknowledged.element().sentAt(instrument.now()));
                 unacknowledged.remove();
                 if (answer.run().isEmpty()) {
                     return false;

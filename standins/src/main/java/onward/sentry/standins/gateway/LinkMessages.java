@@ -26,7 +26,12 @@ final class LinkMessages {
 
     record Session(String sessionId, long nextSequence, long runTime) {}
 
-    record Batch(long sequence, List<Reading> readings) {}
+    /** @param now run time at the moment of sending; the readings may have waited */
+    record Batch(long sequence, long now, List<Reading> readings) {
+        Batch sentAt(long moment) {
+            return new Batch(sequence, moment, readings);
+        }
+    }
 
     record Acknowledged(long sequence, Optional<Run> run) {}
 }

@@ -33,7 +33,9 @@ public final class Hands {
         if (kind == seen) {
             return;
         }
-        boolean saved = seen == Kind.CONFIRM_SAVED;
+        if (seen == Kind.CONFIRM_SAVED) {
+            detector.keepSpan(); // the technician has confirmed that it is done
+        }
         seen = kind;
         switch (kind) {
             case WAIT_ZERO -> soon(detector::startZero);
@@ -46,17 +48,10 @@ public final class Hands {
                 });
             case CLOSE_GAS ->
                 soon(() -> {
-                    if (saved) {
-                        detector.keepSpan();
-                    }
                     detector.endCalibrating();
                     detector.breathe(Atmosphere.cleanAir());
                 });
-            default -> {
-                if (saved) {
-                    soon(detector::keepSpan);
-                }
-            }
+            default -> {}
         }
     }
 
