@@ -67,18 +67,19 @@ final class Lane implements Runnable {
             }
             var readings = new ArrayList<Reading>();
             while (instrument.now() + STEP_MILLIS <= until) {
-                hands.follow(run.asksFor(), run.calibrating(), gas());
+                follow(hands);
                 readings.add(instrument.step(STEP_MILLIS));
             }
             if (!readings.isEmpty()) {
                 unacknowledged.add(new LinkMessages.Batch(sequence++, instrument.now(), readings));
             }
-            open = deliver(session.sessionId(), instrument);
+            open = deliver(session.sessionId(), instrument, hands);
         }
     }
 
     /** @return whether the run still wants readings */
-    private boolean deliver(String sessionId, SimDetector instrument) throws InterruptedException, LinkClient.Rejected {
+    private boolean deliver(String sessionId, SimDetector instrument, Hands hands)
+            throws InterruptedException, LinkClient.Rejected {
         while (!unacknowledged.isEmpty()) {
             try {
                 var answer = link.send(sessionId, unacknowledged.element().sentAt(instrument.now()));
@@ -87,6 +88,7 @@ final class Lane implements Runnable {
                     return false;
                 }
                 run = answer.run().get();
+                follow(hands); // while a backlog is delivered the run may ask for one thing after the other
             } catch (LinkClient.Rejected e) {
                 throw e;
             } catch (IOException e) {
@@ -94,6 +96,10 @@ final class Lane implements Runnable {
             }
         }
         return true;
+    }
+
+    private void follow(Hands hands) {
+        hands.follow(run.asksFor(), run.calibrating(), gas());
     }
 
     private Atmosphere gas() {
