@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
 
 /** The gases that are shipped with the program. Typical handbook figures; the instrument's own manual decides. */
 public final class GasLibrary {
@@ -45,13 +46,16 @@ public final class GasLibrary {
 
     /** @throws onward.sentry.core.working.Refused with code {@code gas-unknown} */
     public Gas gas(String id) {
-        Refusal.unless(
-                byId.containsKey(id),
-                "gas-unknown",
-                "gas",
-                "No gas is called '" + id + "' in the library.",
-                "Pick one of: " + String.join(", ", byId.keySet()) + ".");
-        return byId.get(id);
+        var gas = byId.get(id);
+        // Asked for with every reading: the words of the refusal are put together only when it is needed.
+        if (gas == null) {
+            throw new Refused(new Refusal(
+                    "gas-unknown",
+                    "gas",
+                    "No gas is called '" + id + "' in the library.",
+                    "Pick one of: " + String.join(", ", byId.keySet()) + "."));
+        }
+        return gas;
     }
 
     public Collection<Gas> all() {

@@ -230,7 +230,8 @@ final class RunJudge {
                     ? Optional.of(taken(state, traces, target, trace.last(), "responded"))
                     : Optional.empty();
         }
-        boolean settled = stability(state, traces, sensor, since).settled();
+        boolean settled = elapsed >= gas.accept().leastSeconds()
+                && stability(state, traces, sensor, since).settled();
         return switch (gas.accept().decide(elapsed, settled)) {
             case WAIT -> Optional.empty();
             case ACCEPT ->

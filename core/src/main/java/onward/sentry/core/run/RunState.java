@@ -387,8 +387,13 @@ public final class RunState {
     }
 
     public boolean failedZero(int slot) {
-        return standing(slot).stream()
-                .anyMatch(o -> o.stage() == Stage.ZERO && o.judgement().verdict() == Verdict.FAIL);
+        for (int i = outcomes.size() - 1; i >= 0; i--) {
+            var outcome = outcomes.get(i);
+            if (outcome.slot() == slot && outcome.stage() == Stage.ZERO) {
+                return outcome.judgement().verdict() == Verdict.FAIL;
+            }
+        }
+        return false;
     }
 
     /** Sensors that failed in this step and may be tried again; empty while others are still undecided. */
