@@ -169,10 +169,9 @@ public final class RunState {
     private void decide(SensorOutcome outcome) {
         outcomes.add(outcome);
         decided.add(outcome.slot());
-        boolean mayBeTriedAgain = outcome.stage() == Stage.ZERO || outcome.stage() == Stage.SPAN;
-        if (mayBeTriedAgain
-                && outcome.judgement().verdict() == Verdict.FAIL
-                && !outcome.how().equals("zero failed")) {
+        boolean mayBeTriedAgain =
+                outcome.stage() == Stage.ZERO || outcome.stage() == Stage.SPAN && !failedZero(outcome.slot());
+        if (mayBeTriedAgain && outcome.judgement().verdict() == Verdict.FAIL) {
             failedHere.add(outcome.slot());
         }
     }
