@@ -260,6 +260,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{id}/pictures/{step}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs/{id}/cylinders": {
         parameters: {
             query?: never;
@@ -451,6 +467,12 @@ export interface components {
             until: number;
             label: string;
         };
+        Cup: components["schemas"]["Intake"] & {
+            /** Format: double */
+            least?: number;
+            /** Format: double */
+            most?: number;
+        };
         DueDate: {
             /** Format: date */
             date: string;
@@ -462,6 +484,7 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        Intake: unknown;
         Judgement: {
             /** @enum {string} */
             verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
@@ -476,6 +499,11 @@ export interface components {
             /** Format: double */
             expected: number;
             agrees: boolean;
+            sets: boolean;
+            /** Format: double */
+            relativeUncertainty: number;
+            statesTwo: boolean;
+            correction: components["schemas"]["Working"] | null;
         };
         Mark: {
             /** Format: int32 */
@@ -487,7 +515,7 @@ export interface components {
         };
         NextAction: {
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_TEST" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "START_BLANK" | "WAIT_BLANK" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
             /** Format: int32 */
             step: number;
             sentence: string;
@@ -495,7 +523,26 @@ export interface components {
             confirm: string | null;
             seenInReadings: boolean;
             countdown: components["schemas"]["Countdown"] | null;
+            readable: components["schemas"]["Readable"] | null;
+            remedies: string[];
             cautions: string[];
+        };
+        PictureView: {
+            path: string;
+            description: string;
+        };
+        Pumped: components["schemas"]["Intake"] & {
+            /** Format: double */
+            draws?: number;
+            takesRegulator?: boolean;
+        };
+        Readable: {
+            label: string;
+            unit: string;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
         };
         Refusal: {
             code: string;
@@ -503,14 +550,27 @@ export interface components {
             reason: string;
             wayOut: string;
         };
+        Regulator: {
+            /** @enum {string} */
+            kind: "FIXED" | "ADJUSTABLE" | "DEMAND";
+            /** Format: double */
+            litresPerMinute: number;
+            family: string;
+        };
+        Rig: {
+            regulator: components["schemas"]["Regulator"];
+            /** @enum {string} */
+            delivery: "CUP" | "TEE" | "DIRECT" | "BAG" | "STATION";
+            tubing: components["schemas"]["Tubing"];
+        };
         RunView: {
             id: string;
             serial: string;
             assetTag: string;
             model: string;
             crew: string;
-            /** Format: double */
-            flowLitresPerMinute: number;
+            rig: components["schemas"]["Rig"];
+            intake: components["schemas"]["Cup"] | components["schemas"]["Pumped"];
             job: string;
             typed: boolean;
             /** Format: double */
@@ -534,12 +594,22 @@ export interface components {
             strip: components["schemas"]["Strip"];
             verdict: string | null;
             remark: string | null;
+            picture: components["schemas"]["PictureView"] | null;
+            gasMayBeLeftOut: boolean;
+            skippable: boolean;
+            competenceMissing: string;
+        };
+        SampleLine: {
+            /** Format: double */
+            metres: number;
+            /** Format: double */
+            boreMillimetres: number;
         };
         SensorOutcome: {
             /** Format: int32 */
             slot: number;
             /** @enum {string} */
-            stage: "AS_FOUND" | "ZERO" | "SPAN" | "CHECK" | "VERIFY" | "BUMP" | "CLEAR";
+            stage: "AS_FOUND" | "CHECK_FIRST" | "BLANK" | "ZERO" | "LOW_POINT" | "SPAN" | "CHECK" | "VERIFY" | "BUMP" | "CLEAR";
             judgement: components["schemas"]["Judgement"];
             reading: number | null;
             /** Format: double */
@@ -547,6 +617,7 @@ export interface components {
             responsePercent: number | null;
             t90Seconds: number | null;
             how: string;
+            sensitivity: number | null;
         };
         SensorResult: {
             /** Format: int32 */
@@ -559,6 +630,7 @@ export interface components {
             /** Format: date */
             renewedOn: string | null;
             due: components["schemas"]["DueDate"] | null;
+            sensitivity: number | null;
         };
         SensorView: {
             /** Format: int32 */
@@ -579,11 +651,13 @@ export interface components {
             windowSeconds: number;
             progress: string;
             verdict: string;
+            unsaved: boolean;
             outcomes: components["schemas"]["SensorOutcome"][];
             result: components["schemas"]["SensorResult"] | null;
         };
         StepView: {
             title: string;
+            about: string[];
             standing: string;
         };
         Stretch: {
@@ -598,10 +672,15 @@ export interface components {
             endSeconds: number;
             marks: components["schemas"]["Mark"][];
         };
+        Tubing: {
+            /** @enum {string} */
+            material: "PVC" | "SILICONE" | "PTFE" | "LOW_ABSORPTION";
+            line: components["schemas"]["SampleLine"];
+        };
         CommandBody: {
             clientId: string;
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "STOP" | "SIGN";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "STOP" | "SIGN";
             /** Format: int32 */
             step?: number | null;
             /** Format: int64 */
@@ -622,6 +701,11 @@ export interface components {
             /** Format: int32 */
             sequence?: number | null;
             changed?: string | null;
+            remedy?: string | null;
+            answer?: boolean | null;
+            alarmed?: boolean | null;
+            slots?: number[] | null;
+            rig?: components["schemas"]["Rig"] | null;
             reason?: string | null;
         };
         Batch: {
@@ -652,7 +736,7 @@ export interface components {
             /** Format: double */
             value: number;
             /** @enum {string} */
-            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
+            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3" | "MG_PER_L";
         };
         LinkRun: {
             runId: string;
@@ -660,8 +744,10 @@ export interface components {
             timeScale: number;
             calibrating: boolean;
             /** @enum {string} */
-            asksFor: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            asksFor: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_TEST" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "START_BLANK" | "WAIT_BLANK" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
             gas: components["schemas"]["LinkGas"] | null;
+            /** Format: double */
+            lagSeconds: number;
         };
         OpenSession: {
             /** Format: uuid */
@@ -723,7 +809,7 @@ export interface components {
             /** Format: double */
             amount: number;
             /** @enum {string} */
-            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
+            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3" | "MG_PER_L";
             /** Format: double */
             uncertaintyPercent: number;
         };
@@ -829,12 +915,13 @@ export interface components {
             certified: components["schemas"]["Concentration"];
             /** Format: double */
             relativeUncertainty: number;
+            statesTwo: boolean;
         };
         Concentration: {
             /** Format: double */
             value: number;
             /** @enum {string} */
-            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
+            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3" | "MG_PER_L";
         };
         Cylinder: {
             certificateNumber: string;
@@ -972,7 +1059,7 @@ export interface components {
             /** @enum {string} */
             technology: "CATALYTIC_BEAD" | "THERMAL_CONDUCTIVITY" | "INFRARED" | "ELECTROCHEMICAL" | "BIASED_ELECTROCHEMICAL" | "GALVANIC" | "PHOTO_IONISATION" | "FUEL_CELL";
             /** @enum {string} */
-            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3";
+            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3" | "MG_PER_L";
             /** Format: double */
             rangeMax: number;
             /** Format: double */
@@ -982,6 +1069,10 @@ export interface components {
             t90Seconds: number;
             /** Format: double */
             spanSetPoint: number;
+            /** @enum {string} */
+            reads: "RAW" | "DISPLAYED";
+            simulantFor: string | null;
+            partialPressure: boolean;
             oxygen: boolean;
         };
         GasView: {
@@ -1518,9 +1609,39 @@ export interface operations {
             };
         };
     };
-    cylinders_1: {
+    picture: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                id: string;
+                step: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+        };
+    };
+    cylinders_1: {
+        parameters: {
+            query?: {
+                regulator?: "FIXED" | "ADJUSTABLE" | "DEMAND";
+                flow?: number;
+                family?: string;
+                delivery?: "CUP" | "TEE" | "DIRECT" | "BAG" | "STATION";
+                tubing?: "PVC" | "SILICONE" | "PTFE" | "LOW_ABSORPTION";
+                metres?: number;
+            };
             header?: never;
             path: {
                 id: string;

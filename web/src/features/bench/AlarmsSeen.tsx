@@ -6,8 +6,6 @@ export interface Alarms {
   vibration: boolean;
 }
 
-export const allAlarms: Alarms = { audible: true, visual: true, vibration: true };
-
 const words = [
   ["audible", "Sound"],
   ["visual", "Light"],

@@ -1,21 +1,23 @@
 import { getRouteApi, Link, useNavigate } from "@tanstack/react-router";
 import { useCallback, useEffect, useState } from "react";
-import { may, useSession } from "../../api/session";
 import { isScannerBurst } from "../../app/scanner";
-import { Button, buttonLook } from "../../ui/Button";
+import { buttonLook } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
-import { AlarmsSeen, allAlarms, type Alarms } from "./AlarmsSeen";
-import { CylinderChoice, type Choice } from "./CylinderChoice";
+import { AlarmsSeen } from "./AlarmsSeen";
+import { Confirm } from "./Confirm";
+import { CylinderChoice } from "./CylinderChoice";
+import { commandFor, nothingGiven, type Given } from "./given";
 import { Lanes } from "./Lanes";
 import { LiveStrip } from "./LiveStrip";
+import { MeasureEntry } from "./MeasureEntry";
 import { NextHand } from "./NextHand";
 import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
 import { SensorPanel } from "./SensorPanel";
 import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
-import { useCommand, type Command } from "./useCommand";
-import { useRun, type Run } from "./useRun";
+import { useCommand } from "./useCommand";
+import { useRun } from "./useRun";
 import { VerdictTable } from "./VerdictTable";
 
 const route = getRouteApi("/shell/bench/$runId");
@@ -28,19 +30,23 @@ export function Bench() {
 function Lane({ runId }: { runId: string }) {
   const { run, buffer, connected, progress, clock } = useRun(runId);
   const { send, sendAsync, error, pending } = useCommand(runId, clock);
-  const [choice, setChoice] = useState<Choice | null>(null);
-  const [alarms, setAlarms] = useState<Alarms>(allAlarms);
-  const [instrument, setInstrument] = useState<Record<string, "PASS" | "FAIL">>({});
-  const [changed, setChanged] = useState("");
+  const [held, setHeld] = useState({ step: "", given: nothingGiven });
   const data = run.data;
   const next = data?.next;
   const withdrawable = data?.withdrawable ?? null;
+  // What was set for one step is forgotten at the next.
+  const step = next ? `${next.kind} ${next.step}` : "";
+  const given = held.step === step ? held.given : nothingGiven;
+  const give = useCallback(
+    (more: Partial<Given>) => setHeld((before) => ({ step, given: { ...(before.step === step ? before.given : nothingGiven), ...more } })),
+    [step],
+  );
+  const choose = useCallback((choice: Given["choice"]) => give({ choice }), [give]);
 
-  const confirmation = data ? commandFor(data, { choice, alarms, instrument, changed }) : null;
+  const confirmation = data ? commandFor(data, given) : null;
   const confirm = useCallback(() => {
     if (confirmation) {
       send(confirmation);
-      setChanged("");
     }
   }, [confirmation, send]);
   const works = data?.mine === true && !pending;
@@ -60,13 +66,15 @@ function Lane({ runId }: { runId: string }) {
         } else if (works && !next?.seenInReadings) {
           confirm();
         }
+      } else if (works && next?.kind === "ANSWER" && (event.key === "y" || event.key === "n")) {
+        send({ kind: "ANSWER", step: next.step, answer: event.key === "y" });
       } else if (event.key === "Backspace" && works && withdrawable !== null) {
         send({ kind: "WITHDRAW", sequence: withdrawable });
       }
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [confirm, works, next?.kind, next?.seenInReadings, withdrawable, send, navigate]);
+  }, [confirm, works, next?.kind, next?.step, next?.seenInReadings, withdrawable, send, navigate]);
 
   if (run.isPending) {
     return <Loading what="the run" />;
@@ -74,21 +82,23 @@ function Lane({ runId }: { runId: string }) {
   if (run.isError || !data || !next) {
     return <Told error={run.error} />;
   }
-  const charts = ["WAIT_ZERO", "OPEN_GAS", "WAIT_SETTLE", "CLOSE_GAS", "WAIT_CLEAR", "START_ZERO", "WAIT_WARM_UP"].includes(next.kind);
-  const typing = data.typed && data.mine && ["WAIT_ZERO", "WAIT_SETTLE", "WAIT_CLEAR"].includes(next.kind);
+  const charts = [
+    "WAIT_ZERO",
+    "OPEN_GAS",
+    "WAIT_SETTLE",
+    "CLOSE_GAS",
+    "WAIT_CLEAR",
+    "START_ZERO",
+    "START_BLANK",
+    "WAIT_BLANK",
+    "WAIT_WARM_UP",
+  ].includes(next.kind);
+  const typing = data.typed && data.mine && ["WAIT_ZERO", "WAIT_BLANK", "WAIT_SETTLE", "WAIT_CLEAR"].includes(next.kind);
 
   return (
     <>
       <NextHand run={data} clock={clock} onOver={() => data.typed && data.mine && send({ kind: "TIME_PASSED" })}>
-        <Confirm
-          run={data}
-          enabled={works && confirmation !== null}
-          choice={choice}
-          alarms={alarms}
-          instrument={instrument}
-          onConfirm={confirm}
-          onTakeOver={() => send({ kind: "TAKE_OVER" })}
-        />
+        <Confirm run={data} enabled={works && confirmation !== null} given={given} onConfirm={confirm} send={send} />
       </NextHand>
       {!connected && (
         <p role="status" className="bg-caution-wash px-4 py-2 font-semibold text-ink">
@@ -123,12 +133,31 @@ function Lane({ runId }: { runId: string }) {
               ))}
             </ul>
           )}
-          {next.kind === "CHOOSE_CYLINDER" && <CylinderChoice run={data} choice={choice} onChoose={setChoice} />}
-          {next.kind === "TRY_AGAIN" && data.mine && (
-            <TryAgain changed={changed} onChange={setChanged} onLeave={() => send({ kind: "LEAVE_FAILED", step: next.step })} />
+          {data.competenceMissing && (
+            <p className="border-l-4 border-caution bg-caution-wash p-3 font-semibold">
+              {data.technician} may check this model, not adjust it: that takes “{data.competenceMissing}”.
+            </p>
           )}
-          {next.kind === "CONFIRM_ALARMS" && <AlarmsSeen alarms={alarms} onChange={setAlarms} />}
-          {next.kind === "CONFIRM_SAVED" && <SavedVerdicts run={data} verdicts={instrument} onChange={setInstrument} />}
+          {data.picture && (
+            <img src={data.picture.path} alt={data.picture.description} className="max-h-72 self-start border border-line bg-white" />
+          )}
+          {next.kind === "MEASURE" && next.readable && data.mine && (
+            <MeasureEntry readable={next.readable} typed={given.typed} onType={(typed) => give({ typed })} onEnter={confirm} />
+          )}
+          {next.kind === "CHOOSE_CYLINDER" && <CylinderChoice key={next.step} run={data} choice={given.choice} onChoose={choose} />}
+          {next.kind === "TRY_AGAIN" && data.mine && (
+            <TryAgain
+              run={data}
+              changed={given.changed}
+              remedy={given.remedy}
+              onChange={give}
+              onLeave={() => send({ kind: "LEAVE_FAILED", step: next.step })}
+            />
+          )}
+          {next.kind === "CONFIRM_ALARMS" && <AlarmsSeen alarms={given.alarms} onChange={(alarms) => give({ alarms })} />}
+          {next.kind === "CONFIRM_SAVED" && (
+            <SavedVerdicts run={data} verdicts={given.instrument} onChange={(instrument) => give({ instrument })} />
+          )}
           {(next.kind === "SIGN" || next.kind === "DONE") && <VerdictTable run={data} />}
           {next.kind !== "DONE" && next.kind !== "SIGN" && (
             <div className={data.sensors.length > 1 ? "grid gap-3 sm:grid-cols-2" : "grid gap-3"}>
@@ -152,117 +181,4 @@ function Lane({ runId }: { runId: string }) {
       </div>
     </>
   );
-}
-
-/** What the technician has set on the page for the step at hand. */
-interface Given {
-  choice: Choice | null;
-  alarms: Alarms;
-  instrument: Record<string, "PASS" | "FAIL">;
-  changed: string;
-}
-
-function commandFor(run: Run, { choice, alarms, instrument, changed }: Given): Command | null {
-  const step = run.next.step;
-  switch (run.next.kind) {
-    case "TRY_AGAIN":
-      return changed.trim() ? { kind: "TRY_AGAIN", step, changed } : null;
-    case "CONFIRM_CHECKS":
-    case "CONFIRM_STEP":
-    case "START_ZERO":
-    case "SIGN":
-      return { kind: run.next.kind, step };
-    case "CHOOSE_CYLINDER":
-      return choice && !choice.mustChange
-        ? { kind: "CHOOSE_CYLINDER", step, cylinderId: choice.cylinderId, setPointsChanged: choice.setPointsChanged }
-        : null;
-    case "OPEN_GAS":
-      return { kind: "GAS_ON", step };
-    case "CLOSE_GAS":
-      return { kind: "GAS_OFF", step };
-    case "CONFIRM_ALARMS":
-      return { kind: "CONFIRM_ALARMS", step, ...alarms };
-    case "CONFIRM_SAVED":
-      return { kind: "CONFIRM_SAVED", step, verdicts: Object.fromEntries(run.sensors.map((s) => [s.slot, instrument[s.slot] ?? "PASS"])) };
-    default:
-      return null;
-  }
-}
-
-interface ConfirmProps {
-  run: Run;
-  enabled: boolean;
-  choice: Choice | null;
-  alarms: Alarms;
-  instrument: Record<string, "PASS" | "FAIL">;
-  onConfirm: () => void;
-  onTakeOver: () => void;
-}
-
-function Confirm({ run, enabled, choice, alarms, instrument, onConfirm, onTakeOver }: ConfirmProps) {
-  const session = useSession();
-  if (run.next.kind === "DONE") {
-    return (
-      <Link to="/" className={confirmLook}>
-        Today’s work <SpaceKey />
-      </Link>
-    );
-  }
-  if (run.next.confirm === null) {
-    return null;
-  }
-  if (!run.mine) {
-    return may(session, "TECHNICIAN") ? (
-      <>
-        <p className="font-semibold">{run.technician} is working on this one.</p>
-        <Button onClick={onTakeOver}>Take over</Button>
-      </>
-    ) : (
-      <p className="font-semibold">{run.technician} is working on this one.</p>
-    );
-  }
-  if (run.next.seenInReadings) {
-    return (
-      <>
-        <p className="font-semibold">The readings will show it.</p>
-        <button
-          type="button"
-          disabled={!enabled}
-          onClick={onConfirm}
-          className="min-h-11 border border-white px-4 font-semibold text-white"
-        >
-          They do not: {run.next.confirm.toLowerCase()}
-        </button>
-      </>
-    );
-  }
-  return (
-    <button type="button" disabled={!enabled} onClick={onConfirm} className={confirmLook}>
-      {confirmWord(run, choice, alarms, instrument)} <SpaceKey />
-    </button>
-  );
-}
-
-const confirmLook =
-  "flex min-h-16 items-center justify-center gap-4 rounded-sm bg-white px-6 text-xl font-bold text-black disabled:opacity-60";
-
-function SpaceKey() {
-  return <kbd className="hidden border border-black/40 px-1.5 font-sans text-sm font-normal sm:inline">Space</kbd>;
-}
-
-function confirmWord(run: Run, choice: Choice | null, alarms: Alarms, instrument: Record<string, "PASS" | "FAIL">): string {
-  switch (run.next.kind) {
-    case "CHOOSE_CYLINDER":
-      return choice ? `Use ${choice.tag}` : "Choose one below";
-    case "CONFIRM_ALARMS": {
-      const missed = Object.entries(alarms).filter(([, seen]) => !seen);
-      return missed.length === 0 ? "All three noticed" : `${missed.map(([name]) => name).join(", ")} not noticed`;
-    }
-    case "CONFIRM_SAVED": {
-      const failed = run.sensors.filter((s) => instrument[s.slot] === "FAIL");
-      return failed.length === 0 ? "Saved: it says pass" : `Saved: it fails ${failed.map((s) => s.formula).join(", ")}`;
-    }
-    default:
-      return run.next.confirm ?? "";
-  }
 }

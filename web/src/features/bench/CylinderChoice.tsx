@@ -1,16 +1,20 @@
 import { useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { onDay } from "../../app/dates";
 import { Formula } from "../../ui/Formula";
 import { Loading, Told } from "../../ui/Told";
+import { Why } from "../../ui/Working";
+import { RigLine, type Rig } from "./RigLine";
 import type { Run } from "./useRun";
 
 export type Candidate = Schemas["CandidateView"];
 
 export interface Choice {
   cylinderId: string;
+  /** Set where the rig is not the one that the manual asks for. */
+  rig?: Rig;
   tag: string;
   setPointsChanged: number[];
   /** The technician has still to say that set points were changed. */
@@ -19,16 +23,18 @@ export interface Choice {
 
 /** Which cylinder: every one on the shelf with its label beside the set points, and why one may not be used. */
 export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Choice | null; onChoose: (choice: Choice | null) => void }) {
+  const [rig, setRig] = useState<Rig | null>(null);
   const cylinders = useQuery({
-    queryKey: ["run", run.id, "cylinders", run.next.step],
-    queryFn: () => answer(api.GET("/api/v1/runs/{id}/cylinders", { params: { path: { id: run.id } } })),
+    queryKey: ["run", run.id, "cylinders", run.lastSeq, rig],
+    placeholderData: (before) => (rig ? before : undefined),
+    queryFn: () => answer(api.GET("/api/v1/runs/{id}/cylinders", { params: { path: { id: run.id }, query: rig ? asQuery(rig) : {} } })),
   });
-  const first = cylinders.data?.find((c) => c.fitness.refusals.length === 0 && c.fitness.label.every((line) => line.agrees));
+  const first = cylinders.data?.find((c) => c.fitness.refusals.length === 0 && c.fitness.label.every((line) => line.agrees || !line.sets));
   useEffect(() => {
     if (choice === null && first) {
-      onChoose({ cylinderId: first.id, tag: first.tag, setPointsChanged: [], mustChange: false });
+      onChoose({ cylinderId: first.id, tag: first.tag, setPointsChanged: [], mustChange: false, ...(rig && { rig }) });
     }
-  }, [choice, first, onChoose]);
+  }, [choice, first, onChoose, rig]);
   if (cylinders.isPending) {
     return <Loading what="the shelf" />;
   }
@@ -37,50 +43,95 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
   }
   const usable = cylinders.data.filter((c) => c.fitness.refusals.length === 0);
   const refused = cylinders.data.filter((c) => c.fitness.refusals.length > 0);
-  return (
-    <div className="grid gap-4 xl:grid-cols-2">
-      <fieldset>
-        <legend className="mb-1 text-xl font-bold">May be used</legend>
-        {usable.length === 0 && (
-          <p className="font-semibold text-fail">None of the cylinders may be used. The reasons stand beside each.</p>
-        )}
-        <div className="flex flex-col gap-2">
-          {usable.map((candidate) => (
-            <UsableCylinder
-              key={candidate.id}
-              run={run}
-              candidate={candidate}
-              choice={choice?.cylinderId === candidate.id ? choice : null}
-              onChoose={onChoose}
-            />
-          ))}
-        </div>
-      </fieldset>
-      <section>
-        <h3 className="mb-1 text-xl font-bold">May not be used</h3>
-        <ul className="flex flex-col gap-1">
-          {refused.map((candidate) => (
-            <li key={candidate.id} className="border-l-4 border-fail py-1 pl-3">
-              <p className="font-semibold">
-                {candidate.tag} <span className="font-normal text-soft">{candidate.certificateNumber}</span>
-              </p>
-              <p>{candidate.fitness.refusals[0]?.reason}</p>
-              {candidate.fitness.refusals.length > 1 && (
-                <details>
-                  <summary className="cursor-pointer text-sm text-act underline">and {candidate.fitness.refusals.length - 1} more</summary>
-                  <ul className="text-sm">
-                    {candidate.fitness.refusals.slice(1).map((refusal) => (
-                      <li key={refusal.code + refusal.reason}>{refusal.reason}</li>
-                    ))}
-                  </ul>
-                </details>
-              )}
-            </li>
-          ))}
-        </ul>
-      </section>
-    </div>
+  const otherGases = refused.filter((c) =>
+    c.fitness.refusals.some((r) => r.code === "cylinder-component-missing" || r.code === "cylinder-not-zero-air"),
   );
+  const nearly = refused.filter((c) => !otherGases.includes(c));
+  return (
+    <>
+      <RigLine
+        rig={rig ?? run.rig}
+        onChange={(other) => {
+          setRig(other);
+          onChoose(null);
+        }}
+      />
+      <div className="grid gap-4 xl:grid-cols-2">
+        <fieldset>
+          <legend className="mb-1 text-xl font-bold">May be used</legend>
+          {usable.length === 0 && (
+            <p className="font-semibold text-fail">None of the cylinders may be used. The reasons stand beside each.</p>
+          )}
+          <div className="flex flex-col gap-2">
+            {usable.map((candidate) => (
+              <UsableCylinder
+                key={candidate.id}
+                run={run}
+                candidate={candidate}
+                choice={choice?.cylinderId === candidate.id ? choice : null}
+                onChoose={(picked) => onChoose({ ...picked, ...(rig && { rig }) })}
+              />
+            ))}
+          </div>
+        </fieldset>
+        <section>
+          <h3 className="mb-1 text-xl font-bold">May not be used</h3>
+          <ul className="flex flex-col gap-1">
+            {nearly.map((candidate) => (
+              <li key={candidate.id} className="border-l-4 border-fail py-1 pl-3">
+                <p className="font-semibold">
+                  {candidate.tag} <span className="font-normal text-soft">{candidate.certificateNumber}</span>
+                </p>
+                <p>{candidate.fitness.refusals[0]?.reason}</p>
+                {candidate.fitness.refusals.length > 1 && (
+                  <details>
+                    <summary className="cursor-pointer text-sm text-act underline">
+                      and {candidate.fitness.refusals.length - 1} more
+                    </summary>
+                    <ul className="text-sm">
+                      {candidate.fitness.refusals.slice(1).map((refusal) => (
+                        <li key={refusal.code + refusal.reason}>{refusal.reason}</li>
+                      ))}
+                    </ul>
+                  </details>
+                )}
+              </li>
+            ))}
+          </ul>
+          {nearly.length === 0 && <p className="text-soft">Every cylinder with this gas may be used.</p>}
+          {otherGases.length > 0 && (
+            <details className="mt-3">
+              <summary className="min-h-8 cursor-pointer text-act underline underline-offset-4">
+                {otherGases.length} more hold something else
+              </summary>
+              <ul>
+                {otherGases.map((candidate) => (
+                  <li key={candidate.id}>
+                    <strong>{candidate.tag}</strong> {candidate.fitness.refusals.map((refusal) => refusal.reason).join(" ")}
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </section>
+      </div>
+    </>
+  );
+}
+
+function unitOf(run: Run, slot: number): string {
+  return run.sensors.find((s) => s.slot === slot)?.unit ?? "";
+}
+
+function asQuery(rig: Rig) {
+  return {
+    regulator: rig.regulator.kind,
+    flow: rig.regulator.litresPerMinute,
+    family: rig.regulator.family,
+    delivery: rig.delivery,
+    tubing: rig.tubing.material,
+    metres: rig.tubing.line.metres,
+  };
 }
 
 function UsableCylinder({
@@ -94,7 +145,7 @@ function UsableCylinder({
   choice: Choice | null;
   onChoose: (choice: Choice) => void;
 }) {
-  const differing = candidate.fitness.label.filter((line) => !line.agrees).map((line) => line.slot);
+  const differing = candidate.fitness.label.filter((line) => line.sets && !line.agrees).map((line) => line.slot);
   const pick = (setPointsChanged: number[]) =>
     onChoose({ cylinderId: candidate.id, tag: candidate.tag, setPointsChanged, mustChange: setPointsChanged.length < differing.length });
   return (
@@ -109,25 +160,28 @@ function UsableCylinder({
       <table className="w-full text-left">
         <thead className="text-sm text-soft">
           <tr>
-            <th className="font-normal">Sensor</th>
-            <th className="font-normal">Set point</th>
-            <th className="font-normal">Label</th>
+            <th className="pr-3 font-normal">Sensor</th>
+            <th className="pr-3 font-normal">Set point</th>
+            <th className="pr-3 font-normal">Label</th>
             <th className="font-normal" />
           </tr>
         </thead>
         <tbody>
           {candidate.fitness.label.map((line) => (
             <tr key={line.slot}>
-              <td className="font-semibold">
+              <td className="pr-3 font-semibold">
                 <Formula text={run.sensors.find((s) => s.slot === line.slot)?.formula ?? line.gasId} />
               </td>
-              <td>{line.setPoint}</td>
-              <td className={line.agrees ? "" : "font-bold text-caution"}>{line.label}</td>
-              <td>{line.agrees ? "agrees" : "differs"}</td>
+              <td className="pr-3 whitespace-nowrap">{line.setPoint}</td>
+              <td className={clsx("pr-3", !line.agrees && line.sets && "font-bold text-caution")}>{line.label}</td>
+              <td>{line.agrees ? "agrees" : line.sets ? "differs" : "judged on the label"}</td>
             </tr>
           ))}
         </tbody>
       </table>
+      {candidate.fitness.label.map(
+        (line) => line.correction && <Why key={line.slot} working={line.correction} label={`Why ${line.label}?`} />,
+      )}
       {candidate.fitness.warnings.map((warning) => (
         <p key={warning.code + warning.reason} className="mt-1 border-l-4 border-caution pl-2 text-sm">
           {warning.reason} {warning.wayOut}
@@ -141,7 +195,11 @@ function UsableCylinder({
             checked={!choice.mustChange}
             onChange={(event) => pick(event.target.checked ? differing : [])}
           />
-          I have changed the set point on the detector to the label
+          I have changed the set point on the detector:{" "}
+          {candidate.fitness.label
+            .filter((line) => differing.includes(line.slot))
+            .map((line) => `${Number(line.expected.toFixed(3))} ${unitOf(run, line.slot)}`)
+            .join(", ")}
         </label>
       )}
     </div>

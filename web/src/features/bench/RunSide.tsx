@@ -1,14 +1,11 @@
-import { useState, type SubmitEvent } from "react";
-import { Button } from "../../ui/Button";
-import { Field } from "../../ui/Field";
 import { Formula } from "../../ui/Formula";
-import { Sheet } from "../../ui/Sheet";
+import { rigWords } from "./RigLine";
 import type { Command } from "./useCommand";
 import type { Run } from "./useRun";
+import { WaysOut } from "./WaysOut";
 
 /** Beside the work: cautions for this step, the gas and how it gets to the sensors, the steps, the ways out. */
 export function RunSide({ run, send }: { run: Run; send: (command: Command) => void }) {
-  const [stopping, setStopping] = useState(false);
   const open = run.phase === "OPEN" || run.phase === "TO_SIGN";
   return (
     <aside aria-label="Beside the work" className="flex flex-col gap-5">
@@ -27,7 +24,13 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
             aria-current={step.standing === "now" ? "step" : undefined}
             className={`border-l-4 py-0.5 pl-3 ${step.standing === "now" ? "border-act font-bold" : step.standing === "done" ? "border-act text-soft" : "border-line text-soft"}`}
           >
-            {step.title} <span className="text-sm">{step.standing === "done" ? "done" : step.standing === "skipped" ? "skipped" : ""}</span>
+            {step.title}{" "}
+            {step.about.length > 0 && (
+              <span className="text-sm">
+                <Formula text={step.about.join(" ")} />{" "}
+              </span>
+            )}
+            <span className="text-sm">{step.standing === "done" ? "done" : step.standing === "skipped" ? "not needed" : ""}</span>
           </li>
         ))}
       </ol>
@@ -37,22 +40,21 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
         </p>
         {run.timeScale !== 1 && <p className="text-sm font-semibold">Simulated: time goes {run.timeScale} times as fast.</p>}
       </div>
-      {open && run.mine && (
-        <div className="flex flex-wrap gap-2">
-          {run.withdrawable !== null && (
-            <Button onClick={() => send({ kind: "WITHDRAW", sequence: run.withdrawable })} title="Backspace">
-              Take last one back
-            </Button>
-          )}
-          <Button kind="grave" onClick={() => setStopping(true)}>
-            Stop the run
-          </Button>
-        </div>
-      )}
-      <StopSheet open={stopping} onClose={() => setStopping(false)} onStop={(reason) => send({ kind: "STOP", reason })} gasOn={run.gasOn} />
+      {open && run.mine && <WaysOut run={run} send={send} />}
     </aside>
   );
 }
+
+/** What stands at the end of the tubing, drawn in the same line. */
+const ends: Record<Run["rig"]["delivery"], string> = {
+  CUP: "M206 8 h34 q14 11 0 22 h-34 Z",
+  TEE: "M206 19 H262 M234 19 V4 M228 10 L234 3 L240 10",
+  DIRECT: "M206 19 H238 M238 8 h22 v22 h-22 Z",
+  BAG: "M206 19 q26 -22 52 0 q-26 22 -52 0",
+  STATION: "M206 4 h54 v30 h-54 Z M206 19 h14",
+};
+
+const endWords: Record<Run["rig"]["delivery"], string> = { CUP: "cup", TEE: "open tee", DIRECT: "inlet", BAG: "bag", STATION: "station" };
 
 function Gas({ run }: { run: Run }) {
   const cylinder = run.cylinder;
@@ -63,20 +65,15 @@ function Gas({ run }: { run: Run }) {
     <section aria-label="Gas in hand">
       <h2 className="text-lg font-bold">{cylinder.id}</h2>
       <p className="text-sm text-soft">certificate {cylinder.certificateNumber}</p>
-      <svg
-        viewBox="0 0 270 46"
-        className="my-2 w-full"
-        role="img"
-        aria-label={`Cylinder ${cylinder.id}, regulator at ${run.flowLitresPerMinute} litres a minute, tubing, cup`}
-      >
+      <svg viewBox="0 0 270 46" className="my-2 w-full" role="img" aria-label={`Cylinder ${cylinder.id}, ${rigWords(run.rig)}`}>
         <g className="fill-none stroke-ink" strokeWidth="2">
           <rect x="2" y="8" width="46" height="22" rx="8" />
           <path d="M48 19 H78 M102 19 H206" />
           <circle cx="90" cy="19" r="12" />
-          <path d="M206 8 h34 q14 11 0 22 h-34 Z" />
+          <path d={ends[run.rig.delivery]} />
         </g>
         <text x="116" y="14" className="fill-ink text-[13px]">
-          {run.flowLitresPerMinute} L/min
+          {run.rig.regulator.kind === "DEMAND" ? "on demand" : `${run.rig.regulator.litresPerMinute} L/min`}
         </text>
         <g className="fill-soft text-[12px]">
           <text x="2" y="44">
@@ -89,7 +86,7 @@ function Gas({ run }: { run: Run }) {
             tubing
           </text>
           <text x="212" y="44">
-            cup
+            {endWords[run.rig.delivery]}
           </text>
         </g>
       </svg>
@@ -114,38 +111,5 @@ function Gas({ run }: { run: Run }) {
         </tbody>
       </table>
     </section>
-  );
-}
-
-function StopSheet({
-  open,
-  onClose,
-  onStop,
-  gasOn,
-}: {
-  open: boolean;
-  onClose: () => void;
-  onStop: (reason: string) => void;
-  gasOn: boolean;
-}) {
-  const [reason, setReason] = useState("");
-  function submit(event: SubmitEvent) {
-    event.preventDefault();
-    onStop(reason);
-    onClose();
-  }
-  return (
-    <Sheet open={open} onClose={onClose} title="Stop the run">
-      <form onSubmit={submit} className="flex flex-col gap-4">
-        {gasOn && (
-          <p className="border-l-4 border-caution bg-caution-wash p-3 font-semibold">Close the valve and take the cup off first.</p>
-        )}
-        <p>What was done stays on record. Nothing is renewed.</p>
-        <Field label="Why" required value={reason} onChange={(event) => setReason(event.target.value)} hint="a few words" />
-        <Button kind="grave" type="submit">
-          Stop the run
-        </Button>
-      </form>
-    </Sheet>
   );
 }

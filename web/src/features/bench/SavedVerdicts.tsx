@@ -1,5 +1,6 @@
 import { Toggle } from "radix-ui";
 import { Formula } from "../../ui/Formula";
+import { justSet } from "./given";
 import type { Run } from "./useRun";
 
 /** What the instrument itself showed, per sensor; the worse of its verdict and ours counts. */
@@ -16,7 +17,7 @@ export function SavedVerdicts({
     <fieldset>
       <legend className="mb-2 text-lg">Press a sensor that the instrument fails. The worse verdict counts, its own or ours.</legend>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-        {run.sensors.map((sensor) => (
+        {justSet(run).map((sensor) => (
           <Toggle.Root
             key={sensor.slot}
             aria-label={`Instrument fails ${sensor.gas}`}

@@ -67,7 +67,7 @@ export function SensorPanel({
       )}
     >
       <div className="flex flex-wrap items-center justify-between gap-x-3">
-        <h3 className="w-12 text-2xl font-bold">
+        <h3 className="min-w-12 shrink-0 text-2xl font-bold">
           <Formula text={sensor.formula} />
         </h3>
         <p className="grow text-5xl leading-tight font-bold whitespace-nowrap">

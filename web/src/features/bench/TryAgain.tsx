@@ -1,24 +1,59 @@
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
+import type { Run } from "./useRun";
 
 const usual = ["another cylinder", "regulator purged again", "adapter pushed home", "shorter or new tubing", "moved to cleaner air"];
 
 /** What is changed before the next try; the gas and the rig come before the sensor. */
-export function TryAgain({ changed, onChange, onLeave }: { changed: string; onChange: (changed: string) => void; onLeave: () => void }) {
+export function TryAgain({
+  run,
+  changed,
+  remedy,
+  onChange,
+  onLeave,
+}: {
+  run: Run;
+  changed: string;
+  remedy: string;
+  onChange: (given: { changed: string; remedy: string }) => void;
+  onLeave: () => void;
+}) {
   return (
     <section aria-label="Another try" className="flex flex-col gap-3">
+      {run.next.remedies.length > 0 && (
+        <>
+          <p className="text-lg">The card knows these remedies</p>
+          <Words words={run.next.remedies} pressed={remedy} onPress={(words) => onChange({ changed, remedy: words })} />
+        </>
+      )}
       <p className="text-lg">What have you changed?</p>
-      <div className="flex flex-wrap gap-2">
-        {usual.map((words) => (
-          <Button key={words} aria-pressed={changed === words} kind={changed === words ? "act" : "plain"} onClick={() => onChange(words)}>
-            {words}
-          </Button>
-        ))}
-      </div>
-      <Field label="Or in your own words" autoComplete="off" value={changed} onChange={(event) => onChange(event.target.value)} />
+      <Words words={usual} pressed={changed} onPress={(words) => onChange({ changed: words, remedy })} />
+      <Field
+        label="Or in your own words"
+        autoComplete="off"
+        value={changed}
+        onChange={(event) => onChange({ changed: event.target.value, remedy })}
+      />
       <Button kind="grave" className="self-start" onClick={onLeave}>
         No other try: it has failed
       </Button>
     </section>
+  );
+}
+
+function Words({ words, pressed, onPress }: { words: string[]; pressed: string; onPress: (words: string) => void }) {
+  return (
+    <div className="flex flex-wrap gap-2">
+      {words.map((word) => (
+        <Button
+          key={word}
+          aria-pressed={pressed === word}
+          kind={pressed === word ? "act" : "plain"}
+          onClick={() => onPress(pressed === word ? "" : word)}
+        >
+          {word}
+        </Button>
+      ))}
+    </div>
   );
 }

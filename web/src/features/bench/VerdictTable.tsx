@@ -14,7 +14,7 @@ export function VerdictTable({ run }: { run: Run }) {
     <section aria-label="Verdicts">
       {run.remark && <p className="mb-3 border-l-4 border-caution bg-caution-wash p-3 font-semibold">{run.remark}</p>}
       <ul className="grid items-start gap-3 sm:grid-cols-2">
-        {run.sensors.map((sensor) => (
+        {failedFirst(run.sensors).map((sensor) => (
           <li key={sensor.slot} className={`border-2 bg-sheet p-3 ${sensor.verdict === "fail" ? "border-fail" : "border-line"}`}>
             <div className="flex items-baseline justify-between">
               <h3 className="text-2xl font-bold">
@@ -22,7 +22,7 @@ export function VerdictTable({ run }: { run: Run }) {
               </h3>
               <Mark verdict={sensor.result ? word(sensor.result.verdict) : sensor.verdict} large />
             </div>
-            {sensor.outcomes.map((outcome, i) => (
+            {sensor.outcomes.filter(worthALine).map((outcome, i) => (
               <OutcomeLine key={i} outcome={outcome} sensor={sensor} />
             ))}
             {sensor.result?.due && (
@@ -41,6 +41,17 @@ export function VerdictTable({ run }: { run: Run }) {
       </ul>
     </section>
   );
+}
+
+/** A clear-down that went well tells nothing about the sensor. */
+function worthALine(outcome: Outcome): boolean {
+  return outcome.stage !== "CLEAR" || outcome.judgement.verdict !== "PASS";
+}
+
+/** What needs a decision stands where it is seen without scrolling. */
+function failedFirst(sensors: Sensor[]): Sensor[] {
+  const rank = (sensor: Sensor) => ["fail", "not judged", "marginal", "pass"].indexOf(sensor.verdict);
+  return [...sensors].sort((a, b) => rank(a) - rank(b) || a.slot - b.slot);
 }
 
 function OutcomeLine({ outcome, sensor }: { outcome: Outcome; sensor: Sensor }) {

@@ -80,9 +80,7 @@ class BenchWalkTest {
             assertThat(page.getByLabel("Carbon monoxide", new Page.GetByLabelOptions().setExact(true)))
                     .containsText("failed");
             page.getByLabel("Instrument fails Carbon monoxide").click();
-            una.confirm("Save on the instrument")
-                    .confirm("A sensor failed: sign, tag")
-                    .asked("Signed");
+            una.confirm("Save on the instrument").confirm("failed: sign, tag").asked("Signed");
             una.link("Today").click();
             var held = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("On hold: keep out of use"));
             assertThat(held).containsText("Q4-1007");

@@ -1,6 +1,15 @@
 package onward.sentry.core.card;
 
-/** When a reading is taken. All times are seconds of run time since the exposure began. */
+import java.util.Comparator;
+import java.util.List;
+import java.util.OptionalDouble;
+
+/**
+ * When a reading is taken. All times are seconds of run time since the exposure began.
+ *
+ * <p>Each rule can ask for more than what is usual: {@code stableSeconds}, how long the readings must hold before they
+ * count as settled, and {@code averageSeconds}, how much of the plateau is averaged; 0 means the usual figure.
+ */
 public sealed interface AcceptRule {
 
     /** What to do with the reading now. */
@@ -16,12 +25,24 @@ public sealed interface AcceptRule {
     /** When the waiting ends one way or the other. */
     double endSeconds();
 
+    /** How long the readings must hold; 0: the greater of 15 s and half of t90. */
+    double stableSeconds();
+
+    /** How much of the plateau is averaged; 0: the last 10 s. */
+    double averageSeconds();
+
     Decision decide(double elapsedSeconds, boolean settled);
 
     /** On stability; not settled by the limit is its own outcome. */
-    record OnStability(double leastSeconds, double limitSeconds) implements AcceptRule {
+    record OnStability(double leastSeconds, double limitSeconds, double stableSeconds, double averageSeconds)
+            implements AcceptRule {
+        public OnStability(double leastSeconds, double limitSeconds) {
+            this(leastSeconds, limitSeconds, 0, 0);
+        }
+
         public OnStability {
             inOrder(leastSeconds, limitSeconds);
+            within(limitSeconds, stableSeconds, averageSeconds);
         }
 
         @Override
@@ -39,9 +60,15 @@ public sealed interface AcceptRule {
     }
 
     /** On stability, but no later than the deadline: then it is taken as it stands. */
-    record StableOrDeadline(double leastSeconds, double deadlineSeconds) implements AcceptRule {
+    record StableOrDeadline(double leastSeconds, double deadlineSeconds, double stableSeconds, double averageSeconds)
+            implements AcceptRule {
+        public StableOrDeadline(double leastSeconds, double deadlineSeconds) {
+            this(leastSeconds, deadlineSeconds, 0, 0);
+        }
+
         public StableOrDeadline {
             inOrder(leastSeconds, deadlineSeconds);
+            within(deadlineSeconds, stableSeconds, averageSeconds);
         }
 
         @Override
@@ -57,9 +84,14 @@ public sealed interface AcceptRule {
     }
 
     /** After a fixed time, settled or not. */
-    record Countdown(double seconds) implements AcceptRule {
+    record Countdown(double seconds, double averageSeconds) implements AcceptRule {
+        public Countdown(double seconds) {
+            this(seconds, 0);
+        }
+
         public Countdown {
             inOrder(seconds, seconds);
+            within(seconds, 0, averageSeconds);
         }
 
         @Override
@@ -73,8 +105,67 @@ public sealed interface AcceptRule {
         }
 
         @Override
+        public double stableSeconds() {
+            return 0;
+        }
+
+        @Override
         public Decision decide(double elapsedSeconds, boolean settled) {
             return elapsedSeconds >= seconds ? Decision.ACCEPT : Decision.WAIT;
+        }
+    }
+
+    /**
+     * After a time that depends on the temperature of the air, as with tubes: the row with the highest temperature that is
+     * not above the air's. The card measures the temperature in a step before.
+     *
+     * @param rows ascending, the first one the coldest at which the method may be used
+     */
+    record CountdownByTemperature(List<Row> rows, double averageSeconds) implements AcceptRule {
+
+        /** From this temperature on it takes so long. */
+        public record Row(double fromCelsius, double seconds) {}
+
+        public CountdownByTemperature {
+            rows = rows.stream()
+                    .sorted(Comparator.comparingDouble(Row::fromCelsius))
+                    .toList();
+            if (rows.isEmpty()) {
+                throw new IllegalArgumentException("a countdown by temperature has at least one row");
+            }
+            rows.forEach(row -> inOrder(row.seconds(), row.seconds()));
+            within(rows.stream().mapToDouble(Row::seconds).min().getAsDouble(), 0, averageSeconds);
+        }
+
+        /** Rows from 0 °C 120 s and from 15 °C 60 s: 18 °C returns a countdown of 60 s, 4 °C one of 120 s. */
+        public Countdown at(OptionalDouble celsius) {
+            var fitting = rows.get(0);
+            for (var row : rows) {
+                if (celsius.isPresent() && row.fromCelsius() <= celsius.getAsDouble()) {
+                    fitting = row;
+                }
+            }
+            return new Countdown(fitting.seconds(), averageSeconds);
+        }
+
+        @Override
+        public double leastSeconds() {
+            return rows.get(0).seconds();
+        }
+
+        @Override
+        public double endSeconds() {
+            return rows.get(0).seconds();
+        }
+
+        @Override
+        public double stableSeconds() {
+            return 0;
+        }
+
+        @Override
+        public Decision decide(double elapsedSeconds, boolean settled) {
+            return at(OptionalDouble.empty()).decide(elapsedSeconds, settled);
         }
     }
 
@@ -82,6 +173,13 @@ public sealed interface AcceptRule {
         if (!(least > 0 && end >= least && end <= 3600)) {
             throw new IllegalArgumentException(
                     "least exposure above 0, end no earlier and within an hour: " + least + " s, " + end + " s");
+        }
+    }
+
+    private static void within(double end, double stable, double average) {
+        if (!(stable >= 0 && stable <= end && average >= 0 && average <= end)) {
+            throw new IllegalArgumentException("what must hold and what is averaged lies within " + end + " s: "
+                    + stable + " s, " + average + " s");
         }
     }
 }

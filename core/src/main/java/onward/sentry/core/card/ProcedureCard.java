@@ -1,15 +1,18 @@
 package onward.sentry.core.card;
 
-import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
+import java.util.OptionalDouble;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.rig.Intake;
+import onward.sentry.core.rig.Rig;
+import onward.sentry.core.rig.SampleLine;
 import onward.sentry.core.schedule.IntervalRule;
-import onward.sentry.core.working.Refusal;
 
 /**
  * Everything that differs between models: sensors, the steps of its jobs, times and limits. Data, versioned; a run keeps
@@ -17,12 +20,19 @@ import onward.sentry.core.working.Refusal;
  *
  * @param model the model's name
  * @param version counts up from 1
- * @param flowLitresPerMinute the flow the cup is made for
+ * @param flowLitresPerMinute the flow that its usual rig brings
  * @param litresPerRun gas that one calibration uses, purge included; kept ready before a cylinder is chosen
  * @param litresPerBump gas that one bump uses
  * @param bumpLevelPercent how much of the way a bump must cover, %
  * @param interval how long a good calibration lasts
- * @param tries how often a zero or a span may be tried
+ * @param tries how often a span may be tried; empty: as the house policy says
+ * @param zeroTries how often a zero may be tried; empty: as often as a span
+ * @param intake how it takes its sample in; absent on older cards: a cup within a fifth of the flow
+ * @param sampleLine the line that it is worked with; empty: short tubing
+ * @param tolerancePercent of a calibration check; the stricter of it and the house policy counts
+ * @param competence what a technician must be qualified for to adjust it; empty: nothing special
+ * @param exposureSecondsPerDay most seconds on gas within 24 h, because repeated gas desensitises it; 0: no limit
+ * @param pictures for the operator's notes
  */
 public record ProcedureCard(
         String model,
@@ -34,77 +44,80 @@ public record ProcedureCard(
         double litresPerBump,
         double bumpLevelPercent,
         IntervalRule interval,
-        Tries tries,
+        Optional<Tries> tries,
+        Optional<Tries> zeroTries,
+        Intake intake,
+        Optional<SampleLine> sampleLine,
+        OptionalDouble tolerancePercent,
+        String competence,
+        int exposureSecondsPerDay,
+        List<StepPicture> pictures,
         List<Step> calibration,
         List<Step> bump) {
+
+    /** A card with nothing out of the ordinary, for a detector under a cup. */
+    public ProcedureCard(
+            String model,
+            int version,
+            LelBasis lelBasis,
+            List<SensorSpec> sensors,
+            double flowLitresPerMinute,
+            double litresPerRun,
+            double litresPerBump,
+            double bumpLevelPercent,
+            IntervalRule interval,
+            Tries tries,
+            List<Step> calibration,
+            List<Step> bump) {
+        this(
+                model,
+                version,
+                lelBasis,
+                sensors,
+                flowLitresPerMinute,
+                litresPerRun,
+                litresPerBump,
+                bumpLevelPercent,
+                interval,
+                Optional.of(tries),
+                Optional.empty(),
+                null,
+                Optional.empty(),
+                OptionalDouble.empty(),
+                "",
+                0,
+                List.of(),
+                calibration,
+                bump);
+    }
 
     public ProcedureCard {
         Objects.requireNonNull(lelBasis, "lelBasis");
         Objects.requireNonNull(interval, "interval");
-        tries = tries == null ? Tries.USUAL : tries;
+        tries = tries == null ? Optional.empty() : tries;
+        zeroTries = zeroTries == null ? Optional.empty() : zeroTries;
+        sampleLine = sampleLine == null ? Optional.empty() : sampleLine;
+        tolerancePercent = tolerancePercent == null ? OptionalDouble.empty() : tolerancePercent;
+        competence = competence == null ? "" : competence;
+        pictures = pictures == null ? List.of() : List.copyOf(pictures);
         sensors = List.copyOf(sensors);
         calibration = List.copyOf(calibration);
         bump = List.copyOf(bump);
-        Refusal.unless(
-                !model.isBlank() && version >= 1,
-                "card-name",
-                "model",
-                "A card has a model name and a version from 1.",
-                "Fill in both.");
-        Refusal.unless(
-                !sensors.isEmpty() && sensors.size() <= 7,
-                "card-sensors",
-                "sensors",
-                "A detector holds 1 to 7 sensors; this card lists " + sensors.size() + ".",
-                "List each sensor once.");
-        var slots = new HashSet<Integer>();
-        for (var sensor : sensors) {
-            Refusal.unless(
-                    slots.add(sensor.slot()),
-                    "card-slot-twice",
-                    "sensors",
-                    "Slot " + sensor.slot() + " is listed twice.",
-                    "Give each sensor its own slot.");
-        }
-        Refusal.unless(
-                flowLitresPerMinute > 0
-                        && litresPerRun > 0
-                        && litresPerBump > 0
-                        && bumpLevelPercent > 0
-                        && bumpLevelPercent <= 100,
-                "card-figures",
-                "flowLitresPerMinute",
-                "Flow, gas per run and bump level are above zero.",
-                "Take them from the instrument's manual.");
-        checkSlots("calibration", calibration, slots);
-        checkSlots("bump", bump, slots);
-        checkAirBeforeZero(calibration);
+        CardCheck.figures(model, version, sensors, flowLitresPerMinute, litresPerRun, litresPerBump, bumpLevelPercent);
+        CardCheck.tolerance(tolerancePercent, exposureSecondsPerDay);
+        CardCheck.steps("calibration", calibration, sensors);
+        CardCheck.steps("bump", bump, sensors);
+        intake = intake == null ? new Intake.Cup(0.8 * flowLitresPerMinute, 1.2 * flowLitresPerMinute) : intake;
     }
 
-    private static void checkSlots(String job, List<Step> steps, Set<Integer> slots) {
-        for (var step : steps) {
-            slotsOf(step)
-                    .forEach(slot -> Refusal.unless(
-                            slots.contains(slot),
-                            "card-slot-unknown",
-                            job,
-                            "Step '" + step.title() + "' names slot " + slot + ", which the card does not have.",
-                            "Use one of the slots " + slots + "."));
-        }
+    /** What a technician at this site works by: the card with the house policy's schools applied to it. */
+    public ProcedureCard under(HousePolicy policy) {
+        return new SchooledCard(this, policy).card();
     }
 
-    /** Gas in the adapter would become the zero. */
-    private static void checkAirBeforeZero(List<Step> steps) {
-        boolean gas = false;
-        for (var step : steps) {
-            gas = step instanceof Step.ApplyGas || gas && !(step instanceof Step.ClearDown);
-            Refusal.unless(
-                    !(gas && step instanceof Step.Zero),
-                    "card-zero-on-gas",
-                    "calibration",
-                    "A zero follows gas without a clear-down in between.",
-                    "Put a clear-down before it.");
-        }
+    /** The rig that the model's manual asks for. */
+    public Rig usualRig() {
+        return Rig.usual(intake, flowLitresPerMinute, sampleLine);
     }
 
     public List<Step> steps(Job job) {
@@ -116,25 +129,49 @@ public record ProcedureCard(
         return steps(job).stream().flatMap(step -> only(step, slots)).toList();
     }
 
+    /** Where on the whole card the steps of {@link #steps(Job, List)} stand. */
+    public List<Integer> positions(Job job, List<Integer> slots) {
+        var all = steps(job);
+        return IntStream.range(0, all.size())
+                .filter(i -> only(all.get(i), slots).findAny().isPresent())
+                .boxed()
+                .toList();
+    }
+
     private static Stream<Step> only(Step step, List<Integer> slots) {
         if (step instanceof Step.Zero zero) {
-            var kept = zero.slots().stream().filter(slots::contains).toList();
-            return kept.isEmpty() ? Stream.empty() : Stream.of(new Step.Zero(kept, zero.accept(), zero.note()));
+            return kept(zero.slots(), slots).map(some -> zero.with(some, zero.air(), zero.accept()));
+        }
+        if (step instanceof Step.Blank blank) {
+            return kept(blank.slots(), slots).map(some -> new Step.Blank(some, blank.accept(), blank.note()));
         }
         if (step instanceof Step.ApplyGas gas) {
             var kept = gas.targets().stream()
                     .filter(target -> slots.contains(target.slot()))
                     .toList();
-            return kept.isEmpty()
-                    ? Stream.empty()
-                    : Stream.of(new Step.ApplyGas(kept, gas.accept(), gas.noResponseSeconds(), gas.note()));
+            return kept.isEmpty() ? Stream.empty() : Stream.of(gas.with(kept, gas.accept()));
         }
         return Stream.of(step);
+    }
+
+    private static Stream<List<Integer>> kept(List<Integer> ofStep, List<Integer> slots) {
+        var some = ofStep.stream().filter(slots::contains).toList();
+        return some.isEmpty() ? Stream.empty() : Stream.of(some);
     }
 
     /** Gas that one job uses, purge included, litres. */
     public double litres(Job job) {
         return job == Job.BUMP ? litresPerBump : litresPerRun;
+    }
+
+    /** How often a zero may be tried. */
+    public Tries triesOfZero() {
+        return zeroTries.orElseGet(this::triesOfSpan);
+    }
+
+    /** How often a span may be tried. */
+    public Tries triesOfSpan() {
+        return tries.orElse(Tries.USUAL);
     }
 
     public SensorSpec sensor(int slot) {
@@ -148,15 +185,5 @@ public record ProcedureCard(
     /** How workings name it: {@code "card Quoin 4 v1"}. */
     public String name() {
         return "card " + model + " v" + version;
-    }
-
-    private static List<Integer> slotsOf(Step step) {
-        if (step instanceof Step.Zero zero) {
-            return zero.slots();
-        }
-        if (step instanceof Step.ApplyGas gas) {
-            return gas.targets().stream().map(Target::slot).toList();
-        }
-        return List.of();
     }
 }

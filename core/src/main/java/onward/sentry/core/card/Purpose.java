@@ -4,7 +4,11 @@ package onward.sentry.core.card;
 public enum Purpose {
     /** Compare before anything is adjusted; shows drift, and decides nothing about today. */
     AS_FOUND("as found"),
-    /** Adjust: the raw reading is graded and the instrument sets itself. */
+    /** A check that decides: who passes is left as it is, who fails is adjusted. */
+    CHECK_FIRST("check first"),
+    /** Adjust the low end of a sensor with two points. */
+    LOW_POINT("low point"),
+    /** Adjust: the response is graded and the instrument sets itself. */
     SPAN("span"),
     /** Compare with the expected value, nothing is adjusted. */
     CHECK("check"),
@@ -21,5 +25,10 @@ public enum Purpose {
 
     public String label() {
         return label;
+    }
+
+    /** The instrument sets itself, so its set point must stand for the gas. */
+    public boolean sets() {
+        return this == SPAN || this == LOW_POINT;
     }
 }

@@ -2,12 +2,18 @@ package onward.sentry.core.card;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 
 /** One step of a procedure. Each kind is typed data; what it means is in {@code core.run}. */
 public sealed interface Step {
 
     /** The word on the strip and in the list of steps. */
     String title();
+
+    /** The sensors that must be decided before it is over; none for steps that are not about single sensors. */
+    default List<Integer> slots() {
+        return List.of();
+    }
 
     /** What the operator of this very instrument must know: its keys, its menu, what it shows. Empty when there is none. */
     String note();
@@ -37,6 +43,63 @@ public sealed interface Step {
         }
     }
 
+    /**
+     * Something to read off and type in. Outside the range the run does not go on.
+     *
+     * @param least in the quantity's unit
+     * @param most in the quantity's unit
+     * @param wayOut what to do when it lies outside
+     */
+    record Measure(Quantity quantity, double least, double most, String wayOut, String note) implements Step {
+        public Measure {
+            Objects.requireNonNull(quantity, "quantity");
+            note = orEmpty(note);
+            if (!(most >= least) || wayOut == null || wayOut.isBlank()) {
+                throw new IllegalArgumentException(
+                        quantity + " has a range, least first, and a way out: " + least + " to " + most);
+            }
+        }
+
+        @Override
+        public String title() {
+            return quantity.label();
+        }
+    }
+
+    /**
+     * A question whose answer decides whether the run may go on.
+     *
+     * @param goOn the answer with which it goes on
+     * @param wayOut what to do at the other answer
+     */
+    record Ask(String title, String question, boolean goOn, String wayOut, String note) implements Step {
+        public Ask {
+            note = orEmpty(note);
+            if (blank(title) || blank(question) || blank(wayOut)) {
+                throw new IllegalArgumentException("a question has a title, words and a way out");
+            }
+        }
+    }
+
+    /**
+     * The inlet is blocked: the pump must raise its alarm, else the line leaks. Each time it does not, the next remedy is
+     * tried; after the last one it is an internal leak, and the detector goes on hold.
+     */
+    record BlockTest(int seconds, List<String> remedies, String note) implements Step {
+        public BlockTest {
+            remedies = List.copyOf(remedies);
+            note = orEmpty(note);
+            if (seconds < 1 || seconds > 120) {
+                throw new IllegalArgumentException("a pump alarms within 1 to 120 s, was " + seconds);
+            }
+        }
+
+        @Override
+        public String title() {
+            return "Block test";
+        }
+    }
+
     /** Waiting until the instrument is warm, seconds of run time. */
     record WarmUp(int seconds, String note) implements Step {
         public WarmUp {
@@ -52,10 +115,19 @@ public sealed interface Step {
         }
     }
 
-    /** Zero in clean air, of these slots at once; oxygen is spanned to 20.9 in the same step. */
-    record Zero(List<Integer> slots, AcceptRule accept, String note) implements Step {
+    /**
+     * Zero in clean air, of these slots at once; oxygen is spanned to 20.9 in the same step.
+     *
+     * @param onRemainder only for sensors that kept a small remainder at the clear-down before
+     */
+    record Zero(List<Integer> slots, ZeroAir air, AcceptRule accept, boolean onRemainder, String note) implements Step {
+        public Zero(List<Integer> slots, AcceptRule accept, String note) {
+            this(slots, ZeroAir.AMBIENT, accept, false, note);
+        }
+
         public Zero {
             slots = List.copyOf(slots);
+            air = air == null ? ZeroAir.AMBIENT : air;
             note = orEmpty(note);
             if (slots.isEmpty()) {
                 throw new IllegalArgumentException("a zero is of at least one sensor");
@@ -64,7 +136,27 @@ public sealed interface Step {
 
         @Override
         public String title() {
-            return "Zero";
+            return onRemainder ? "Zero again" : "Zero";
+        }
+
+        public Zero with(List<Integer> some, ZeroAir from, AcceptRule rule) {
+            return new Zero(some, from, rule, onRemainder, note);
+        }
+    }
+
+    /** Air drawn through before gas, nothing adjusted: what is left from before would count as gas. */
+    record Blank(List<Integer> slots, AcceptRule accept, String note) implements Step {
+        public Blank {
+            slots = List.copyOf(slots);
+            note = orEmpty(note);
+            if (slots.isEmpty()) {
+                throw new IllegalArgumentException("an air blank is of at least one sensor");
+            }
+        }
+
+        @Override
+        public String title() {
+            return "Air blank";
         }
     }
 
@@ -73,8 +165,15 @@ public sealed interface Step {
      * straight on.
      *
      * @param noResponseSeconds a sensor that has not moved 5 % of the way by then does not respond
+     * @param mayBeLeftOut the technician may choose to work without it, as with one end of a two-point sensor
      */
-    record ApplyGas(List<Target> targets, AcceptRule accept, double noResponseSeconds, String note) implements Step {
+    record ApplyGas(
+            List<Target> targets, AcceptRule accept, double noResponseSeconds, boolean mayBeLeftOut, String note)
+            implements Step {
+        public ApplyGas(List<Target> targets, AcceptRule accept, double noResponseSeconds, String note) {
+            this(targets, accept, noResponseSeconds, false, note);
+        }
+
         public ApplyGas {
             targets = List.copyOf(targets);
             note = orEmpty(note);
@@ -84,9 +183,20 @@ public sealed interface Step {
         }
 
         @Override
+        public List<Integer> slots() {
+            return targets.stream().map(Target::slot).toList();
+        }
+
+        @Override
         public String title() {
             if (are(Purpose.AS_FOUND)) {
                 return "As found";
+            }
+            if (are(Purpose.CHECK_FIRST)) {
+                return "Check";
+            }
+            if (are(Purpose.LOW_POINT)) {
+                return "Low point";
             }
             return are(Purpose.VERIFY) ? "Verify" : "Gas";
         }
@@ -94,6 +204,10 @@ public sealed interface Step {
         /** All of its targets meet the gas for this. */
         public boolean are(Purpose purpose) {
             return targets.stream().allMatch(target -> target.purpose() == purpose);
+        }
+
+        public ApplyGas with(List<Target> some, AcceptRule rule) {
+            return new ApplyGas(some, rule, noResponseSeconds, mayBeLeftOut, note);
         }
     }
 
@@ -121,9 +235,18 @@ public sealed interface Step {
         }
     }
 
-    /** Gas off, adapter off, until every sensor is back at clean air. */
-    record ClearDown(double limitSeconds, String note) implements Step {
+    /**
+     * Gas off, adapter off, until every sensor is back at clean air.
+     *
+     * @param remainder what may be left for one more zero; empty: nothing may
+     */
+    record ClearDown(double limitSeconds, Optional<Remainder> remainder, String note) implements Step {
+        public ClearDown(double limitSeconds, String note) {
+            this(limitSeconds, Optional.empty(), note);
+        }
+
         public ClearDown {
+            remainder = remainder == null ? Optional.empty() : remainder;
             note = orEmpty(note);
         }
 
@@ -133,8 +256,19 @@ public sealed interface Step {
         }
     }
 
+    /**
+     * A small remainder that one more zero takes away.
+     *
+     * @param most in the sensor's unit; more than that stays a failure
+     */
+    record Remainder(int slot, double most) {}
+
     /** Absent in the stored form of a card means none. */
     private static String orEmpty(String note) {
         return note == null ? "" : note;
+    }
+
+    private static boolean blank(String text) {
+        return text == null || text.isBlank();
     }
 }

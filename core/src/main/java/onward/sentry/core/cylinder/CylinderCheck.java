@@ -7,10 +7,11 @@ import static onward.sentry.core.working.Figures.upTo;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import onward.sentry.core.detector.SensorSpec;
+import java.util.Optional;
 import onward.sentry.core.detector.Technology;
-import onward.sentry.core.gas.Component;
-import onward.sentry.core.gas.Conversion;
+import onward.sentry.core.gas.CleanAir;
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.rig.RigCheck;
 import onward.sentry.core.working.Refusal;
 
 /** Decides whether a cylinder may be used, and compares its label with the set points, component by component. */
@@ -20,6 +21,9 @@ public final class CylinderCheck {
     private static final double LEAST_OXYGEN_FOR_BEAD = 10;
 
     private static final double WIDE_UNCERTAINTY = 0.05;
+
+    /** Zero air holds the oxygen of air within this, vol%. */
+    private static final double ZERO_AIR_OXYGEN_WITHIN = 0.5;
 
     private final Cylinder cylinder;
     private final GasDemand demand;
@@ -40,26 +44,55 @@ public final class CylinderCheck {
     public static Fitness of(Cylinder cylinder, GasDemand demand) {
         var check = new CylinderCheck(cylinder, demand);
         check.itself();
-        for (int i = 0; i < demand.sensors().size(); i++) {
-            check.component(demand.sensors().get(i), demand.setPoints().get(i));
+        demand.wanted().forEach(check::component);
+        if (demand.isForZero()) {
+            check.zeroAir();
         }
+        check.rig();
         return new Fitness(check.refusals, check.warnings, check.label, check.unneeded());
     }
 
     private int unneeded() {
         return (int) cylinder.mixture().components().stream()
-                .filter(part -> demand.sensors().stream()
-                        .noneMatch(sensor -> sensor.gasId().equals(part.gasId())))
+                .filter(part -> demand.wanted().stream()
+                        .noneMatch(wanted -> wanted.sensor().gasId().equals(part.gasId())))
                 .count();
     }
 
+    /** For a zero from a cylinder: the oxygen of air and nothing else that is certified. */
+    private void zeroAir() {
+        boolean isAir = cylinder.mixture().components().stream()
+                        .allMatch(part -> GasLibrary.shipped().gas(part.gasId()).isOxygen())
+                && Math.abs(cylinder.mixture().oxygenVolPercent() - CleanAir.OXYGEN_VOL_PERCENT)
+                        <= ZERO_AIR_OXYGEN_WITHIN;
+        refuseIf(
+                !isAir,
+                "cylinder-not-zero-air",
+                "A zero is taken in clean air; this is "
+                        + upTo(cylinder.mixture().oxygenVolPercent(), 1) + " vol% oxygen with "
+                        + cylinder.mixture().components().size() + " certified components.",
+                "Take a zero-air cylinder, or fresh air where the card allows it.");
+    }
+
+    private void rig() {
+        var found = RigCheck.of(
+                demand.conditions().rig(),
+                demand.conditions().intake(),
+                cylinder.mixture().components().stream()
+                        .map(part -> GasLibrary.shipped().gas(part.gasId()))
+                        .toList());
+        refusals.addAll(found.refusals());
+        warnings.addAll(found.warnings());
+    }
+
     private void itself() {
-        var expired = demand.on().isAfter(cylinder.useBefore());
+        var on = demand.conditions().on();
+        var expired = on.isAfter(cylinder.useBefore());
         refuseIf(
                 expired,
                 "cylinder-expired",
                 "Expired: last valid day was " + day(cylinder.useBefore()) + ", "
-                        + days(ChronoUnit.DAYS.between(cylinder.useBefore(), demand.on())) + " ago.",
+                        + days(ChronoUnit.DAYS.between(cylinder.useBefore(), on)) + " ago.",
                 "Take a cylinder in date; there are no exceptions.");
         refuseIf(
                 cylinder.state() != CylinderState.IN_USE,
@@ -71,16 +104,16 @@ public final class CylinderCheck {
                 "cylinder-no-certificate",
                 "No certificate number is on record.",
                 "Enter it from the certificate, or take another cylinder.");
-        double needed = demand.litres() + demand.reserve() * cylinder.volumeLitres();
+        double needed = demand.litres() + demand.conditions().reserve() * cylinder.volumeLitres();
         refuseIf(
                 cylinder.litresLeft() < needed,
                 "cylinder-too-little",
                 upTo(cylinder.litresLeft(), 1) + " L left; " + upTo(needed, 1) + " L needed ("
                         + upTo(demand.litres(), 1) + " L for this, the rest is the reserve).",
                 "Take a fuller cylinder.");
-        long daysLeft = ChronoUnit.DAYS.between(demand.on(), cylinder.useBefore());
+        long daysLeft = ChronoUnit.DAYS.between(on, cylinder.useBefore());
         warnIf(
-                !expired && daysLeft <= demand.warnBeforeExpiryDays(),
+                !expired && daysLeft <= demand.conditions().warnBeforeExpiryDays(),
                 "cylinder-expires-soon",
                 "Last valid day is " + day(cylinder.useBefore()) + ", in " + days(daysLeft) + ".",
                 "Have the next one ready.");
@@ -92,34 +125,57 @@ public final class CylinderCheck {
                 "If only the reactive gas reads low, suspect the cylinder before the sensor.");
     }
 
-    private void component(SensorSpec sensor, double setPoint) {
+    private void component(Wanted wanted) {
+        var sensor = wanted.sensor();
         var name = sensor.gas().name();
         var component = cylinder.mixture().component(sensor.gasId());
         if (component.isEmpty()) {
-            label.add(
-                    new LabelLine(sensor.slot(), sensor.gasId(), sensor.shown(setPoint), "not in this mix", 0, false));
+            label.add(new LabelLine(
+                    sensor.slot(),
+                    sensor.gasId(),
+                    sensor.shown(wanted.setPoint()),
+                    "not in this mix",
+                    0,
+                    false,
+                    wanted.sets(),
+                    0,
+                    false,
+                    Optional.empty()));
             refuseIf(
                     true,
                     "cylinder-component-missing",
                     "No " + sensor.gas().nameInSentence() + " in this mix.",
-                    "Take a cylinder with " + sensor.gas().nameInSentence() + " at " + sensor.shown(setPoint) + ".");
+                    "Take a cylinder with " + sensor.gas().nameInSentence() + " at " + sensor.shown(wanted.setPoint())
+                            + ".");
             return;
         }
-        double expected = expectedReading(sensor, component.get());
-        boolean agrees = Math.abs(expected - setPoint) <= sensor.resolution() / 2 + 1e-9;
+        var reading = ExpectedReading.of(sensor, component.get(), demand.conditions());
+        double expected = reading.value();
+        boolean agrees = Math.abs(expected - wanted.setPoint()) <= sensor.resolution() / 2 + 1e-9;
         label.add(new LabelLine(
                 sensor.slot(),
                 sensor.gasId(),
-                sensor.shown(setPoint),
-                upTo(expected, 3) + " " + sensor.unit().symbol(),
+                sensor.shown(wanted.setPoint()),
+                reading.label(),
                 expected,
-                agrees));
+                agrees,
+                wanted.sets(),
+                component.get().relativeUncertainty(),
+                component.get().statesTwo(),
+                reading.correction()));
         warnIf(
-                !agrees,
+                !agrees && wanted.sets(),
                 "cylinder-set-point-differs",
-                name + ": the label gives " + upTo(expected, 2) + " "
-                        + sensor.unit().symbol() + ", the detector expects " + sensor.shown(setPoint) + ".",
+                name + ": the label gives " + upTo(expected, 3) + " "
+                        + sensor.unit().symbol() + ", the detector expects " + sensor.shown(wanted.setPoint()) + ".",
                 "Change the set point on the detector, or take another cylinder.");
+        warnIf(
+                wanted.sets()
+                        && sensor.technology() == Technology.CATALYTIC_BEAD
+                        && !sensor.gasId().equals("methane"),
+                "cylinder-heavy-vapour",
+                "A bead that is set on " + sensor.gas().nameInSentence() + " can pass while it is blind to methane.",
+                "Bump it with methane as well.");
         refuseIf(
                 expected > sensor.rangeMax(),
                 "cylinder-above-range",
@@ -134,7 +190,8 @@ public final class CylinderCheck {
                         + upTo(cylinder.mixture().oxygenVolPercent(), 1) + " vol%.",
                 "Take a mix in air or with oxygen.");
         warnIf(
-                !sensor.isOxygen()
+                wanted.sets()
+                        && !sensor.isOxygen()
                         && expected <= sensor.rangeMax()
                         && (expected < 0.25 * sensor.rangeMax() || expected > 0.75 * sensor.rangeMax()),
                 "cylinder-off-mid-range",
@@ -146,12 +203,6 @@ public final class CylinderCheck {
                 "cylinder-uncertain",
                 name + ": the certificate gives ±" + upTo(100 * component.get().relativeUncertainty(), 1) + " %.",
                 "Prefer a mix within ±5 %.");
-    }
-
-    private double expectedReading(SensorSpec sensor, Component component) {
-        return Conversion.of(sensor.gas(), demand.basis())
-                .convert(component.certified(), sensor.unit())
-                .value();
     }
 
     private void refuseIf(boolean condition, String code, String reason, String wayOut) {

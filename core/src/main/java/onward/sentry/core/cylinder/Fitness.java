@@ -14,10 +14,12 @@ import onward.sentry.core.working.Refusal;
  */
 public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<LabelLine> label, int unneeded) {
 
-    /** Fewest refusals first, then set points to change, warnings, and gas that would be spent on no sensor. */
+    /** Fewest refusals first, then set points to change or not met, warnings, and gas that would be spent on no sensor. */
     public static final Comparator<Fitness> BEST_FIRST = Comparator.comparingInt(
                     (Fitness f) -> f.refusals().size())
             .thenComparingInt(f -> f.setPointsToChange().size())
+            .thenComparingLong(
+                    f -> f.label().stream().filter(line -> !line.agrees()).count())
             .thenComparingInt(f -> f.warnings().size())
             .thenComparingInt(Fitness::unneeded);
 
@@ -33,6 +35,6 @@ public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<Label
 
     /** Set points that the technician must change on the detector before this cylinder serves. */
     public List<LabelLine> setPointsToChange() {
-        return label.stream().filter(line -> !line.agrees()).toList();
+        return label.stream().filter(line -> line.sets() && !line.agrees()).toList();
     }
 }

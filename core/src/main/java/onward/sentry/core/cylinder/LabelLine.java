@@ -1,5 +1,8 @@
 package onward.sentry.core.cylinder;
 
+import java.util.Optional;
+import onward.sentry.core.working.Working;
+
 /**
  * One line of the comparison between a cylinder's label and the detector's set points.
  *
@@ -7,5 +10,24 @@ package onward.sentry.core.cylinder;
  * @param label what the certificate says, in the sensor's unit; "not in this mix" when the component is missing
  * @param expected the reading that is expected on this cylinder, in the sensor's unit; 0 when the component is missing
  * @param agrees the label stands for the same reading as the set point, within half a step of the display
+ * @param sets the instrument sets itself on it
+ * @param relativeUncertainty of the certificate, as a fraction
+ * @param statesTwo the certificate states k = 2
+ * @param correction how the expected reading follows from the label, where it is not the label itself
  */
-public record LabelLine(int slot, String gasId, String setPoint, String label, double expected, boolean agrees) {}
+public record LabelLine(
+        int slot,
+        String gasId,
+        String setPoint,
+        String label,
+        double expected,
+        boolean agrees,
+        boolean sets,
+        double relativeUncertainty,
+        boolean statesTwo,
+        Optional<Working> correction) {
+
+    public LabelLine {
+        correction = correction == null ? Optional.empty() : correction;
+    }
+}

@@ -1,6 +1,7 @@
 package onward.sentry.core.detector;
 
 import java.util.Objects;
+import java.util.Optional;
 import onward.sentry.core.gas.CleanAir;
 import onward.sentry.core.gas.Gas;
 import onward.sentry.core.gas.GasLibrary;
@@ -14,7 +15,11 @@ import onward.sentry.core.working.Figures;
  * @param rangeMax end of the measuring range, in {@code unit}
  * @param resolution one step of the display, in {@code unit}, above zero
  * @param t90Seconds time to 90 % that the maker states, seconds
- * @param spanSetPoint the concentration that the instrument expects at span, in {@code unit}
+ * @param spanSetPoint the concentration that the instrument expects at span, in {@code unit}; of a simulant what it shall
+ *     read on the gas applied
+ * @param reads what it shows while it is calibrated
+ * @param simulantFor the vapour that it is set to read as while methane is applied; empty: it is set on its own gas
+ * @param partialPressure it feels partial pressure, so that a dry-gas label counts for sea level only
  */
 public record SensorSpec(
         int slot,
@@ -25,9 +30,40 @@ public record SensorSpec(
         double resolution,
         Alarms alarms,
         double t90Seconds,
-        double spanSetPoint) {
+        double spanSetPoint,
+        Reads reads,
+        Optional<String> simulantFor,
+        boolean partialPressure) {
+
+    /** A sensor that shows raw readings of its own gas, at any pressure. */
+    public SensorSpec(
+            int slot,
+            String gasId,
+            Technology technology,
+            Unit unit,
+            double rangeMax,
+            double resolution,
+            Alarms alarms,
+            double t90Seconds,
+            double spanSetPoint) {
+        this(
+                slot,
+                gasId,
+                technology,
+                unit,
+                rangeMax,
+                resolution,
+                alarms,
+                t90Seconds,
+                spanSetPoint,
+                Reads.RAW,
+                Optional.empty(),
+                false);
+    }
 
     public SensorSpec {
+        reads = reads == null ? Reads.RAW : reads;
+        simulantFor = simulantFor == null ? Optional.empty() : simulantFor;
         Objects.requireNonNull(gasId, "gasId");
         Objects.requireNonNull(technology, "technology");
         Objects.requireNonNull(unit, "unit");
@@ -48,9 +84,31 @@ public record SensorSpec(
         return gas().isOxygen();
     }
 
-    /** 20.9 for oxygen, else 0. */
+    /** In the sensor's unit: 20.9 vol% for oxygen, 0.04 vol% for carbon dioxide, else 0. */
     public double cleanAirReading() {
-        return CleanAir.readingOf(gas());
+        return CleanAir.readingOf(gas(), unit);
+    }
+
+    /** Whether its span response is worked out from what it displays and from its history. */
+    public boolean readsDisplayed() {
+        return reads == Reads.DISPLAYED;
+    }
+
+    /** The same sensor set on a gas of its own, with no simulant in between. */
+    public SensorSpec setOn(String gas) {
+        return new SensorSpec(
+                slot,
+                gas,
+                technology,
+                unit,
+                rangeMax,
+                resolution,
+                alarms,
+                t90Seconds,
+                spanSetPoint,
+                reads,
+                Optional.empty(),
+                partialPressure);
     }
 
     /** A reading as the display would show it, with its unit: {@code "36.8 ppm"}. */

@@ -8,8 +8,14 @@ import java.util.Objects;
  * @param gasId a gas of the library
  * @param certified as the certificate prints it
  * @param relativeUncertainty as a fraction of the concentration, 0 to below 1: ±2 % is 0.02
+ * @param statesTwo the certificate states that its uncertainty is expanded with k = 2
  */
-public record Component(String gasId, Concentration certified, double relativeUncertainty) {
+public record Component(String gasId, Concentration certified, double relativeUncertainty, boolean statesTwo) {
+
+    /** A certificate that says nothing of its coverage factor. */
+    public Component(String gasId, Concentration certified, double relativeUncertainty) {
+        this(gasId, certified, relativeUncertainty, false);
+    }
 
     public Component {
         Objects.requireNonNull(gasId, "gasId");

@@ -3,7 +3,7 @@ package onward.sentry.core.gas;
 import onward.sentry.core.working.Refusal;
 
 /**
- * Converts a concentration of one gas between ppm, vol%, %LEL and mg/m³.
+ * Converts a concentration of one gas between ppm, vol%, %LEL, mg/m³ and mg/L.
  *
  * <p>{@code 1 vol% = 10,000 ppm}; {@code %LEL = 100 · c / LEL(gas, basis)}; {@code mg/m³ = ppm · M · P / (R · T)}.
  *
@@ -38,8 +38,13 @@ public record Conversion(Gas gas, LelBasis basis, Ambient ambient) {
             case PPM -> 1;
             case VOL_PERCENT -> PPM_PER_VOL_PERCENT;
             case PERCENT_LEL -> lel() / 100 * PPM_PER_VOL_PERCENT;
-            case MG_PER_M3 -> GAS_CONSTANT * ambient.kelvin() / (gas.molarMass() * ambient.kilopascals());
+            case MG_PER_M3 -> ppmPerMilligram();
+            case MG_PER_L -> 1000 * ppmPerMilligram();
         };
+    }
+
+    private double ppmPerMilligram() {
+        return GAS_CONSTANT * ambient.kelvin() / (gas.molarMass() * ambient.kilopascals());
     }
 
     private double lel() {

@@ -55,6 +55,10 @@ public record Gas(
         return id.equals("oxygen");
     }
 
+    public boolean isCarbonDioxide() {
+        return id.equals("carbon-dioxide");
+    }
+
     public OptionalDouble lel(LelBasis basis) {
         return basis == LelBasis.HANDBOOK ? lelHandbook : lelIec;
     }

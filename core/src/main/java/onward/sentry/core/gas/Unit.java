@@ -5,7 +5,8 @@ public enum Unit {
     PPM("ppm"),
     VOL_PERCENT("vol%"),
     PERCENT_LEL("%LEL"),
-    MG_PER_M3("mg/m³");
+    MG_PER_M3("mg/m³"),
+    MG_PER_L("mg/L");
 
     private final String symbol;
 

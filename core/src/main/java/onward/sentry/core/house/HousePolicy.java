@@ -8,16 +8,25 @@ import onward.sentry.core.working.Refusal;
  * @param version counts up from 1
  * @param tolerancePercent of a calibration check: 5, 10, 15 or 20
  * @param bumpEachDay a bump before each day's use
- * @param warnBeforeExpiryDays how early an expiring cylinder is warned about
+ * @param warnBeforeExpiryDays how early an expiring cylinder is warned about, 0 to 365
  * @param reserve fraction of a full cylinder that is never used, 0 to 0.5
+ * @param altitudeMetres of the bench, for the pressure where no barometer is read; −430 to 5,000
+ * @param schools which side the site takes where practitioners disagree
  */
 public record HousePolicy(
-        int version, double tolerancePercent, boolean bumpEachDay, int warnBeforeExpiryDays, double reserve) {
+        int version,
+        double tolerancePercent,
+        boolean bumpEachDay,
+        int warnBeforeExpiryDays,
+        double reserve,
+        double altitudeMetres,
+        Schools schools) {
 
-    /** What ships: 10 %, a bump each day, 30 days' warning, 5 % reserve. */
-    public static final HousePolicy SHIPPED = new HousePolicy(1, 10, true, 30, 0.05);
+    /** What ships: 10 %, a bump each day, 30 days' warning, 5 % reserve, sea level. */
+    public static final HousePolicy SHIPPED = new HousePolicy(1, 10, true, 30, 0.05, 0, Schools.SHIPPED);
 
     public HousePolicy {
+        schools = schools == null ? Schools.SHIPPED : schools;
         Refusal.unless(
                 tolerancePercent == 5 || tolerancePercent == 10 || tolerancePercent == 15 || tolerancePercent == 20,
                 "policy-tolerance",
@@ -30,6 +39,23 @@ public record HousePolicy(
                 "reserve",
                 "The reserve is 0 to half of a full cylinder, not " + reserve + ".",
                 "0.05 is usual.");
+        Refusal.unless(
+                warnBeforeExpiryDays >= 0 && warnBeforeExpiryDays <= 365,
+                "policy-warning",
+                "warnBeforeExpiryDays",
+                "Expiry is warned about 0 to 365 days ahead, not " + warnBeforeExpiryDays + ".",
+                "30 is usual.");
+        Refusal.unless(
+                altitudeMetres >= -430 && altitudeMetres <= 5_000,
+                "policy-altitude",
+                "altitudeMetres",
+                "The bench stands between −430 and 5,000 m, not at " + altitudeMetres + ".",
+                "Give metres above sea level.");
+    }
+
+    public HousePolicy with(Schools other) {
+        return new HousePolicy(
+                version, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, other);
     }
 
     /** How workings name it: {@code "house policy v1"}. */

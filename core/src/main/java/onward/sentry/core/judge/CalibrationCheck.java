@@ -26,55 +26,42 @@ public final class CalibrationCheck {
 
     /**
      * Passes within the tolerance, or within one step of the display where that is more generous (the working says
-     * when it decided); oxygen within ±0.5 vol%.
-     *
-     * @param tolerancePercent 5, 10, 15 or 20
+     * when it decided); oxygen within ±0.5 vol%. A guard band takes the expanded uncertainty off: 80 ppm ±10 % with an
+     * uncertainty of 2.09 ppm passes up to 5.91 ppm off.
      */
-    public static Judgement judge(
-            SensorSpec sensor, double expected, double reading, double tolerancePercent, String source) {
+    public static Judgement judge(SensorSpec sensor, double expected, double reading, CheckRule rule) {
         double off = Math.abs(reading - expected);
         double error = errorPercent(reading, expected);
-        if (sensor.isOxygen()) {
-            boolean within = new Limit(OXYGEN_TOLERANCE).allows(off);
-            return finish(
-                    sensor,
-                    Working.of("Calibration check, oxygen", "|reading − expected| ≤ " + OXYGEN_TOLERANCE + " vol%"),
-                    expected,
-                    reading,
-                    "off by " + upTo(reading - expected, 2) + " vol%",
-                    within,
-                    source);
-        }
-        boolean byPercent = new Limit(tolerancePercent).allows(Math.abs(error));
-        boolean byFloor = new Limit(sensor.resolution()).allows(off);
-        return finish(
-                sensor,
-                Working.of("Calibration check", "error = 100 · (reading − expected) ÷ expected")
-                        .with("tolerance", "±" + upTo(tolerancePercent, 1) + " %"),
-                expected,
-                reading,
-                "error " + upTo(error, 2) + " %"
-                        + (byFloor && !byPercent ? ", but within one step of the display" : ""),
-                byPercent || byFloor,
-                source);
-    }
-
-    private static Judgement finish(
-            SensorSpec sensor,
-            Working working,
-            double expected,
-            double reading,
-            String finding,
-            boolean within,
-            String source) {
+        double guard = rule.guardBand();
+        double inPercent = rule.tolerancePercent() - 100 * guard / Math.abs(expected);
+        boolean byPercent = new Limit(inPercent).allows(Math.abs(error));
+        boolean byFloor = new Limit(sensor.resolution() - guard).allows(off);
+        boolean within = sensor.isOxygen() ? new Limit(OXYGEN_TOLERANCE - guard).allows(off) : byPercent || byFloor;
         var verdict = within ? Verdict.PASS : Verdict.FAIL;
+        var unit = " " + sensor.unit().symbol();
+        var working = sensor.isOxygen()
+                ? Working.of("Calibration check, oxygen", "|reading − expected| ≤ " + OXYGEN_TOLERANCE + " vol%")
+                : Working.of("Calibration check", "error = 100 · (reading − expected) ÷ expected")
+                        .with("tolerance", "±" + upTo(rule.tolerancePercent(), 1) + " %");
+        if (rule.guard().isPresent()) {
+            for (var line : rule.guard().get().budget(sensor.unit().symbol()).inputs()) {
+                working = working.with(line.name(), line.value());
+            }
+            working = working.with(
+                    "guard band U = 2 · √(u_gas² + u_res² + u_rep²)",
+                    upTo(guard, 3)
+                            + unit
+                            + (sensor.isOxygen() ? "" : ", leaves ±" + upTo(Math.max(0, inPercent), 2) + " %"));
+        }
+        var finding = sensor.isOxygen()
+                ? "off by " + upTo(reading - expected, 2) + " vol%"
+                : "error " + upTo(error, 2) + " %"
+                        + (byFloor && !byPercent ? ", but within one step of the display" : "");
         return new Judgement(
                 verdict,
-                working.with("reading", upTo(reading, 3) + " " + sensor.unit().symbol())
-                        .with(
-                                "expected",
-                                upTo(expected, 3) + " " + sensor.unit().symbol())
+                working.with("reading", upTo(reading, 3) + unit)
+                        .with("expected", upTo(expected, 3) + unit)
                         .gives(finding + " → " + verdict.label())
-                        .from(source));
+                        .from(rule.source()));
     }
 }

@@ -2,23 +2,36 @@ package onward.sentry.core.judge;
 
 import static onward.sentry.core.working.Figures.upTo;
 
+import java.util.OptionalDouble;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.house.SpanGrading;
 import onward.sentry.core.working.Working;
 
 /**
- * Grades the span response {@code R = 100 · full-span ÷ applied} in three: pass R &gt; 70, marginal 50 ≤ R ≤ 70 (works,
- * order its replacement), fail R &lt; 50 (replace before use). A raw reading well above 100 % is normal for a young
- * cell; outside the range of adjustment the sensor fails.
+ * Grades the span response {@code R = 100 · full-span ÷ applied}. A raw reading well above 100 % is normal for a young
+ * cell; outside the range of adjustment, 25 to 200 % of the target, the sensor fails in every school.
+ *
+ * <p>Three grades: pass R &gt; 70, marginal 50 ≤ R ≤ 70 (works, order its replacement), fail R &lt; 50 (replace before
+ * use). Two grades: pass R ≥ 50. Acceptance window: a reading inside it is taken and set.
  */
 public final class SpanJudge {
 
-    /** A response above this, in %, passes. */
+    /** A response above this, in %, passes in three grades. */
     public static final Limit PASS_ABOVE = new Limit(70);
 
     private static final Limit MARGINAL_FROM = new Limit(50);
+    private static final Limit LEAST_ADJUSTABLE = new Limit(25);
     private static final Limit MOST_ADJUSTABLE = new Limit(200);
 
     private SpanJudge() {}
+
+    /**
+     * What a span came to.
+     *
+     * @param responsePercent R
+     * @param sensitivity s after it; empty where the model shows raw readings
+     */
+    public record Span(Judgement judgement, double responsePercent, OptionalDouble sensitivity) {}
 
     /**
      * The raw reading as % of what was applied: 36.8 of 80 ppm returns 46.0.
@@ -29,32 +42,100 @@ public final class SpanJudge {
         return 100 * fullSpan / applied;
     }
 
-    /** The grade of a response in %: above 70 passes, 50 to 70 is marginal, below 50 or above 200 fails. */
+    /** Three grades of a response in %: above 70 passes, 50 to 70 is marginal, below 50 or above 200 fails. */
     public static Verdict grade(double response) {
-        if (MOST_ADJUSTABLE.isExceededBy(response)) {
-            return Verdict.FAIL;
-        }
-        if (PASS_ABOVE.isExceededBy(response)) {
-            return Verdict.PASS;
-        }
-        return MARGINAL_FROM.isReachedBy(response) ? Verdict.MARGINAL : Verdict.FAIL;
+        return grade(SpanGrading.THREE_GRADES, response, response);
     }
 
-    /** 56.0 of 80 ppm is exactly 70 % and so marginal; 56.1 passes; 7.4 of 15 ppm fails. */
-    public static Judgement judge(SensorSpec sensor, double applied, double fullSpan, String source) {
-        double response = response(fullSpan, applied);
-        var verdict = grade(response);
+    /** @param share the reading before it is set, % of the target */
+    private static Verdict grade(SpanGrading grading, double response, double share) {
+        if (MOST_ADJUSTABLE.isExceededBy(share) || !LEAST_ADJUSTABLE.isReachedBy(share)) {
+            return Verdict.FAIL;
+        }
+        return switch (grading.school()) {
+            case THREE_GRADES ->
+                PASS_ABOVE.isExceededBy(response)
+                        ? Verdict.PASS
+                        : MARGINAL_FROM.isReachedBy(response) ? Verdict.MARGINAL : Verdict.FAIL;
+            case TWO_GRADES -> MARGINAL_FROM.isReachedBy(response) ? Verdict.PASS : Verdict.FAIL;
+            case WINDOW ->
+                new Limit(grading.windowLow()).isReachedBy(share) && new Limit(grading.windowHigh()).allows(share)
+                        ? Verdict.PASS
+                        : Verdict.FAIL;
+        };
+    }
+
+    /**
+     * A raw reading: 56.0 of 80 ppm is exactly 70 % and so marginal in three grades; 56.1 passes; 7.4 of 15 ppm fails. A
+     * displayed reading of 72 on 80 ppm with s 0.9 so far makes s 0.81, R 81 %.
+     *
+     * @param chain what is known of the sensor; of no account where the model shows raw readings
+     */
+    public static Span judge(
+            SensorSpec sensor, SpanGrading grading, double applied, double reading, SpanChain chain, String source) {
+        double zero = sensor.readsDisplayed() ? sensor.cleanAirReading() : 0;
+        double share = 100 * (reading - zero) / (applied - zero);
+        double next = chain.next(reading, applied, zero);
+        double response = sensor.readsDisplayed() ? chain.response(next) : share;
+        var verdict = grade(grading, response, share);
+        var unit = " " + sensor.unit().symbol();
+        var working = sensor.readsDisplayed()
+                ? Working.of(
+                                "Span, displayed reading",
+                                "R = s · R_fitting, s = s_before · (reading − zero) ÷ (expected − zero)")
+                        .with("reading", upTo(reading, 3) + unit)
+                        .with("expected", upTo(applied, 3) + unit)
+                        .with("zero", upTo(zero, 3) + unit)
+                        .with("s before", upTo(chain.sensitivity(), 4))
+                        .with("R at fitting", upTo(chain.fittingResponse(), 1) + " %")
+                        .with("s", upTo(next, 4))
+                : Working.of("Span, raw reading", "R = 100 · full-span ÷ applied")
+                        .with("full-span", upTo(reading, 3) + unit)
+                        .with("applied", upTo(applied, 3) + unit);
+        return new Span(
+                new Judgement(
+                        verdict,
+                        working.with("adjustment", adjustment(reading, applied, unit))
+                                .with("grades", words(grading))
+                                .gives("R = " + upTo(response, 2) + " % → " + verdict.label())
+                                .from(source)),
+                response,
+                sensor.readsDisplayed() && next > 0 ? OptionalDouble.of(next) : OptionalDouble.empty());
+    }
+
+    /**
+     * The low end of a sensor with two points: it is set when the reading lies within the range of adjustment; its
+     * response is graded at the high end.
+     */
+    public static Judgement lowPoint(SensorSpec sensor, double applied, double reading, String source) {
+        double share = 100 * reading / applied;
+        boolean within = LEAST_ADJUSTABLE.isReachedBy(share) && MOST_ADJUSTABLE.allows(share);
+        var verdict = within ? Verdict.PASS : Verdict.FAIL;
+        var unit = " " + sensor.unit().symbol();
         return new Judgement(
                 verdict,
-                Working.of("Span, three grades", "R = 100 · full-span ÷ applied")
-                        .with(
-                                "full-span",
-                                upTo(fullSpan, 3) + " " + sensor.unit().symbol())
-                        .with("applied", upTo(applied, 3) + " " + sensor.unit().symbol())
-                        .with(
-                                "grades",
-                                "pass above 70 %, marginal from 50 %, fail below; over 200 % cannot be adjusted")
-                        .gives("R = " + upTo(response, 2) + " % → " + verdict.label())
+                Working.of("Low point", "25 % ≤ 100 · reading ÷ applied ≤ 200 %")
+                        .with("reading", upTo(reading, 3) + unit)
+                        .with("applied", upTo(applied, 3) + unit)
+                        .with("adjustment", adjustment(reading, applied, unit))
+                        .gives(upTo(share, 1) + " % → " + verdict.label())
                         .from(source));
+    }
+
+    private static String adjustment(double reading, double applied, String unit) {
+        double by = applied - reading;
+        return (by < 0 ? "" : "+") + upTo(by, 3) + unit + " (" + (by < 0 ? "" : "+") + upTo(100 * by / applied, 1)
+                + " %)";
+    }
+
+    private static String words(SpanGrading grading) {
+        return switch (grading.school()) {
+            case THREE_GRADES ->
+                "pass above 70 %, marginal from 50 %, fail below; outside 25–200 % it cannot be adjusted";
+            case TWO_GRADES -> "pass from 50 %, fail below; outside 25–200 % it cannot be adjusted";
+            case WINDOW ->
+                "taken from " + upTo(grading.windowLow(), 0) + " to " + upTo(grading.windowHigh(), 0)
+                        + " % of the target";
+        };
     }
 }

@@ -30,8 +30,10 @@ public record ExpectedBand(double low, double high) {
             RunState state, HousePolicy policy, SensorSpec sensor, Target target, double expected) {
         return switch (target.purpose()) {
             case SPAN -> new ExpectedBand(SpanJudge.PASS_ABOVE.value() / 100 * expected, 1.3 * expected);
-            case AS_FOUND, CHECK, VERIFY -> {
-                double tolerance = CalibrationCheck.tolerance(sensor, expected, policy.tolerancePercent());
+            case LOW_POINT -> new ExpectedBand(0.25 * expected, 2 * expected);
+            case AS_FOUND, CHECK_FIRST, CHECK, VERIFY -> {
+                double tolerance =
+                        CalibrationCheck.tolerance(sensor, expected, GasJudge.tolerancePercent(state.card(), policy));
                 yield new ExpectedBand(expected - tolerance, expected + tolerance);
             }
             case BUMP -> {

@@ -2,44 +2,67 @@ package onward.sentry.core.run;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
+import onward.sentry.core.cylinder.Conditions;
 import onward.sentry.core.cylinder.GasDemand;
+import onward.sentry.core.cylinder.Wanted;
+import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.rig.Rig;
 
-/** What an application of gas asks of a cylinder. */
+/** What an application of gas, or a zero from a cylinder, asks of a cylinder. */
 public final class GasDemands {
 
     private GasDemands() {}
 
-    /** Of an application that a job begins with. */
+    /** Of an application that a job begins with, on the model's usual rig. */
     public static GasDemand of(ProcedureCard card, Job job, Step.ApplyGas gas, HousePolicy policy, LocalDate on) {
-        return of(card, job, gas.targets(), policy, on);
-    }
-
-    /** Of the sensors that still wait for gas in the current step of a run. */
-    public static GasDemand of(RunState state, HousePolicy policy, LocalDate on) {
-        return of(
-                state.card(),
-                state.started().map(RunEvent.RunStarted::job).orElse(Job.CALIBRATION),
-                state.undecidedTargets(),
-                policy,
-                on);
-    }
-
-    private static GasDemand of(ProcedureCard card, Job job, List<Target> targets, HousePolicy policy, LocalDate on) {
         return new GasDemand(
-                targets.stream().map(target -> card.sensor(target.slot())).toList(),
-                targets.stream()
-                        .map(target -> target.setPoint()
-                                .orElse(card.sensor(target.slot()).spanSetPoint()))
-                        .toList(),
-                card.lelBasis(),
+                gas.targets().stream().map(target -> wanted(card, target)).toList(),
                 card.litres(job),
-                policy.reserve(),
+                conditions(card, policy, on, Pressure.at(policy.altitudeMetres()), card.usualRig()));
+    }
+
+    /**
+     * Of the sensors that still wait for gas in the current step of a run; of none, where the step is a zero.
+     *
+     * @param rig how the gas is brought; empty: as the model's manual asks for
+     */
+    public static GasDemand of(RunState state, HousePolicy policy, LocalDate on, Optional<Rig> rig) {
+        var card = state.card();
+        double kilopascals =
+                state.measured(Quantity.STATION_PRESSURE).orElseGet(() -> Pressure.at(policy.altitudeMetres()));
+        List<Wanted> wanted = state.undecidedTargets().stream()
+                .map(target -> wanted(card, target))
+                .toList();
+        var job = state.started().map(RunEvent.RunStarted::job).orElse(Job.CALIBRATION);
+        return new GasDemand(
+                wanted, card.litres(job), conditions(card, policy, on, kilopascals, rig.orElseGet(card::usualRig)));
+    }
+
+    private static Wanted wanted(ProcedureCard card, Target target) {
+        var sensor = card.sensor(target.slot());
+        return new Wanted(
+                sensor,
+                target.setPoint().orElse(sensor.spanSetPoint()),
+                target.purpose().sets());
+    }
+
+    private static Conditions conditions(
+            ProcedureCard card, HousePolicy policy, LocalDate on, double kilopascals, Rig rig) {
+        return new Conditions(
                 on,
-                policy.warnBeforeExpiryDays());
+                policy.reserve(),
+                policy.warnBeforeExpiryDays(),
+                card.lelBasis(),
+                policy.schools().reference(),
+                kilopascals,
+                card.intake(),
+                rig);
     }
 }

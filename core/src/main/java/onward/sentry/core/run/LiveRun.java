@@ -7,13 +7,10 @@ import java.util.List;
 import java.util.Map;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
-import onward.sentry.core.cylinder.CylinderCheck;
-import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.trace.Stability;
 import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Refused;
 
 /**
  * A run being worked: its state, its readings, and the events that commands and readings bring about. Everything in it
@@ -26,7 +23,8 @@ public final class LiveRun {
     private final RunTraces traces = new RunTraces();
     private RunState state;
 
-    private LiveRun(ProcedureCard card, HousePolicy policy, List<RunEvent> events) {
+    private LiveRun(ProcedureCard plain, HousePolicy policy, List<RunEvent> events) {
+        var card = plain.under(policy);
         this.policy = policy;
         this.judge = new RunJudge(card, policy);
         this.state = RunState.of(card, events);
@@ -124,25 +122,55 @@ public final class LiveRun {
             at(c.step(), Step.Confirm.class);
             return List.of(new RunEvent.StepConfirmed(now, c.step()));
         }
+        if (command instanceof RunCommand.Measure c) {
+            return List.of(BeforeGas.measured(at(c.step(), Step.Measure.class), c.step(), c.value(), now));
+        }
+        if (command instanceof RunCommand.Answer c) {
+            return List.of(BeforeGas.answered(at(c.step(), Step.Ask.class), c.step(), c.answer(), now));
+        }
+        if (command instanceof RunCommand.BlockInlet c) {
+            at(c.step(), Step.BlockTest.class);
+            return List.of(new RunEvent.BlockTested(now, c.step(), c.alarmed()));
+        }
+        if (command instanceof RunCommand.Skip c) {
+            return List.of(LeavingOut.skipped(state, c, now));
+        }
+        if (command instanceof RunCommand.LeaveOut c) {
+            return List.of(LeavingOut.gas(state, at(c.step(), Step.ApplyGas.class), c, now));
+        }
         if (command instanceof RunCommand.TryAgain c) {
-            return List.of(tryAgain(c, now));
+            mayBeTriedAgain(c.step());
+            return List.of(AnotherTry.started(state, c, now));
         }
         if (command instanceof RunCommand.LeaveFailed c) {
             mayBeTriedAgain(c.step());
             return List.of(new RunEvent.FailureLeft(now, c.step()));
         }
         if (command instanceof RunCommand.StartZero c) {
-            at(c.step(), Step.Zero.class);
+            var step = at(c.step(), Step.class);
+            unless(
+                    step instanceof Step.Zero || step instanceof Step.Blank,
+                    "step-passed",
+                    "step",
+                    "That belongs to another step; this run is at " + step.title() + ".",
+                    "Look at the next hand again.");
             unless(
                     state.zeroStartedAt().isEmpty(),
                     "zero-running",
                     "",
                     "The zero is already running.",
                     "Wait until the readings have settled.");
+            unless(
+                    !CylinderChoosing.isWantedIn(step) || state.cylinder().isPresent(),
+                    "zero-no-cylinder",
+                    "",
+                    "This zero is taken on air from a cylinder, and none has been chosen.",
+                    "Choose the zero-air cylinder first.");
             return List.of(new RunEvent.ZeroStarted(now, c.step()));
         }
         if (command instanceof RunCommand.ChooseCylinder c) {
-            return List.of(choose(c, now));
+            at(c.step(), Step.class);
+            return List.of(new CylinderChoosing(state, policy).chosen(c, now));
         }
         if (command instanceof RunCommand.GasOn c) {
             at(c.step(), Step.ApplyGas.class);
@@ -188,14 +216,14 @@ public final class LiveRun {
                     "Stop the run with a reason, or go on.");
             return List.of(new RunEvent.ConfirmationWithdrawn(now, c.sequence(), by));
         }
-        if (command instanceof RunCommand.TakeOver) {
+        if (command instanceof RunCommand.TakeOver c) {
             unless(
                     !by.equals(state.technician()),
                     "run-yours",
                     "",
                     "You are already working on this detector.",
                     "Go on with it.");
-            return List.of(new RunEvent.RunTakenOver(now, by, state.technician()));
+            return List.of(new RunEvent.RunTakenOver(now, by, state.technician(), c.withoutCompetence()));
         }
         if (command instanceof RunCommand.Stop c) {
             unless(
@@ -214,29 +242,9 @@ public final class LiveRun {
                     "There are steps left: "
                             + state.currentStep().map(Step::title).orElse("") + ".",
                     "Finish them, or stop the run with a reason.");
-            return List.of(SignOff.of(state, now, c.on()));
+            return List.of(SignOff.of(state, now, c.on(), policy.schools().skipped()));
         }
         return List.of();
-    }
-
-    private RunEvent.TryStarted tryAgain(RunCommand.TryAgain c, long now) {
-        mayBeTriedAgain(c.step());
-        unless(
-                !c.changed().isBlank(),
-                "changed-missing",
-                "changed",
-                "Before another try, what is suspected is changed first.",
-                "Say in a few words what was changed: the gas, the rig, the adapter.");
-        long ready = lastDecided() + state.card().tries().waitSeconds() * 1000L;
-        unless(
-                now >= ready,
-                "try-too-early",
-                "",
-                "The card asks for a wait of "
-                        + Figures.upTo(state.card().tries().waitSeconds() / 60.0, 1) + " min between two tries.",
-                "Wait another " + Figures.upTo(Math.ceil((ready - now) / 1000.0), 0) + " s.");
-        return new RunEvent.TryStarted(
-                now, c.step(), state.failedHere(), c.changed().strip());
     }
 
     private void mayBeTriedAgain(int step) {
@@ -247,51 +255,6 @@ public final class LiveRun {
                 "",
                 "Nothing failed in this step that may be tried again.",
                 "Look at the next hand again.");
-    }
-
-    private long lastDecided() {
-        return state.events().stream()
-                .filter(e -> e instanceof RunEvent.ZeroJudged
-                        || e instanceof RunEvent.ReadingAccepted
-                        || e instanceof RunEvent.ReadingNotAccepted)
-                .mapToLong(RunEvent::at)
-                .max()
-                .orElse(0);
-    }
-
-    private RunEvent.CylinderChosen choose(RunCommand.ChooseCylinder c, long now) {
-        at(c.step(), Step.ApplyGas.class);
-        unless(
-                !state.gasIsOn(),
-                "gas-already-on",
-                "cylinder",
-                "Gas is already on from "
-                        + state.flowing()
-                                .map(RunEvent.CylinderChosen::cylinderId)
-                                .orElse("") + ".",
-                "Turn it off before taking another cylinder.");
-        var fitness = CylinderCheck.of(c.cylinder(), GasDemands.of(state, policy, c.on()));
-        if (!fitness.allowed()) {
-            throw new Refused(fitness.refusals().get(0));
-        }
-        for (LabelLine line : fitness.setPointsToChange()) {
-            unless(
-                    c.setPointsChanged().contains(line.slot()),
-                    "set-point-differs",
-                    "setPointsChanged",
-                    "Label " + line.label() + ", set point " + line.setPoint() + ".",
-                    "Change the set point on the detector and say so, or take another cylinder.");
-        }
-        return new RunEvent.CylinderChosen(
-                now,
-                c.step(),
-                c.cylinderId(),
-                c.cylinder(),
-                c.on(),
-                fitness.label(),
-                fitness.warnings(),
-                List.copyOf(c.setPointsChanged()),
-                false);
     }
 
     private RunEvent.ReadingTyped typed(RunCommand.TypeReading c, long now) {
@@ -334,12 +297,13 @@ public final class LiveRun {
         unless(target.isPresent(), "slot-decided", "slot", "Slot " + c.slot() + " is already decided.", "Go on.");
         long gasOn = state.gasOpenedAt().orElseThrow();
         double elapsed = (traces.now() - gasOn) / 1000.0;
+        double least = state.accept(gas.accept()).leastSeconds();
         unless(
-                elapsed >= gas.accept().leastSeconds(),
+                elapsed >= least,
                 "exposure-too-short",
                 "slot",
                 "Gas has been on for " + Figures.upTo(elapsed, 0) + " s; the card asks for at least "
-                        + Figures.upTo(gas.accept().leastSeconds(), 0) + " s.",
+                        + Figures.upTo(least, 0) + " s.",
                 "Hold the gas on and read again.");
         var trace = traces.trace(c.slot());
         unless(
@@ -348,7 +312,7 @@ public final class LiveRun {
                 "slot",
                 "No reading has been typed since gas came on.",
                 "Type what the display shows.");
-        return judge.taken(state, traces, target.orElseThrow(), trace.last(), "declared");
+        return judge.taken(state, traces, target.orElseThrow(), RunJudge.alone(trace.last()), "declared");
     }
 
     private <S extends Step> S at(int step, Class<S> kind) {
@@ -361,6 +325,11 @@ public final class LiveRun {
                         + current.map(Step::title).orElse("signing") + ".",
                 "Look at the next hand again.");
         return kind.cast(current.orElseThrow());
+    }
+
+    /** The one thing to do next. */
+    public NextAction next() {
+        return NextAction.of(state, policy.schools().threading());
     }
 
     /** How far a sensor has got in the stage the run is in; for the screen only, no verdict hangs on it. */

@@ -3,8 +3,10 @@ package onward.sentry.core.run;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.rig.Rig;
 
 /** What a technician does in a run. A command that names a step other than the current one is refused. */
 public sealed interface RunCommand {
@@ -13,16 +15,51 @@ public sealed interface RunCommand {
 
     record ConfirmStep(int step) implements RunCommand {}
 
-    /** @param changed what was changed before the next try: the gas, the rig, the sensor */
-    record TryAgain(int step, String changed) implements RunCommand {}
+    /** @param value in the unit of the quantity that the step asks for */
+    record Measure(int step, double value) implements RunCommand {}
+
+    record Answer(int step, boolean answer) implements RunCommand {}
+
+    /** @param alarmed whether the pump raised its alarm with the inlet blocked */
+    record BlockInlet(int step, boolean alarmed) implements RunCommand {}
+
+    /** These sensors are left out of the rest of the run. */
+    record Skip(List<Integer> slots, String reason) implements RunCommand {}
+
+    /** The application is left out where the card allows it, as with one end of a two-point sensor. */
+    record LeaveOut(int step, String reason) implements RunCommand {}
+
+    /**
+     * @param changed what was changed before the next try: the gas, the rig, the sensor
+     * @param remedy one of the card's remedies; empty for none
+     */
+    record TryAgain(int step, String changed, String remedy) implements RunCommand {
+        public TryAgain(int step, String changed) {
+            this(step, changed, "");
+        }
+    }
 
     record LeaveFailed(int step) implements RunCommand {}
 
     record StartZero(int step) implements RunCommand {}
 
-    /** @param setPointsChanged slots whose set point was changed on the detector to match this label */
-    record ChooseCylinder(int step, String cylinderId, Cylinder cylinder, LocalDate on, List<Integer> setPointsChanged)
-            implements RunCommand {}
+    /**
+     * @param setPointsChanged slots whose set point was changed on the detector to match this label
+     * @param rig how the gas is brought; empty: as the model's manual asks for
+     */
+    record ChooseCylinder(
+            int step,
+            String cylinderId,
+            Cylinder cylinder,
+            LocalDate on,
+            List<Integer> setPointsChanged,
+            Optional<Rig> rig)
+            implements RunCommand {
+        public ChooseCylinder(
+                int step, String cylinderId, Cylinder cylinder, LocalDate on, List<Integer> setPointsChanged) {
+            this(step, cylinderId, cylinder, on, setPointsChanged, Optional.empty());
+        }
+    }
 
     /** Only needed where the readings do not show it. */
     record GasOn(int step) implements RunCommand {}
@@ -43,7 +80,12 @@ public sealed interface RunCommand {
 
     record Withdraw(int sequence) implements RunCommand {}
 
-    record TakeOver() implements RunCommand {}
+    /** @param withoutCompetence who takes it over may not adjust this model */
+    record TakeOver(boolean withoutCompetence) implements RunCommand {
+        public TakeOver() {
+            this(false);
+        }
+    }
 
     record Stop(String reason) implements RunCommand {}
 

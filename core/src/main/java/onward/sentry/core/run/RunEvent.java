@@ -5,9 +5,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.rig.Rig;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -25,6 +28,9 @@ public sealed interface RunEvent {
      * @param sensors serial of the sensor in each slot
      * @param timeScale 1 in earnest; anything else is simulated and says so on the record
      * @param slots the sensors that the job is about
+     * @param withoutCompetence the card asks for a competence that the technician does not hold: nothing is adjusted
+     * @param chains what is known of sensors that show displayed readings, by slot
+     * @param exposedSeconds how long these sensors were on gas in the 24 h before
      */
     record RunStarted(
             long at,
@@ -37,12 +43,63 @@ public sealed interface RunEvent {
             ReadingSource source,
             double timeScale,
             Map<Integer, String> sensors,
-            List<Integer> slots)
-            implements RunEvent {}
+            List<Integer> slots,
+            boolean withoutCompetence,
+            Map<Integer, SpanChain> chains,
+            double exposedSeconds)
+            implements RunEvent {
+
+        public RunStarted {
+            chains = chains == null ? Map.of() : Map.copyOf(chains);
+        }
+
+        /** By somebody who may do everything that the card asks for, on sensors that nothing is known of. */
+        public RunStarted(
+                long at,
+                String serial,
+                Job job,
+                String model,
+                int cardVersion,
+                int policyVersion,
+                String technician,
+                ReadingSource source,
+                double timeScale,
+                Map<Integer, String> sensors,
+                List<Integer> slots) {
+            this(
+                    at,
+                    serial,
+                    job,
+                    model,
+                    cardVersion,
+                    policyVersion,
+                    technician,
+                    source,
+                    timeScale,
+                    sensors,
+                    slots,
+                    false,
+                    Map.of(),
+                    0);
+        }
+    }
 
     record ChecksConfirmed(long at, int step, List<String> items) implements RunEvent {}
 
     record StepConfirmed(long at, int step) implements RunEvent {}
+
+    /** Something was read off and typed in. @param value in the quantity's unit */
+    record Measured(long at, int step, Quantity quantity, double value) implements RunEvent {}
+
+    record Answered(long at, int step, boolean answer) implements RunEvent {}
+
+    /** The inlet was blocked. @param alarmed the pump raised its alarm in time */
+    record BlockTested(long at, int step, boolean alarmed) implements RunEvent {}
+
+    record SensorsSkipped(long at, List<Integer> slots, String reason) implements RunEvent {}
+
+    /** An application that the card lets be left out was. */
+    record GasLeftOut(long at, int step, String reason) implements RunEvent {}
 
     record WarmUpEnded(long at, int step) implements RunEvent {}
 
@@ -55,6 +112,7 @@ public sealed interface RunEvent {
      * @param on the day of use
      * @param setPointsChanged slots whose set point the technician changed on the detector to match the label
      * @param straightOn its gas was flowing already, for the application before
+     * @param rig how the gas was brought; empty on older records
      */
     record CylinderChosen(
             long at,
@@ -65,8 +123,13 @@ public sealed interface RunEvent {
             List<LabelLine> label,
             List<Refusal> warnings,
             List<Integer> setPointsChanged,
-            boolean straightOn)
-            implements RunEvent {}
+            boolean straightOn,
+            Optional<Rig> rig)
+            implements RunEvent {
+        public CylinderChosen {
+            rig = rig == null ? Optional.empty() : rig;
+        }
+    }
 
     /** @param seen the readings showed it; otherwise the technician confirmed it */
     record GasOpened(long at, int step, boolean seen) implements RunEvent {}
@@ -79,8 +142,17 @@ public sealed interface RunEvent {
     /** A sensor gave no reading that could be taken; it failed. */
     record ReadingNotAccepted(long at, int step, SensorOutcome outcome) implements RunEvent {}
 
-    /** Failed sensors are tried again. @param changed what was changed first, in the technician's words */
-    record TryStarted(long at, int step, List<Integer> slots, String changed) implements RunEvent {}
+    /**
+     * Failed sensors are tried again.
+     *
+     * @param changed what was changed first, in the technician's words
+     * @param remedy which of the card's remedies was used; empty for none
+     */
+    record TryStarted(long at, int step, List<Integer> slots, String changed, String remedy) implements RunEvent {
+        public TryStarted {
+            remedy = remedy == null ? "" : remedy;
+        }
+    }
 
     /** The technician leaves it at the failure although there is a try left. */
     record FailureLeft(long at, int step) implements RunEvent {}
@@ -97,12 +169,18 @@ public sealed interface RunEvent {
     /** @param traces SHA-256 of each sensor's sealed trace of this application */
     record GasClosed(long at, int step, boolean seen, Map<Integer, String> traces) implements RunEvent {}
 
-    record ClearedDown(long at, int step, List<SensorOutcome> outcomes) implements RunEvent {}
+    /** @param remainder slots that kept a little, for one more zero */
+    record ClearedDown(long at, int step, List<SensorOutcome> outcomes, List<Integer> remainder) implements RunEvent {
+        public ClearedDown {
+            remainder = remainder == null ? List.of() : List.copyOf(remainder);
+        }
+    }
 
     /** @param sequence position of the event that is withdrawn, counted from 0 */
     record ConfirmationWithdrawn(long at, int sequence, String by) implements RunEvent {}
 
-    record RunTakenOver(long at, String by, String from) implements RunEvent {}
+    /** @param withoutCompetence who takes it over may not adjust this model */
+    record RunTakenOver(long at, String by, String from, boolean withoutCompetence) implements RunEvent {}
 
     record RunStopped(long at, String by, String reason) implements RunEvent {}
 

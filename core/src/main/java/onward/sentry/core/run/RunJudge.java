@@ -15,9 +15,8 @@ import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.BumpJudge;
-import onward.sentry.core.judge.CalibrationCheck;
 import onward.sentry.core.judge.Judgement;
-import onward.sentry.core.judge.SpanJudge;
+import onward.sentry.core.judge.Limit;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.judge.ZeroJudge;
 import onward.sentry.core.trace.Plateau;
@@ -39,6 +38,10 @@ final class RunJudge {
     private static final long LATELY_MILLIS = 30_000;
     /** Share of the way from air to the expected value at which gas is seen to be on, or to be gone again. */
     private static final double GAS_SEEN = 0.10;
+    /** Display steps that noise alone may move. */
+    private static final double JITTER_STEPS = 2.5;
+    /** Display steps by which a sensor that stands still may differ from its lowest reading. */
+    private static final double STILL_STEPS = 1.5;
     /** A sensor that has covered no more than this of the way stands still. */
     private static final double STILL = 0.01;
     /** A sensor that has covered less than this of the way does not respond. */
@@ -61,8 +64,14 @@ final class RunJudge {
             long end = state.stepSince() + warmUp.seconds() * 1000L;
             return traces.now() >= end ? List.of(new RunEvent.WarmUpEnded(end, state.step())) : List.of();
         }
-        if (step instanceof Step.Zero zero && state.zeroStartedAt().isPresent() && !state.awaitsTry()) {
-            return zero(state, traces, zero, state.zeroStartedAt().getAsLong());
+        if (state.zeroStartedAt().isPresent() && !state.awaitsTry()) {
+            long since = state.zeroStartedAt().getAsLong();
+            if (step instanceof Step.Zero zero) {
+                return inAir(state, traces, Stage.ZERO, zero.accept(), since);
+            }
+            if (step instanceof Step.Blank blank) {
+                return inAir(state, traces, Stage.BLANK, blank.accept(), since);
+            }
         }
         if (step instanceof Step.ApplyGas gas) {
             return application(state, traces, gas);
@@ -88,7 +97,7 @@ final class RunJudge {
     /** The gas that is flowing serves the next application too: its exposure begins now. */
     private Optional<List<RunEvent>> straightOn(RunState state, RunTraces traces) {
         var flowing = state.flowing().orElseThrow();
-        var fitness = CylinderCheck.of(flowing.cylinder(), GasDemands.of(state, policy, flowing.on()));
+        var fitness = CylinderCheck.of(flowing.cylinder(), GasDemands.of(state, policy, flowing.on(), flowing.rig()));
         if (!fitness.allowed() || !fitness.setPointsToChange().isEmpty()) {
             return Optional.empty();
         }
@@ -103,7 +112,8 @@ final class RunJudge {
                         fitness.label(),
                         fitness.warnings(),
                         List.of(),
-                        true),
+                        true,
+                        flowing.rig()),
                 new RunEvent.GasOpened(now, state.step(), true)));
     }
 
@@ -113,29 +123,43 @@ final class RunJudge {
                 ? state.expectedOnGas(sensor.slot()).orElse(sensor.cleanAirReading())
                 : sensor.cleanAirReading();
         var limits = StabilityLimits.of(sensor.resolution(), target, sensor.t90Seconds());
+        double asked = stableSeconds(state);
+        if (asked > 0) {
+            limits = limits.holding(asked);
+        }
         var trace = traces.trace(sensor.slot());
         return state.typed() ? Stability.typed(trace, since, limits) : Stability.sampled(trace, since, limits);
     }
 
-    private List<RunEvent> zero(RunState state, RunTraces traces, Step.Zero zero, long startedAt) {
+    /** How long readings must hold in the current step, where its card asks for more than is usual; else 0. */
+    private static double stableSeconds(RunState state) {
+        var step = state.currentStep().orElse(null);
+        if (step instanceof Step.Zero zero) {
+            return zero.accept().stableSeconds();
+        }
+        return step instanceof Step.ApplyGas gas ? gas.accept().stableSeconds() : 0;
+    }
+
+    /** A zero, or an air blank: every sensor reads what clean air is. */
+    private List<RunEvent> inAir(RunState state, RunTraces traces, Stage stage, AcceptRule accept, long startedAt) {
         double elapsed = (traces.now() - startedAt) / 1000.0;
         var outcomes = new ArrayList<SensorOutcome>();
         for (int slot : state.unzeroed()) {
             var sensor = card.sensor(slot);
             boolean settled = stability(state, traces, sensor, startedAt).settled();
-            var mean = mean(state, traces.trace(slot), startedAt);
+            var mean = plateau(state, traces.trace(slot), startedAt, accept).map(Plateau::mean);
             boolean good = settled
                     && mean.filter(m -> ZeroJudge.withinTolerance(sensor, m)).isPresent();
-            boolean over = elapsed >= zero.accept().endSeconds();
-            if (!over && !(good && elapsed >= zero.accept().leastSeconds() && waitsForStability(zero.accept()))) {
+            boolean over = elapsed >= accept.endSeconds();
+            if (!over && !(good && elapsed >= accept.leastSeconds() && waitsForStability(accept))) {
                 return List.of();
             }
-            boolean counted = settled || zero.accept() instanceof AcceptRule.Countdown;
+            boolean counted = settled || accept instanceof AcceptRule.Countdown;
             outcomes.add(new SensorOutcome(
                     slot,
-                    Stage.ZERO,
+                    stage,
                     mean.map(m -> ZeroJudge.judge(sensor, m, counted, card.name()))
-                            .orElseGet(() -> nothingRead(Stage.ZERO)),
+                            .orElseGet(() -> nothingRead(stage)),
                     mean.map(OptionalDouble::of).orElse(OptionalDouble.empty()),
                     sensor.cleanAirReading(),
                     OptionalDouble.empty(),
@@ -163,12 +187,19 @@ final class RunJudge {
             // The last of the old gas is not the new gas: what counts is the rise from the lowest reading since.
             boolean afterOtherGas = state.gasClosedAt().orElse(-1) >= state.stepSince();
             double lowest = afterOtherGas ? lowest(state, target, trace, start) : 0;
-            if (way(state, target, trace.last()) - lowest >= GAS_SEEN) {
+            double expected = state.expectedOnGas(target.slot()).orElseThrow();
+            if (way(state, target, trace.last()) - lowest >= seenAt(card.sensor(target.slot()), expected)) {
                 return List.of(
                         new RunEvent.GasOpened(lastStill(state, target, trace, start, lowest), state.step(), true));
             }
         }
         return List.of();
+    }
+
+    /** A step near the resolution is seen only when the display moves by more than its own jitter. */
+    private static double seenAt(SensorSpec sensor, double expected) {
+        double way = Math.abs(expected - sensor.cleanAirReading());
+        return Math.max(GAS_SEEN, JITTER_STEPS * sensor.resolution() / way);
     }
 
     private double lowest(RunState state, Target target, Trace trace, int start) {
@@ -181,8 +212,11 @@ final class RunJudge {
 
     /** Time of the last reading at which the sensor had not begun to rise. */
     private long lastStill(RunState state, Target target, Trace trace, int start, double lowest) {
+        var sensor = card.sensor(target.slot());
+        double way = Math.abs(state.expectedOnGas(target.slot()).orElseThrow() - sensor.cleanAirReading());
+        double still = lowest + Math.max(STILL, STILL_STEPS * sensor.resolution() / way);
         for (int i = trace.size() - 1; i >= start; i--) {
-            if (way(state, target, trace.valueAt(i)) <= lowest + STILL) {
+            if (way(state, target, trace.valueAt(i)) <= still) {
                 return trace.timeAt(i);
             }
         }
@@ -196,13 +230,26 @@ final class RunJudge {
     }
 
     private List<RunEvent> onGas(RunState state, RunTraces traces, Step.ApplyGas gas) {
-        long since = state.gasOpenedAt().orElseThrow();
+        long since = state.gasOpenedAt().orElseThrow() + lagMillis(state);
         double elapsed = (traces.now() - since) / 1000.0;
+        if (elapsed < 0) {
+            return List.of();
+        }
         var events = new ArrayList<RunEvent>();
         for (var target : state.undecidedTargets()) {
             take(state, traces, gas, target, since, elapsed).ifPresent(events::add);
         }
         return events;
+    }
+
+    /** What the tubing holds up; gas that was seen in the readings has come through it already. */
+    private long lagMillis(RunState state) {
+        return state.gasSeen()
+                ? 0
+                : state.cylinder()
+                        .flatMap(RunEvent.CylinderChosen::rig)
+                        .map(rig -> Math.round(1000 * rig.lagSeconds(card.intake())))
+                        .orElse(0L);
     }
 
     private Optional<RunEvent> take(
@@ -213,9 +260,10 @@ final class RunJudge {
         }
         var sensor = card.sensor(target.slot());
         var trace = traces.trace(target.slot());
-        var mean = mean(state, trace, since);
-        if (mean.isEmpty()) {
-            return elapsed >= gas.accept().endSeconds()
+        var accept = state.accept(gas.accept());
+        var plateau = plateau(state, trace, since, accept);
+        if (plateau.isEmpty()) {
+            return elapsed >= accept.endSeconds()
                     ? Optional.of(notTaken(state, traces, target, "no response", "No reading arrived in time"))
                     : Optional.empty();
         }
@@ -226,27 +274,32 @@ final class RunJudge {
                     : Optional.empty();
         }
         if (target.purpose() == Purpose.BUMP && way(state, target, trace.last()) * 100 >= card.bumpLevelPercent()) {
-            return elapsed >= gas.accept().leastSeconds()
-                    ? Optional.of(taken(state, traces, target, trace.last(), "responded"))
+            return elapsed >= accept.leastSeconds()
+                    ? Optional.of(taken(state, traces, target, alone(trace.last()), "responded"))
                     : Optional.empty();
         }
-        boolean settled = elapsed >= gas.accept().leastSeconds()
+        boolean settled = elapsed >= accept.leastSeconds()
                 && stability(state, traces, sensor, since).settled();
-        return switch (gas.accept().decide(elapsed, settled)) {
+        return switch (accept.decide(elapsed, settled)) {
             case WAIT -> Optional.empty();
             case ACCEPT ->
                 Optional.of(taken(
                         state,
                         traces,
                         target,
-                        mean.get(),
-                        settled ? "settled" : gas.accept() instanceof AcceptRule.Countdown ? "countdown" : "deadline"));
+                        plateau.get(),
+                        settled ? "settled" : accept instanceof AcceptRule.Countdown ? "countdown" : "deadline"));
             case NOT_SETTLED ->
                 Optional.of(notTaken(state, traces, target, "not settled", "Still moving at the limit"));
         };
     }
 
-    RunEvent.ReadingAccepted taken(RunState state, RunTraces traces, Target target, double reading, String how) {
+    /** A single reading, taken as it stands. */
+    static Plateau alone(double reading) {
+        return new Plateau(reading, 0, 1);
+    }
+
+    RunEvent.ReadingAccepted taken(RunState state, RunTraces traces, Target target, Plateau plateau, String how) {
         var sensor = card.sensor(target.slot());
         double expected = state.expectedOnGas(target.slot()).orElseThrow();
         long gasOn = state.gasOpenedAt().orElseThrow();
@@ -254,35 +307,22 @@ final class RunJudge {
         double start = Plateau.of(trace, gasOn - BASELINE_MILLIS, gasOn)
                 .map(Plateau::mean)
                 .orElse(sensor.cleanAirReading());
-        var judgement = judge(target.purpose(), sensor, expected, reading);
         boolean straightOn =
                 state.cylinder().filter(RunEvent.CylinderChosen::straightOn).isPresent();
-        var response = switch (target.purpose()) {
-            case SPAN -> OptionalDouble.of(SpanJudge.response(reading, expected));
-            case BUMP -> OptionalDouble.of(BumpJudge.responsePercent(sensor, expected, reading));
-            case AS_FOUND, CHECK, VERIFY -> OptionalDouble.empty();
-        };
+        var judged = new GasJudge(card, policy).judge(state, target, expected, plateau);
         return new RunEvent.ReadingAccepted(
                 traces.now(),
                 state.step(),
                 new SensorOutcome(
                         target.slot(),
-                        stage(target.purpose()),
-                        judgement,
-                        OptionalDouble.of(reading),
+                        Stage.of(target.purpose()),
+                        judged.judgement(),
+                        OptionalDouble.of(plateau.mean()),
                         expected,
-                        response,
-                        straightOn ? OptionalDouble.empty() : ResponseTime.t90(trace, gasOn, start, reading),
-                        how));
-    }
-
-    private Judgement judge(Purpose purpose, SensorSpec sensor, double expected, double reading) {
-        return switch (purpose) {
-            case SPAN -> SpanJudge.judge(sensor, expected, reading, card.name());
-            case AS_FOUND, CHECK, VERIFY ->
-                CalibrationCheck.judge(sensor, expected, reading, policy.tolerancePercent(), policy.name());
-            case BUMP -> BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), card.name());
-        };
+                        judged.responsePercent(),
+                        straightOn ? OptionalDouble.empty() : ResponseTime.t90(trace, gasOn, start, plateau.mean()),
+                        how,
+                        judged.sensitivity()));
     }
 
     private RunEvent.ReadingNotAccepted notTaken(
@@ -300,23 +340,13 @@ final class RunJudge {
                 state.step(),
                 new SensorOutcome(
                         target.slot(),
-                        stage(target.purpose()),
+                        Stage.of(target.purpose()),
                         new Judgement(Verdict.FAIL, working),
                         trace.isEmpty() ? OptionalDouble.empty() : OptionalDouble.of(trace.last()),
                         expected,
                         OptionalDouble.empty(),
                         OptionalDouble.empty(),
                         how));
-    }
-
-    private static Stage stage(Purpose purpose) {
-        return switch (purpose) {
-            case AS_FOUND -> Stage.AS_FOUND;
-            case SPAN -> Stage.SPAN;
-            case VERIFY -> Stage.VERIFY;
-            case CHECK -> Stage.CHECK;
-            case BUMP -> Stage.BUMP;
-        };
     }
 
     /**
@@ -328,7 +358,7 @@ final class RunJudge {
             return List.of();
         }
         long gasOn = state.flowingSince();
-        for (var line : state.flowing().orElseThrow().label()) {
+        for (var line : state.flowingLabel()) {
             var sensor = card.sensor(line.slot());
             var trace = traces.trace(line.slot());
             double expected = line.expected();
@@ -337,8 +367,9 @@ final class RunJudge {
             }
             double now = BumpJudge.responsePercent(sensor, expected, trace.last()) / 100;
             double lately = mostOfTheWay(sensor, expected, trace, Math.max(gasOn, trace.lastTime() - LATELY_MILLIS));
-            boolean falls = lately >= GAS_SEEN && lately - now >= Math.max(GAS_SEEN, 0.25 * lately);
-            boolean isBack = now < GAS_SEEN && mostOfTheWay(sensor, expected, trace, gasOn) >= 3 * GAS_SEEN;
+            boolean falls = lately >= GAS_SEEN && lately - now >= Math.max(seenAt(sensor, expected), 0.25 * lately);
+            boolean isBack = now < GAS_SEEN
+                    && mostOfTheWay(sensor, expected, trace, gasOn) >= Math.max(3 * GAS_SEEN, seenAt(sensor, expected));
             if (falls || isBack) {
                 return List.of(gasClosed(state, traces, true));
             }
@@ -377,10 +408,12 @@ final class RunJudge {
         long since = state.gasClosedAt().orElse(state.stepSince());
         boolean over = traces.now() - since >= clear.limitSeconds() * 1000;
         var outcomes = new ArrayList<SensorOutcome>();
+        var remainder = new ArrayList<Integer>();
         for (var sensor : state.sensors()) {
             var trace = traces.trace(sensor.slot());
-            if (state.failedZero(sensor.slot()) || trace.isEmpty() || trace.lastTime() <= since) {
-                if (!over && !state.failedZero(sensor.slot())) {
+            boolean leftOut = state.failedZero(sensor.slot()) || state.skipped().contains(sensor.slot());
+            if (leftOut || trace.isEmpty() || trace.lastTime() <= since) {
+                if (!over && !leftOut) {
                     return List.of();
                 }
                 continue;
@@ -389,9 +422,20 @@ final class RunJudge {
             if (!back && !over) {
                 return List.of();
             }
-            outcomes.add(cleared(sensor, trace.last(), back));
+            if (!back && isRemainder(clear, sensor, trace.last())) {
+                remainder.add(sensor.slot());
+            } else {
+                outcomes.add(cleared(sensor, trace.last(), back));
+            }
         }
-        return List.of(new RunEvent.ClearedDown(traces.now(), state.step(), outcomes));
+        return List.of(new RunEvent.ClearedDown(traces.now(), state.step(), outcomes, remainder));
+    }
+
+    private static boolean isRemainder(Step.ClearDown clear, SensorSpec sensor, double reading) {
+        return clear.remainder()
+                .filter(allowed -> allowed.slot() == sensor.slot()
+                        && new Limit(allowed.most()).allows(Math.abs(reading - sensor.cleanAirReading())))
+                .isPresent();
     }
 
     private SensorOutcome cleared(SensorSpec sensor, double reading, boolean back) {
@@ -412,12 +456,13 @@ final class RunJudge {
                 back ? "settled" : "not settled");
     }
 
-    private static Optional<Double> mean(RunState state, Trace trace, long since) {
+    private static Optional<Plateau> plateau(RunState state, Trace trace, long since, AcceptRule accept) {
         if (trace.isEmpty() || trace.lastTime() < since) {
             return Optional.empty();
         }
-        long from = state.typed() ? trace.lastTime() : Math.max(since, trace.lastTime() - PLATEAU_MILLIS);
-        return Plateau.of(trace, from, trace.lastTime()).map(Plateau::mean);
+        long averaged = accept.averageSeconds() > 0 ? Math.round(1000 * accept.averageSeconds()) : PLATEAU_MILLIS;
+        long from = state.typed() ? trace.lastTime() : Math.max(since, trace.lastTime() - averaged);
+        return Plateau.of(trace, from, trace.lastTime());
     }
 
     private Judgement nothingRead(Stage stage) {

@@ -2,21 +2,28 @@ package onward.sentry.core.run;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
+import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
+import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 
 /**
@@ -39,6 +46,7 @@ public final class RunState {
     private OptionalLong gasOpenedAt = OptionalLong.empty();
     private Optional<RunEvent.CylinderChosen> flowing = Optional.empty();
     private long flowingSince;
+    private final List<LabelLine> flowingLabel = new ArrayList<>();
     private OptionalLong gasClosedAt = OptionalLong.empty();
     private boolean gasSinceClear;
     private Optional<RunEvent.AlarmsConfirmed> alarms = Optional.empty();
@@ -46,7 +54,15 @@ public final class RunState {
     private OptionalInt withdrawable = OptionalInt.empty();
     private final Set<Integer> decided = new HashSet<>();
     private final List<Integer> failedHere = new ArrayList<>();
-    private final List<SensorOutcome> outcomes = new ArrayList<>();
+    private final Outcomes outcomes = new Outcomes();
+    private final Set<Integer> skipped = new TreeSet<>();
+    private final Set<Integer> unsaved = new TreeSet<>();
+    private final Set<Integer> remainder = new HashSet<>();
+    private final Map<Quantity, Double> measured = new EnumMap<>(Quantity.class);
+    private boolean withoutCompetence;
+    private boolean gasSeen;
+    private int blocksFailed;
+    private boolean pumpLeaks;
     private final Map<Integer, Verdict> instrumentVerdicts = new TreeMap<>();
     private final Map<Integer, Long> stepStarts = new LinkedHashMap<>();
     private final Map<Integer, Long> openings = new TreeMap<>();
@@ -96,6 +112,7 @@ public final class RunState {
         if (event instanceof RunEvent.RunStarted e && started == null) {
             started = e;
             technician = e.technician();
+            withoutCompetence = e.withoutCompetence();
             enter(0, e.at());
         } else if (event instanceof RunEvent.ChecksConfirmed e && on(e.step(), Step.Checks.class)) {
             enter(step + 1, e.at());
@@ -103,20 +120,39 @@ public final class RunState {
         } else if (event instanceof RunEvent.StepConfirmed e && on(e.step(), Step.Confirm.class)) {
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
+        } else if (event instanceof RunEvent.Measured e && on(e.step(), Step.Measure.class)) {
+            measured.put(e.quantity(), e.value());
+            enter(step + 1, e.at());
+            withdrawable = OptionalInt.of(position);
+        } else if (event instanceof RunEvent.Answered e && on(e.step(), Step.Ask.class)) {
+            enter(step + 1, e.at());
+            withdrawable = OptionalInt.of(position);
+        } else if (event instanceof RunEvent.BlockTested e && on(e.step(), Step.BlockTest.class)) {
+            blockTested(e);
+            withdrawable = OptionalInt.of(position);
+        } else if (event instanceof RunEvent.SensorsSkipped e && phase == RunPhase.OPEN) {
+            skipped.addAll(e.slots());
+            failedHere.removeAll(e.slots());
+            withdrawable = OptionalInt.of(position);
+            skipOn(e.at());
+        } else if (event instanceof RunEvent.GasLeftOut e && on(e.step(), Step.ApplyGas.class)) {
+            enter(step + 1, e.at());
+            withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.WarmUpEnded e && on(e.step(), Step.WarmUp.class)) {
             enter(step + 1, e.at());
             withdrawable = OptionalInt.empty();
-        } else if (event instanceof RunEvent.ZeroStarted e && on(e.step(), Step.Zero.class)) {
+        } else if (event instanceof RunEvent.ZeroStarted e && inAir(e.step())) {
             zeroStartedAt = OptionalLong.of(e.at());
             withdrawable = OptionalInt.of(position);
-        } else if (event instanceof RunEvent.ZeroJudged e && on(e.step(), Step.Zero.class)) {
+        } else if (event instanceof RunEvent.ZeroJudged e && inAir(e.step())) {
             e.outcomes().forEach(this::decide);
             completed(e.at());
-        } else if (event instanceof RunEvent.CylinderChosen e && on(e.step(), Step.ApplyGas.class)) {
+        } else if (event instanceof RunEvent.CylinderChosen e
+                && (on(e.step(), Step.ApplyGas.class) || on(e.step(), Step.Zero.class))) {
             cylinder = Optional.of(e);
             withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.GasOpened e && on(e.step(), Step.ApplyGas.class)) {
-            opened(e.at());
+            opened(e.at(), e.seen());
         } else if (event instanceof RunEvent.ReadingAccepted e && on(e.step(), Step.ApplyGas.class)) {
             decide(e.outcome());
             completed(e.at());
@@ -134,6 +170,7 @@ public final class RunState {
             withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.SavedOnInstrument e && on(e.step(), Step.SaveOnInstrument.class)) {
             instrumentVerdicts.putAll(e.verdicts());
+            unsaved.clear();
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.GasClosed e && e.step() == step && gasIsOn()) {
@@ -143,10 +180,13 @@ public final class RunState {
         } else if (event instanceof RunEvent.ClearedDown e && on(e.step(), Step.ClearDown.class)) {
             e.outcomes().forEach(this::decide);
             gasSinceClear = false;
+            remainder.clear();
+            remainder.addAll(e.remainder());
             enter(step + 1, e.at());
             withdrawable = OptionalInt.empty();
         } else if (event instanceof RunEvent.RunTakenOver e) {
             technician = e.by();
+            withoutCompetence = e.withoutCompetence();
         } else if (event instanceof RunEvent.RunStopped) {
             phase = RunPhase.STOPPED;
         } else if (event instanceof RunEvent.RunSigned e && phase == RunPhase.TO_SIGN) {
@@ -155,22 +195,63 @@ public final class RunState {
         }
     }
 
-    private void opened(long at) {
+    private void blockTested(RunEvent.BlockTested e) {
+        var test = (Step.BlockTest) steps.get(step);
+        if (e.alarmed()) {
+            enter(step + 1, e.at());
+            return;
+        }
+        blocksFailed++;
+        if (blocksFailed > test.remedies().size()) {
+            pumpLeaks = true;
+            enter(steps.size(), e.at());
+        }
+    }
+
+    /** With a sensor skipped the step may have nothing left to wait for. */
+    private void skipOn(long at) {
+        var now = currentStep();
+        boolean done = now.filter(this::hasNothingToDo).isPresent()
+                || now.filter(s -> !s.slots().isEmpty()).isPresent()
+                        && undecided().isEmpty()
+                        && !awaitsTry();
+        if (done) {
+            enter(step + 1, at);
+        }
+    }
+
+    private void flowsTo(RunEvent.CylinderChosen chosen) {
+        var more = chosen.label().stream()
+                .filter(line -> flowingLabel.stream().noneMatch(known -> known.slot() == line.slot()))
+                .toList();
+        flowingLabel.addAll(more);
+    }
+
+    private void opened(long at, boolean seen) {
+        gasSeen = seen;
         gasOpenedAt = OptionalLong.of(at);
         if (flowing.isEmpty()) {
             flowingSince = at;
+            flowingLabel.clear();
         }
         flowing = cylinder;
+        cylinder.ifPresent(this::flowsTo);
         gasSinceClear = true;
         openings.putIfAbsent(step, at);
         withdrawable = OptionalInt.empty();
     }
 
     private void decide(SensorOutcome outcome) {
-        outcomes.add(outcome);
+        outcomes.add(step, outcome);
+        if (outcome.stage() == Stage.SPAN || outcome.stage() == Stage.LOW_POINT) {
+            unsaved.add(outcome.slot());
+        }
         decided.add(outcome.slot());
-        boolean mayBeTriedAgain =
-                outcome.stage() == Stage.ZERO || outcome.stage() == Stage.SPAN && !failedZero(outcome.slot());
+        boolean mayBeTriedAgain = switch (outcome.stage()) {
+            case ZERO, BLANK -> true;
+            case SPAN, LOW_POINT -> !failedZero(outcome.slot());
+            default -> false;
+        };
         if (mayBeTriedAgain && outcome.judgement().verdict() == Verdict.FAIL) {
             failedHere.add(outcome.slot());
         }
@@ -195,6 +276,10 @@ public final class RunState {
         withdrawable = OptionalInt.empty();
     }
 
+    private boolean inAir(int eventStep) {
+        return on(eventStep, Step.Zero.class) || on(eventStep, Step.Blank.class);
+    }
+
     private boolean on(int eventStep, Class<? extends Step> kind) {
         return eventStep == step && currentStep().filter(kind::isInstance).isPresent();
     }
@@ -203,6 +288,7 @@ public final class RunState {
         step = next;
         stepSince = at;
         tries = 1;
+        blocksFailed = 0;
         decided.clear();
         failedHere.clear();
         zeroStartedAt = OptionalLong.empty();
@@ -223,20 +309,37 @@ public final class RunState {
         if (candidate instanceof Step.ApplyGas gas) {
             return gas.targets().stream().noneMatch(this::meetsGas);
         }
+        if (candidate instanceof Step.Zero || candidate instanceof Step.Blank) {
+            return candidate.slots().stream().noneMatch(slot -> meetsAir(candidate, slot));
+        }
         if (candidate instanceof Step.SaveOnInstrument) {
-            return outcomes.stream().noneMatch(o -> o.stage() == Stage.SPAN);
+            return unsaved.isEmpty();
         }
         boolean followsGas = candidate instanceof Step.ConfirmAlarms || candidate instanceof Step.ClearDown;
         return followsGas && !gasSinceClear;
     }
 
     private boolean meetsGas(Target target) {
+        int slot = target.slot();
+        if (skipped.contains(slot)) {
+            return false;
+        }
+        boolean adjusts = !outcomes.passedCheckFirst(slot) && !withoutCompetence;
         return switch (target.purpose()) {
-            case AS_FOUND, BUMP -> true;
-            case SPAN, CHECK -> !failedZero(target.slot());
-            case VERIFY ->
-                standing(target.slot()).stream().allMatch(o -> o.judgement().verdict() != Verdict.FAIL);
+            case AS_FOUND, CHECK_FIRST, BUMP -> true;
+            case LOW_POINT -> !failedZero(slot) && adjusts;
+            case SPAN -> !failedZero(slot) && !outcomes.failedLowPoint(slot) && adjusts;
+            case CHECK -> !failedZero(slot) && !outcomes.passedCheckFirst(slot);
+            case VERIFY -> adjusts && standing(slot).stream().noneMatch(SensorOutcome::failed);
         };
+    }
+
+    private boolean meetsAir(Step candidate, int slot) {
+        boolean stays = outcomes.passedCheckFirst(slot) || withoutCompetence && outcomes.checkedFirst(slot);
+        if (skipped.contains(slot) || stays) {
+            return false;
+        }
+        return !(candidate instanceof Step.Zero zero) || !zero.onRemainder() || remainder.contains(slot);
     }
 
     public ProcedureCard card() {
@@ -340,15 +443,82 @@ public final class RunState {
         return flowing;
     }
 
+    /** What its gas should read on every sensor that has met it since the valve was opened. */
+    public List<LabelLine> flowingLabel() {
+        return List.copyOf(flowingLabel);
+    }
+
     /** Since when that valve has been open, over however many applications. */
     public long flowingSince() {
         return flowingSince;
     }
 
+    /** The readings showed that gas came on; else somebody said so, and the tubing's lag is still to come. */
+    public boolean gasSeen() {
+        return gasSeen;
+    }
+
     /** The current application sets sensors, so the instrument is in its calibration mode. */
     public boolean spanning() {
         return currentStep().orElse(null) instanceof Step.ApplyGas gas
-                && gas.targets().stream().anyMatch(target -> target.purpose() == Purpose.SPAN);
+                && gas.targets().stream().anyMatch(target -> target.purpose().sets());
+    }
+
+    /** The technician lacks the competence that the card asks for: nothing is adjusted. */
+    public boolean withoutCompetence() {
+        return withoutCompetence;
+    }
+
+    /** Sensors that the technician left out, with a reason. */
+    public Set<Integer> skipped() {
+        return Set.copyOf(skipped);
+    }
+
+    /** Sensors that were adjusted since something was saved on the instrument last. */
+    public Set<Integer> unsaved() {
+        return Set.copyOf(unsaved);
+    }
+
+    /** What was read off before gas, in the quantity's unit. */
+    public OptionalDouble measured(Quantity quantity) {
+        return measured.containsKey(quantity) ? OptionalDouble.of(measured.get(quantity)) : OptionalDouble.empty();
+    }
+
+    /** How often the pump raised no alarm in the current block test. */
+    public int blocksFailed() {
+        return blocksFailed;
+    }
+
+    /** No remedy helped: the pump raises no alarm when its inlet is blocked. */
+    public boolean pumpLeaks() {
+        return pumpLeaks;
+    }
+
+    /** When a reading of the current step is taken, at the temperature that was measured. */
+    public AcceptRule accept(AcceptRule rule) {
+        return rule instanceof AcceptRule.CountdownByTemperature byTemperature
+                ? byTemperature.at(measured(Quantity.AMBIENT_TEMPERATURE))
+                : rule;
+    }
+
+    /** What is known of a sensor that shows displayed readings. */
+    public SpanChain chain(int slot) {
+        return started == null ? SpanChain.NEW : started.chains().getOrDefault(slot, SpanChain.NEW);
+    }
+
+    /** How long sensors were on gas in this run, ms, up to a moment of run time. */
+    public long exposedMillis(long now) {
+        long exposed = 0;
+        long opened = -1;
+        for (var event : events) {
+            if (event instanceof RunEvent.GasOpened && opened < 0) {
+                opened = event.at();
+            } else if (event instanceof RunEvent.GasClosed && opened >= 0) {
+                exposed += event.at() - opened;
+                opened = -1;
+            }
+        }
+        return opened < 0 ? exposed : exposed + Math.max(0, now - opened);
     }
 
     public Optional<RunEvent.AlarmsConfirmed> alarms() {
@@ -365,20 +535,21 @@ public final class RunState {
     }
 
     public List<SensorOutcome> outcomes() {
-        return List.copyOf(outcomes);
+        return outcomes.all();
     }
 
     public List<SensorOutcome> outcomes(int slot) {
-        return outcomes.stream().filter(outcome -> outcome.slot() == slot).toList();
+        return outcomes.of(slot);
     }
 
-    /**
-     * What counts of a sensor: of each stage the last try, and nothing that was only found before the adjustment.
-     */
+    /** What counts of a sensor: the last try of each stage, and nothing that was only found before an adjustment. */
     public List<SensorOutcome> standing(int slot) {
-        var last = new LinkedHashMap<Stage, SensorOutcome>();
-        outcomes(slot).stream().filter(o -> o.stage() != Stage.AS_FOUND).forEach(o -> last.put(o.stage(), o));
-        return List.copyOf(last.values());
+        return outcomes.standing(slot);
+    }
+
+    /** The last span of each sensor that was spanned, by slot. */
+    public Map<Integer, SensorOutcome> lastSpans() {
+        return outcomes.lastSpans();
     }
 
     public Map<Integer, Verdict> instrumentVerdicts() {
@@ -386,13 +557,21 @@ public final class RunState {
     }
 
     public boolean failedZero(int slot) {
-        for (int i = outcomes.size() - 1; i >= 0; i--) {
-            var outcome = outcomes.get(i);
-            if (outcome.slot() == slot && outcome.stage() == Stage.ZERO) {
-                return outcome.judgement().verdict() == Verdict.FAIL;
-            }
-        }
-        return false;
+        return outcomes.failedZero(slot);
+    }
+
+    /** How often the current step may be tried. */
+    public Tries triesHere() {
+        return currentStep().orElse(null) instanceof Step.ApplyGas ? card.triesOfSpan() : card.triesOfZero();
+    }
+
+    /** What was done about the failure before the current try at the current step; empty at the first. */
+    public Optional<RunEvent.TryStarted> lastTry() {
+        return events.stream()
+                .filter(RunEvent.TryStarted.class::isInstance)
+                .map(RunEvent.TryStarted.class::cast)
+                .filter(e -> e.step() == step)
+                .reduce((earlier, later) -> later);
     }
 
     /** Sensors that failed in this step and may be tried again; empty while others are still undecided. */
@@ -404,7 +583,7 @@ public final class RunState {
     public boolean awaitsTry() {
         return !failedHere.isEmpty()
                 && undecided().isEmpty()
-                && tries < card.tries().most();
+                && tries < triesHere().most();
     }
 
     /** Targets of the current application that have no outcome yet; empty outside an application. */
@@ -414,21 +593,25 @@ public final class RunState {
         }
         return gas.targets().stream()
                 .filter(target -> !decided.contains(target.slot()))
-                .filter(target -> target.purpose() != Purpose.VERIFY || meetsGas(target))
+                .filter(target -> meetsGas(target) || target.purpose() != Purpose.VERIFY && failedZero(target.slot()))
+                .filter(target -> !skipped.contains(target.slot()))
                 .toList();
     }
 
-    /** Slots of the current zero that have no outcome yet; empty outside a zero. */
+    /** Slots of the current zero or air blank that have no outcome yet; empty outside one. */
     public List<Integer> unzeroed() {
-        return currentStep().orElse(null) instanceof Step.Zero zero
-                ? zero.slots().stream().filter(slot -> !decided.contains(slot)).toList()
+        var now = currentStep().orElse(null);
+        return now instanceof Step.Zero || now instanceof Step.Blank
+                ? now.slots().stream()
+                        .filter(slot -> !decided.contains(slot) && meetsAir(now, slot))
+                        .toList()
                 : List.of();
     }
 
     private List<Integer> undecided() {
-        return currentStep().orElse(null) instanceof Step.Zero
-                ? unzeroed()
-                : undecidedTargets().stream().map(Target::slot).toList();
+        return currentStep().orElse(null) instanceof Step.ApplyGas
+                ? undecidedTargets().stream().map(Target::slot).toList()
+                : unzeroed();
     }
 
     /** What a sensor should read on the gas that is flowing or chosen, in its unit; empty when there is none. */

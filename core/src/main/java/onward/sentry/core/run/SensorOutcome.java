@@ -2,6 +2,7 @@ package onward.sentry.core.run;
 
 import java.util.OptionalDouble;
 import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.Verdict;
 
 /**
  * What one sensor came out as in one stage.
@@ -12,6 +13,7 @@ import onward.sentry.core.judge.Judgement;
  * @param t90Seconds time to 90 %; empty where gas was not applied or it never got there
  * @param how {@code settled}, {@code declared}, {@code deadline}, {@code countdown}, {@code not settled},
  *     {@code no response} or {@code zero failed}
+ * @param sensitivity what is left of the sensor's first sensitivity after a span; empty where raw readings are shown
  */
 public record SensorOutcome(
         int slot,
@@ -21,4 +23,26 @@ public record SensorOutcome(
         double expected,
         OptionalDouble responsePercent,
         OptionalDouble t90Seconds,
-        String how) {}
+        String how,
+        OptionalDouble sensitivity) {
+
+    public SensorOutcome {
+        sensitivity = sensitivity == null ? OptionalDouble.empty() : sensitivity;
+    }
+
+    public SensorOutcome(
+            int slot,
+            Stage stage,
+            Judgement judgement,
+            OptionalDouble reading,
+            double expected,
+            OptionalDouble responsePercent,
+            OptionalDouble t90Seconds,
+            String how) {
+        this(slot, stage, judgement, reading, expected, responsePercent, t90Seconds, how, OptionalDouble.empty());
+    }
+
+    public boolean failed() {
+        return judgement.verdict() == Verdict.FAIL;
+    }
+}

@@ -1,7 +1,6 @@
 package onward.sentry.core.run;
 
 import java.util.function.LongFunction;
-import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.trace.Stability;
@@ -26,8 +25,7 @@ public enum SensorProgress {
 
     static SensorProgress of(RunState state, SensorSpec sensor, LongFunction<Stability> stabilitySince) {
         int slot = sensor.slot();
-        var step = state.currentStep().orElse(null);
-        if (step instanceof Step.Zero && state.unzeroed().contains(slot)) {
+        if (state.unzeroed().contains(slot)) {
             return state.zeroStartedAt().isPresent()
                     ? moving(stabilitySince.apply(state.zeroStartedAt().getAsLong()))
                     : IDLE;

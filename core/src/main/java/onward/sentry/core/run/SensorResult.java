@@ -2,6 +2,7 @@ package onward.sentry.core.run;
 
 import java.time.LocalDate;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.schedule.DueDate;
 
@@ -12,6 +13,7 @@ import onward.sentry.core.schedule.DueDate;
  * @param ours worst of the sensor's outcomes
  * @param instrument what the instrument said itself; empty when it was not asked
  * @param due next due day, when this run renewed the sensor
+ * @param sensitivity what the next span goes on from; empty where raw readings are shown or nothing was set
  */
 public record SensorResult(
         int slot,
@@ -19,7 +21,12 @@ public record SensorResult(
         Verdict ours,
         Optional<Verdict> instrument,
         Optional<LocalDate> renewedOn,
-        Optional<DueDate> due) {
+        Optional<DueDate> due,
+        OptionalDouble sensitivity) {
+
+    public SensorResult {
+        sensitivity = sensitivity == null ? OptionalDouble.empty() : sensitivity;
+    }
 
     /** The instrument and we do not agree on whether it works. */
     public boolean differs() {

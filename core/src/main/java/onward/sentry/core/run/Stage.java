@@ -1,9 +1,14 @@
 package onward.sentry.core.run;
 
+import onward.sentry.core.card.Purpose;
+
 /** Where in a run a sensor was judged. */
 public enum Stage {
     AS_FOUND("as found"),
+    CHECK_FIRST("check first"),
+    BLANK("air blank"),
     ZERO("zero"),
+    LOW_POINT("low point"),
     SPAN("span"),
     CHECK("check"),
     VERIFY("verify"),
@@ -18,5 +23,22 @@ public enum Stage {
 
     public String label() {
         return label;
+    }
+
+    /** Judged on gas, not in clean air. */
+    public boolean onGas() {
+        return this != ZERO && this != BLANK && this != CLEAR;
+    }
+
+    static Stage of(Purpose purpose) {
+        return switch (purpose) {
+            case AS_FOUND -> AS_FOUND;
+            case CHECK_FIRST -> CHECK_FIRST;
+            case LOW_POINT -> LOW_POINT;
+            case SPAN -> SPAN;
+            case VERIFY -> VERIFY;
+            case CHECK -> CHECK;
+            case BUMP -> BUMP;
+        };
     }
 }

@@ -39,7 +39,7 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
         }
 
         private static Kind of(Step step) {
-            if (step instanceof Step.Zero) {
+            if (step instanceof Step.Zero || step instanceof Step.Blank) {
                 return ZERO;
             }
             if (step instanceof Step.ClearDown) {

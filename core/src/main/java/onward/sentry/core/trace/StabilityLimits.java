@@ -29,4 +29,9 @@ public record StabilityLimits(double windowSeconds, double band, double creep, d
                 Math.max(0.01 * Math.abs(expected), resolution / 2),
                 t90Seconds / Math.log(10));
     }
+
+    /** The same band, to be kept for so long. */
+    public StabilityLimits holding(double seconds) {
+        return new StabilityLimits(seconds, band, creep, tauSeconds);
+    }
 }

@@ -25,7 +25,7 @@ class ProcedureCardTest {
                 quoin.litresPerBump(),
                 quoin.bumpLevelPercent(),
                 quoin.interval(),
-                quoin.tries(),
+                quoin.triesOfSpan(),
                 List.of(steps),
                 quoin.bump());
     }

@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
@@ -70,10 +71,10 @@ class LiveRunTest {
                 .orElseThrow();
         assertThat(span.responsePercent().orElseThrow()).isCloseTo(88, within(1.5));
         assertThat(span.t90Seconds().orElseThrow()).isCloseTo(25, within(2.0));
-        assertThat(span.judgement().working().source()).isEqualTo("card Quoin 4 v1");
+        assertThat(span.judgement().working().source()).isEqualTo("card Quoin 4 v1, house policy v1");
         var oxygen = run.state().outcomes(2);
         assertThat(oxygen).extracting(SensorOutcome::stage).containsExactly(Stage.ZERO, Stage.CHECK, Stage.CLEAR);
-        assertThat(oxygen.get(1).judgement().working().source()).isEqualTo("house policy v1");
+        assertThat(oxygen.get(1).judgement().working().source()).isEqualTo("house policy v1, card Quoin 4 v1");
     }
 
     @Test
@@ -87,6 +88,24 @@ class LiveRunTest {
                 .orElseThrow();
         assertThat(opened.seen()).isTrue();
         assertThat(opened.at()).isBetween(valve, valve + 1_000);
+    }
+
+    @Test
+    void aDisplayThatFlickersByOneStepDoesNotDateGasBackBeforeItCame() {
+        var run = LiveRun.start(
+                Fixtures.quoin4Whole(Tries.USUAL),
+                HousePolicy.SHIPPED,
+                Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(1)));
+        run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
+        run.observe(new Reading(31_000, Map.of(1, 0.0)));
+        run.carryOut(
+                new RunCommand.ChooseCylinder(2, "C", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 31_000, "Una");
+        run.observe(new Reading(32_000, Map.of(1, 0.0)));
+        for (int second = 33; second <= 60; second++) {
+            run.observe(new Reading(second * 1000L, Map.of(1, 1.0)));
+        }
+        run.observe(new Reading(61_000, Map.of(1, 6.0)));
+        assertThat(run.state().gasOpenedAt()).hasValue(60_000);
     }
 
     @Test

@@ -11,7 +11,10 @@ import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Step;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.house.SpanGrading;
+import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Verdict;
 
@@ -78,17 +81,19 @@ class RunProperties {
             @ForAll @DoubleRange(min = 0, max = 2) double low,
             @ForAll @DoubleRange(min = 0, max = 2) double high) {
         var sensor = Fixtures.quoin4().sensor(3);
-        var worse = SpanJudge.judge(sensor, applied, applied * Math.min(low, high), "test")
-                .verdict();
-        var better = SpanJudge.judge(sensor, applied, applied * Math.max(low, high), "test")
-                .verdict();
+        var worse = span(sensor, applied, applied * Math.min(low, high));
+        var better = span(sensor, applied, applied * Math.max(low, high));
         assertThat(better.compareTo(worse)).isLessThanOrEqualTo(0);
     }
 
     @Property
     void aWeakCellIsNeverPassed(@ForAll @DoubleRange(min = 0, max = 0.49) double share) {
-        assertThat(SpanJudge.judge(Fixtures.quoin4().sensor(4), 15, 15 * share, "test")
-                        .verdict())
-                .isEqualTo(Verdict.FAIL);
+        assertThat(span(Fixtures.quoin4().sensor(4), 15, 15 * share)).isEqualTo(Verdict.FAIL);
+    }
+
+    private static Verdict span(SensorSpec sensor, double applied, double reading) {
+        return SpanJudge.judge(sensor, SpanGrading.THREE_GRADES, applied, reading, SpanChain.NEW, "test")
+                .judgement()
+                .verdict();
     }
 }

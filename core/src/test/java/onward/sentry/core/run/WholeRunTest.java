@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
@@ -269,8 +270,8 @@ class WholeRunTest {
     void aJobOnOneSensorAsksForItsGasAloneAndRenewsItAlone() {
         begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(3), Map.of());
         throughAsFound();
-        var demand = GasDemands.of(run.state(), HousePolicy.SHIPPED, Fixtures.TODAY);
-        assertThat(demand.sensors()).extracting(s -> s.gasId()).containsExactly("carbon-monoxide");
+        var demand = GasDemands.of(run.state(), HousePolicy.SHIPPED, Fixtures.TODAY, Optional.empty());
+        assertThat(demand.wanted()).extracting(w -> w.sensor().gasId()).containsExactly("carbon-monoxide");
         gasOn();
         var signed = saveVerifyAndSign();
         assertThat(signed.verdict()).isEqualTo(Verdict.PASS);

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.run.GasDemands;
@@ -22,9 +23,12 @@ import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -109,7 +113,8 @@ class BenchController {
                 body.source(),
                 body.timeScale().orElse(1.0),
                 body.slots().orElse(List.of()),
-                name);
+                name,
+                people.competences(principal.getName()));
         return views.view(id, name);
     }
 
@@ -121,8 +126,19 @@ class BenchController {
     @PostMapping("/api/v1/runs/{id}/commands")
     RunView command(@PathVariable UUID id, @Valid @RequestBody CommandBody body, Principal principal) {
         var name = people.displayName(principal.getName());
-        runs.command(id, body.clientId(), body.toCore(shelf, site), body.at(), name);
+        boolean lacks = runs.lacksCompetence(id, people.competences(principal.getName()));
+        runs.command(id, body.clientId(), body.toCore(shelf, site, lacks), body.at(), name);
         return views.view(id, name);
+    }
+
+    /** The picture beside the note of a step. */
+    @GetMapping("/api/v1/runs/{id}/pictures/{step}")
+    ResponseEntity<byte[]> picture(@PathVariable UUID id, @PathVariable int step) {
+        var picture =
+                RunViews.picture(runs.state(id), step).orElseThrow(() -> new NotFound("A picture of step " + step));
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(picture.mediaType()))
+                .body(picture.bytes());
     }
 
     /** Readings for drawing, thinned to what a screen can show. */
@@ -149,15 +165,24 @@ class BenchController {
                 .toList();
     }
 
-    /** Every cylinder on the shelf against the step that comes next: allowed ones first, each with all reasons. */
+    /**
+     * Every cylinder on the shelf against the step that comes next: allowed ones first, each with all reasons.
+     *
+     * @param rig how the gas is to be brought; without it as the model's manual asks for
+     */
     @GetMapping("/api/v1/runs/{id}/cylinders")
-    List<CandidateView> cylinders(@PathVariable UUID id) {
+    List<CandidateView> cylinders(@PathVariable UUID id, @ParameterObject RigChoice rig) {
         var run = runs.run(id);
         var state = runs.state(id);
-        if (state.undecidedTargets().isEmpty()) {
+        boolean zeroFromCylinder = state.currentStep().orElse(null) instanceof Step.Zero;
+        if (state.undecidedTargets().isEmpty() && !zeroFromCylinder) {
             return List.of();
         }
-        var demand = GasDemands.of(state, house.policy(run.policyVersion()), site.today());
+        var demand = GasDemands.of(
+                state,
+                house.policy(run.policyVersion()),
+                site.today(),
+                rig.toCore(state.card().usualRig()));
         return shelf.all().stream()
                 .map(c -> new CandidateView(
                         c.id().toString(),

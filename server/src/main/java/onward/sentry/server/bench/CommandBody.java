@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
@@ -35,11 +36,21 @@ record CommandBody(
         Optional<Double> value,
         Optional<Integer> sequence,
         Optional<String> changed,
+        Optional<String> remedy,
+        Optional<Boolean> answer,
+        Optional<Boolean> alarmed,
+        Optional<List<Integer>> slots,
+        Optional<Rig> rig,
         Optional<String> reason) {
 
     enum Kind {
         CONFIRM_CHECKS,
         CONFIRM_STEP,
+        MEASURE,
+        ANSWER,
+        BLOCK_INLET,
+        SKIP,
+        LEAVE_OUT,
         TRY_AGAIN,
         LEAVE_FAILED,
         START_ZERO,
@@ -57,11 +68,17 @@ record CommandBody(
         SIGN
     }
 
-    RunCommand toCore(Shelf shelf, Site site) {
+    /** @param withoutCompetence who sends it may not adjust this model */
+    RunCommand toCore(Shelf shelf, Site site, boolean withoutCompetence) {
         return switch (kind) {
             case CONFIRM_CHECKS -> new RunCommand.ConfirmChecks(need(step, "step"));
             case CONFIRM_STEP -> new RunCommand.ConfirmStep(need(step, "step"));
-            case TRY_AGAIN -> new RunCommand.TryAgain(need(step, "step"), need(changed, "changed"));
+            case MEASURE -> new RunCommand.Measure(need(step, "step"), need(value, "value"));
+            case ANSWER -> new RunCommand.Answer(need(step, "step"), need(answer, "answer"));
+            case BLOCK_INLET -> new RunCommand.BlockInlet(need(step, "step"), need(alarmed, "alarmed"));
+            case SKIP -> new RunCommand.Skip(need(slots, "slots"), need(reason, "reason"));
+            case LEAVE_OUT -> new RunCommand.LeaveOut(need(step, "step"), need(reason, "reason"));
+            case TRY_AGAIN -> new RunCommand.TryAgain(need(step, "step"), changed.orElse(""), remedy.orElse(""));
             case LEAVE_FAILED -> new RunCommand.LeaveFailed(need(step, "step"));
             case START_ZERO -> new RunCommand.StartZero(need(step, "step"));
             case CHOOSE_CYLINDER -> {
@@ -71,7 +88,8 @@ record CommandBody(
                         chosen.tag(),
                         chosen.cylinder(),
                         site.today(),
-                        setPointsChanged.orElse(List.of()));
+                        setPointsChanged.orElse(List.of()),
+                        rig);
             }
             case GAS_ON -> new RunCommand.GasOn(need(step, "step"));
             case GAS_OFF -> new RunCommand.GasOff(need(step, "step"));
@@ -86,7 +104,7 @@ record CommandBody(
             case DECLARE_SETTLED -> new RunCommand.DeclareSettled(need(step, "step"), need(slot, "slot"));
             case TIME_PASSED -> new RunCommand.TimePassed();
             case WITHDRAW -> new RunCommand.Withdraw(need(sequence, "sequence"));
-            case TAKE_OVER -> new RunCommand.TakeOver();
+            case TAKE_OVER -> new RunCommand.TakeOver(withoutCompetence);
             case STOP -> new RunCommand.Stop(need(reason, "reason"));
             case SIGN -> new RunCommand.Sign(site.today());
         };

@@ -1,6 +1,7 @@
 package onward.sentry.server.bench;
 
 import jakarta.persistence.LockModeType;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -22,4 +23,6 @@ public interface RunRepository extends JpaRepository<RunEntity, UUID> {
     Optional<RunEntity> findByDetectorIdAndPhaseIn(UUID detectorId, Collection<RunPhase> phases);
 
     List<RunEntity> findByDetectorIdOrderByStartedAtDesc(UUID detectorId);
+
+    List<RunEntity> findByDetectorIdAndEndedAtAfter(UUID detectorId, Instant moment);
 }

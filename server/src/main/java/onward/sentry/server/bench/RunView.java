@@ -4,6 +4,8 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.rig.Intake;
+import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.ExpectedBand;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.SensorOutcome;
@@ -11,14 +13,22 @@ import onward.sentry.core.run.SensorResult;
 import onward.sentry.core.run.Strip;
 import onward.sentry.core.working.Refusal;
 
-/** A run as the bench shows it. */
+/**
+ * A run as the bench shows it.
+ *
+ * @param rig how the gas is brought, or is usually brought to this model
+ * @param gasMayBeLeftOut the gas that comes next is the technician's choice
+ * @param skippable a sensor may be left out now, with a reason
+ * @param competenceMissing what the technician would have to be qualified for to adjust it; empty when nothing
+ */
 record RunView(
         String id,
         String serial,
         String assetTag,
         String model,
         String crew,
-        double flowLitresPerMinute,
+        Rig rig,
+        Intake intake,
         String job,
         boolean typed,
         double timeScale,
@@ -36,10 +46,20 @@ record RunView(
         Optional<Integer> withdrawable,
         Strip strip,
         Optional<String> verdict,
-        Optional<String> remark) {
+        Optional<String> remark,
+        Optional<PictureView> picture,
+        boolean gasMayBeLeftOut,
+        boolean skippable,
+        String competenceMissing) {
 
-    /** @param standing {@code done}, {@code now}, {@code to come} or {@code skipped} */
-    record StepView(String title, String standing) {}
+    /** The picture that belongs to the current step; fetched from where the run is. */
+    record PictureView(String path, String description) {}
+
+    /**
+     * @param about formulas of the sensors that it is about; empty: all of them, or none in particular
+     * @param standing {@code done}, {@code now}, {@code to come} or {@code skipped}
+     */
+    record StepView(String title, List<String> about, String standing) {}
 
     /**
      * @param expected what it should read on the chosen gas; empty before one is chosen
@@ -47,6 +67,7 @@ record RunView(
      * @param band where its reading should come to rest now
      * @param windowSeconds how long readings must hold to count as settled
      * @param progress how far it has got in this stage, as a word
+     * @param unsaved it was adjusted, and nothing was saved on the instrument since
      * @param verdict worst of its outcomes so far; "not judged" before there is one
      */
     record SensorView(
@@ -62,6 +83,7 @@ record RunView(
             double windowSeconds,
             String progress,
             String verdict,
+            boolean unsaved,
             List<SensorOutcome> outcomes,
             Optional<SensorResult> result) {}
 

@@ -7,11 +7,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.card.StepPicture;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.Strip;
@@ -65,7 +68,8 @@ class RunViews {
                 detector.assetTag(),
                 detector.model(),
                 detector.crew(),
-                state.card().flowLitresPerMinute(),
+                rig(state),
+                state.card().intake(),
                 run.job().label(),
                 state.typed(),
                 run.timeScale(),
@@ -75,7 +79,7 @@ class RunViews {
                 run.startedAt(),
                 now,
                 run.lastSeq(),
-                NextAction.of(state),
+                live.next(),
                 steps(state),
                 state.sensors().stream()
                         .map(sensor -> sensor(state, live, sensor))
@@ -90,7 +94,36 @@ class RunViews {
                         : Optional.empty(),
                 run.strip().map(Strip::decode).orElseGet(() -> Strip.of(state, now)),
                 state.signed().map(signed -> signed.verdict().label()),
-                state.signed().flatMap(RunEvent.RunSigned::remark));
+                state.signed().flatMap(RunEvent.RunSigned::remark),
+                picture(state)
+                        .map(p -> new RunView.PictureView(
+                                "/api/v1/runs/" + run.id() + "/pictures/" + state.step(), p.description())),
+                state.currentStep().orElse(null) instanceof Step.ApplyGas gas && gas.mayBeLeftOut() && !state.gasIsOn(),
+                state.phase() == RunPhase.OPEN
+                        && !state.gasIsOn()
+                        && state.zeroStartedAt().isEmpty()
+                        && state.sensors().size() - state.skipped().size() > 1,
+                state.withoutCompetence() ? state.card().competence() : "");
+    }
+
+    private static Rig rig(RunState state) {
+        return state.cylinder()
+                .or(state::flowing)
+                .flatMap(RunEvent.CylinderChosen::rig)
+                .orElseGet(() -> state.card().usualRig());
+    }
+
+    private static Optional<StepPicture> picture(RunState state) {
+        return state.currentStep().flatMap(step -> picture(state, state.step()));
+    }
+
+    /** The picture beside the note of a step, if its card has one. */
+    static Optional<StepPicture> picture(RunState state, int step) {
+        var started = state.started().orElseThrow();
+        var positions = state.card().positions(started.job(), started.slots());
+        return state.card().pictures().stream()
+                .filter(p -> p.job() == started.job() && step < positions.size() && p.step() == positions.get(step))
+                .findFirst();
     }
 
     /** Over the link run time is what the gateway says; typed, it goes on with the clock. */
@@ -107,9 +140,20 @@ class RunViews {
             var standing = i == state.step()
                     ? "now"
                     : i > state.step() ? "to come" : state.stepStarts().containsKey(i) ? "done" : "skipped";
-            views.add(new RunView.StepView(state.steps().get(i).title(), standing));
+            views.add(new RunView.StepView(
+                    state.steps().get(i).title(), about(state, state.steps().get(i)), standing));
         }
         return views;
+    }
+
+    /** Formulas of the sensors that a step is about, where it is not about all of them. */
+    private static List<String> about(RunState state, Step step) {
+        return step.slots().isEmpty() || step.slots().size() == state.sensors().size()
+                ? List.of()
+                : step.slots().stream()
+                        .map(slot -> state.card().sensor(slot).gas().formula())
+                        .distinct()
+                        .toList();
     }
 
     private static RunView.SensorView sensor(RunState state, LiveRun live, SensorSpec spec) {
@@ -129,6 +173,7 @@ class RunViews {
                         .windowSeconds(),
                 live.progress(spec).label(),
                 worst(state.standing(spec.slot())).label(),
+                state.unsaved().contains(spec.slot()),
                 outcomes,
                 state.signed()
                         .flatMap(signed -> signed.results().stream()

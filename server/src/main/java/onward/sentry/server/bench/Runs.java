@@ -3,14 +3,18 @@ package onward.sentry.server.bench;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.BiFunction;
+import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
+import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
@@ -47,6 +51,7 @@ public class Runs {
     private final House house;
     private final Site site;
     private final SentrySettings settings;
+    private final Exposures exposure;
 
     Runs(
             RunRepository runs,
@@ -56,7 +61,8 @@ public class Runs {
             Fleet fleet,
             House house,
             Site site,
-            SentrySettings settings) {
+            SentrySettings settings,
+            Exposures exposure) {
         this.runs = runs;
         this.log = log;
         this.cache = cache;
@@ -65,12 +71,14 @@ public class Runs {
         this.house = house;
         this.site = site;
         this.settings = settings;
+        this.exposure = exposure;
     }
 
     /**
      * Puts a detector on the bench; the same client id again finds the run that it started.
      *
      * @param only slots of the sensors that the job is about; empty: all of them
+     * @param competences what the technician is qualified for
      */
     @Transactional
     public UUID start(
@@ -80,7 +88,8 @@ public class Runs {
             ReadingSource source,
             double timeScale,
             List<Integer> only,
-            String technician) {
+            String technician,
+            Set<String> competences) {
         var detector = fleet.bySerial(serial);
         Refusal.unless(
                 timeScale == 1 || (settings.demo() && (timeScale == 10 || timeScale == 60)),
@@ -132,7 +141,10 @@ public class Runs {
                         source,
                         timeScale,
                         sensors,
-                        slots));
+                        slots,
+                        lacks(card, competences),
+                        chains(detector),
+                        card.exposureSecondsPerDay() == 0 ? 0 : exposure.secondsBefore(detector.id(), site.now())));
         var now = site.now();
         var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
         log.append(run, live.state().events(), clientId, now);
@@ -140,6 +152,21 @@ public class Runs {
         cache.putBack(run, live);
         log.announce(run.id());
         return run.id();
+    }
+
+    /** Whether somebody with these competences may not adjust the model of a run. */
+    @Transactional(readOnly = true)
+    public boolean lacksCompetence(UUID runId, Set<String> competences) {
+        var run = run(runId);
+        return lacks(house.card(run.model(), run.cardVersion()), competences);
+    }
+
+    private static boolean lacks(ProcedureCard card, Set<String> competences) {
+        return !card.competence().isEmpty() && !competences.contains(card.competence());
+    }
+
+    private static Map<Integer, SpanChain> chains(Fleet.Known detector) {
+        return detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::chain));
     }
 
     /**
@@ -215,7 +242,7 @@ public class Runs {
         var run = run(runId);
         return UNFINISHED.contains(run.phase())
                 ? cache.look(run, LiveRun::state)
-                : RunState.of(house.card(run.model(), run.cardVersion()), log.events(runId));
+                : RunState.of(house.card(run.model(), run.cardVersion(), run.policyVersion()), log.events(runId));
     }
 
     @Transactional(readOnly = true)

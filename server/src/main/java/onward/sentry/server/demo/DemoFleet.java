@@ -31,6 +31,27 @@ final class DemoFleet {
         FAILED_BUMP
     }
 
+    /**
+     * A model's detectors.
+     *
+     * @param serials letters that its serials begin with
+     * @param first number of the first one
+     * @param tag number of the first asset tag
+     * @param daysToDue of each
+     */
+    private record Batch(String model, String serials, int first, int tag, int... daysToDue) {}
+
+    private static final List<Batch> BATCHES = List.of(
+            new Batch("Quoin 4", "Q4-", 1001, 101, -3, -1, 0, 0, 2, 5, 0, 7, 9, 11, 12, 14, 16, 18, 19, 21, 23, 25),
+            new Batch("Mote CO", "MC-", 2001, 201, 0, 4, 22, 35, 51, 77),
+            new Batch("Mote NH₃", "MN-", 2101, 211, -2, 1, 9, 17, 28, 40, 62, 80),
+            new Batch("Quoin 5P", "Q5-", 3001, 301, 0, 1, 3, 6, 10, 13, 17, 20, 22, 26),
+            new Batch("Hollin NO", "HN-", 4001, 401, 0, 13, 41, 70),
+            new Batch("Fell CO₂", "FC-", 5001, 501, -1, 8, 33, 60, 95, 150),
+            new Batch("Drift Dual", "DD-", 6001, 601, 0, 16, 44, 83),
+            new Batch("Tarn Breath", "TB-", 7001, 701, 0, 30, 88, 140),
+            new Batch("Line CO", "LC-", 8001, 801, 0, 6, 14, 24));
+
     private static final String[][] PLACES = {
         {"Creamery", "ammonia plant room"},
         {"Digester", "biogas digester"},
@@ -39,41 +60,32 @@ final class DemoFleet {
         {"Laboratory", "laboratory"}
     };
 
-    private static final int[] QUOIN_DAYS_TO_DUE = {-3, -1, 0, 0, 2, 5, 0, 7, 9, 11, 12, 14, 16, 18, 19, 21, 23, 25};
-    private static final int[] MOTE_DAYS_TO_DUE = {0, 4, 22, 35, 51, 77};
-
     private DemoFleet() {}
 
     static List<DemoDetector> detectors() {
         var all = new ArrayList<DemoDetector>();
-        for (int i = 0; i < QUOIN_DAYS_TO_DUE.length; i++) {
-            var place = PLACES[i % PLACES.length];
-            var trouble = i == 10 ? Trouble.FAILED_LAST_TIME : i == 13 ? Trouble.FAILED_BUMP : Trouble.NONE;
-            boolean bumped = !place[0].equals("Ferry");
-            all.add(new DemoDetector(
-                    "Q4-" + (1001 + i),
-                    "SK-" + (101 + i),
-                    "Quoin 4",
-                    place[0],
-                    place[1],
-                    QUOIN_DAYS_TO_DUE[i],
-                    bumped,
-                    14 + i % 13,
-                    trouble));
-        }
-        for (int i = 0; i < MOTE_DAYS_TO_DUE.length; i++) {
-            var place = PLACES[(i + 1) % PLACES.length];
-            all.add(new DemoDetector(
-                    "MC-" + (2001 + i),
-                    "SK-" + (201 + i),
-                    "Mote CO",
-                    place[0],
-                    place[1],
-                    MOTE_DAYS_TO_DUE[i],
-                    !place[0].equals("Ferry"),
-                    20 + i,
-                    Trouble.NONE));
+        for (var batch : BATCHES) {
+            for (int i = 0; i < batch.daysToDue().length; i++) {
+                all.add(detector(batch, i));
+            }
         }
         return all;
+    }
+
+    private static DemoDetector detector(Batch batch, int i) {
+        var place = PLACES[(i + batch.tag() / 100 - 1) % PLACES.length];
+        boolean quoin4 = batch.model().equals("Quoin 4");
+        var trouble =
+                quoin4 && i == 10 ? Trouble.FAILED_LAST_TIME : quoin4 && i == 13 ? Trouble.FAILED_BUMP : Trouble.NONE;
+        return new DemoDetector(
+                batch.serials() + (batch.first() + i),
+                "SK-" + (batch.tag() + i),
+                batch.model(),
+                place[0],
+                place[1],
+                batch.daysToDue()[i],
+                !place[0].equals("Ferry"),
+                14 + i % 13,
+                trouble);
     }
 }

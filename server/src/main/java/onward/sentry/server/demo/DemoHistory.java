@@ -13,6 +13,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
@@ -25,6 +26,7 @@ import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
 import onward.sentry.standins.sim.Fault;
 import onward.sentry.standins.sim.Health;
+import onward.sentry.standins.sim.SimTechnician;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -54,11 +56,11 @@ class DemoHistory {
     }
 
     @Transactional
-    public int work(DemoDetector demo, String cylinderTag, Cylinder cylinder) {
+    public int work(DemoDetector demo, Map<String, Cylinder> shelf) {
         var card = house.latestCard(demo.model());
         var known = fleet.bySerial(demo.serial());
         var planned = plan(demo, card.interval());
-        var technician = new Worker(demo, known, card, house.policy(), cylinderTag, cylinder);
+        var technician = new Worker(demo, known, card, house.policy(), shelf);
         var lastJob = planned.get(planned.size() - 1);
         // No run hangs on another one's readings, so they are worked on all cores and stored in order.
         var worked = planned.parallelStream()
@@ -117,19 +119,15 @@ class DemoHistory {
         return start.isAfter(latest) ? latest : start;
     }
 
-    /** Works the jobs of one detector, each on an instrument in the health of that day. */
+    /** Works a job with the sensors' health of that day. */
     private record Worker(
-            DemoDetector demo,
-            Fleet.Known known,
-            ProcedureCard card,
-            HousePolicy policy,
-            String cylinderTag,
-            Cylinder cylinder) {
+            DemoDetector demo, Fleet.Known known, ProcedureCard card, HousePolicy policy, Map<String, Cylinder> shelf) {
 
         LiveRun work(Planned job, boolean last) {
             var serials = new TreeMap<Integer, String>();
             known.sensors().forEach(s -> serials.put(s.slot(), s.serial()));
             long seed = seed(demo, job);
+            boolean anybody = card.competence().isEmpty();
             var started = new RunEvent.RunStarted(
                     0,
                     demo.serial(),
@@ -137,16 +135,33 @@ class DemoHistory {
                     card.model(),
                     card.version(),
                     policy.version(),
-                    TECHNICIANS.get(Math.floorMod(seed, TECHNICIANS.size())),
+                    anybody ? TECHNICIANS.get(Math.floorMod(seed, TECHNICIANS.size())) : TECHNICIANS.get(0),
                     ReadingSource.LINK,
                     TIME_SCALE,
                     serials,
-                    List.copyOf(serials.keySet()));
-            return new ScriptedTechnician(policy, cylinderTag, inDateOn(job.on()))
-                    .work(card, started, health(demo, known, job, last), job.on(), seed);
+                    List.copyOf(serials.keySet()),
+                    false,
+                    chains(job.on()),
+                    0);
+            var inDate = new TreeMap<String, Cylinder>();
+            shelf.forEach((tag, cylinder) -> inDate.put(tag, inDateOn(cylinder, job.on())));
+            return new SimTechnician(policy, inDate)
+                    .work(card, started, health(demo, known, job, last), job.on(), seed)
+                    .run();
         }
 
-        private Cylinder inDateOn(LocalDate day) {
+        /** What the run before left behind: each time the instrument was set to what its sensors gave then. */
+        private Map<Integer, SpanChain> chains(LocalDate on) {
+            var chains = new TreeMap<Integer, SpanChain>();
+            for (var sensor : known.sensors()) {
+                double fresh = Health.of(sensor.serial(), 0).response();
+                var today = Health.of(sensor.serial(), age(sensor, on));
+                chains.put(sensor.slot(), new SpanChain(today.setAt() / fresh, 100 * fresh));
+            }
+            return chains;
+        }
+
+        private static Cylinder inDateOn(Cylinder cylinder, LocalDate day) {
             return new Cylinder(
                     cylinder.certificateNumber(),
                     cylinder.lot(),
@@ -160,11 +175,14 @@ class DemoHistory {
         }
     }
 
+    private static long age(Fleet.Fitted sensor, LocalDate on) {
+        return Math.max(0, ChronoUnit.DAYS.between(sensor.fittedOn(), on));
+    }
+
     private static Map<Integer, Health> health(DemoDetector demo, Fleet.Known known, Planned job, boolean last) {
         var health = new HashMap<Integer, Health>();
         for (var sensor : known.sensors()) {
-            long age = Math.max(0, ChronoUnit.DAYS.between(sensor.fittedOn(), job.on()));
-            var aged = Health.of(sensor.serial(), age);
+            var aged = Health.of(sensor.serial(), age(sensor, job.on()));
             health.put(sensor.slot(), aged);
         }
         if (last && demo.trouble() == Trouble.FAILED_LAST_TIME) {

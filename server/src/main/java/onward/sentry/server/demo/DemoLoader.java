@@ -7,7 +7,10 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
@@ -17,6 +20,7 @@ import onward.sentry.server.people.DemoPeople;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
+import onward.sentry.standins.sim.Health;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -89,12 +93,14 @@ class DemoLoader implements ApplicationRunner {
             detectors.forEach(this::register);
         });
         int runs = 0;
+        var onShelf = cylinders.stream().collect(Collectors.toMap(DemoShelf.Tagged::tag, DemoShelf.Tagged::cylinder));
         for (var detector : detectors) {
-            var cylinder = cylinders.get(detector.model().equals("Mote CO") ? 4 : 0);
-            runs += history.work(detector, cylinder.tag(), cylinder.cylinder());
+            runs += history.work(detector, onShelf);
         }
-        transaction.executeWithoutResult(status -> DemoPeople.ALL.forEach(
-                p -> people.add(p.signInName(), p.displayName(), p.role(), DemoPeople.PASSWORD, BY)));
+        transaction.executeWithoutResult(status -> DemoPeople.ALL.forEach(p -> {
+            people.add(p.signInName(), p.displayName(), p.role(), DemoPeople.PASSWORD, BY);
+            p.competences().forEach(competence -> people.qualify(p.signInName(), competence, BY));
+        }));
         LOG.info(
                 "Demo world loaded: {} detectors, {} cylinders, {} runs in {} s",
                 detectors.size(),
@@ -119,8 +125,22 @@ class DemoLoader implements ApplicationRunner {
     private static List<Fleet.NewSensor> sensors(DemoDetector demo, ProcedureCard card, LocalDate fittedOn) {
         var number = demo.serial().substring(demo.serial().indexOf('-') + 1);
         return card.sensors().stream()
-                .map(s -> new Fleet.NewSensor(s.slot(), s.gas().formula() + "-" + number, fittedOn))
+                .map(s -> fresh(
+                        s.slot(), s.gas().formula() + (s.slot() > 1 && twice(card, s) ? "b-" : "-") + number, fittedOn))
                 .toList();
+    }
+
+    private static Fleet.NewSensor fresh(int slot, String serial, LocalDate fittedOn) {
+        double response = 100 * Health.of(serial, 0).response();
+        return new Fleet.NewSensor(slot, serial, fittedOn, OptionalDouble.of(response));
+    }
+
+    /** Two slots of the model hold sensors for the same gas, so that their serials must differ. */
+    private static boolean twice(ProcedureCard card, SensorSpec sensor) {
+        return card.sensors().stream()
+                        .filter(other -> other.gasId().equals(sensor.gasId()))
+                        .count()
+                > 1;
     }
 
     private static void writePrivately(Path file, String token) throws IOException {

@@ -9,7 +9,7 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
 
-/** The island's cylinders: one nearly empty, one expired, one without oxygen, the rest good. */
+/** The island's 18 cylinders: one nearly empty, one expired, one without oxygen, the rest good. */
 final class DemoShelf {
 
     record Tagged(String tag, Cylinder cylinder) {}
@@ -78,7 +78,41 @@ final class DemoShelf {
                         today.plusDays(860),
                         58,
                         35,
-                        27));
+                        27),
+                one("ZA-02", "SKV-88016", "L2603", "oxygen", 20.9, Unit.VOL_PERCENT, "nitrogen", today, 240, 860),
+                one("IB-01", "SKV-88412", "L2608", "isobutylene", 120, Unit.PPM, "air", today, 110, 980),
+                one("NH-01", "SKV-88277", "L2606", "ammonia", 50, Unit.PPM, "nitrogen", today, 150, 215),
+                one("NO-01", "SKV-88090", "L2604", "nitric-oxide", 40, Unit.PPM, "nitrogen", today, 190, 170),
+                one("CD-01", "SKV-88501", "L2609", "carbon-dioxide", 0.10, Unit.VOL_PERCENT, "air", today, 95, 1000),
+                one("CD-02", "SKV-88502", "L2609", "carbon-dioxide", 2.50, Unit.VOL_PERCENT, "air", today, 95, 1000),
+                one("ME-02", "SKV-88233", "L2605", "methane", 1.25, Unit.VOL_PERCENT, "air", today, 160, 930),
+                one("ME-60", "SKV-88234", "L2605", "methane", 60, Unit.VOL_PERCENT, "nitrogen", today, 160, 930),
+                one("EB-01", "SKV-88610", "L2610", "ethanol", 0.100, Unit.MG_PER_L, "nitrogen", today, 60, 670),
+                one("CO-18", "SKV-88344", "L2607", "carbon-monoxide", 18, Unit.PPM, "air", today, 130, 590));
+    }
+
+    /** A small cylinder with one certified component, ±2 %, well filled. */
+    private static Tagged one(
+            String tag,
+            String certificate,
+            String lot,
+            String gas,
+            double amount,
+            Unit unit,
+            String balance,
+            LocalDate today,
+            int ageDays,
+            int daysLeft) {
+        return cylinder(
+                tag,
+                certificate,
+                lot,
+                single(gas, amount, unit, 0.02, balance),
+                today.minusDays(ageDays),
+                today.plusDays(daysLeft),
+                103,
+                69,
+                52);
     }
 
     private static Mixture single(String gas, double amount, Unit unit, double uncertainty, String balance) {

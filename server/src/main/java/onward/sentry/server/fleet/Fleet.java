@@ -6,9 +6,12 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.RunEvent.RunSigned;
 import onward.sentry.core.schedule.HoldRelease;
@@ -27,11 +30,20 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Fleet {
 
-    /** A sensor to be fitted. */
-    public record NewSensor(int slot, String serial, LocalDate fittedOn) {}
+    /**
+     * A sensor to be fitted.
+     *
+     * @param fittingResponse raw response recorded when it was new, %; empty: unknown
+     */
+    public record NewSensor(int slot, String serial, LocalDate fittedOn, OptionalDouble fittingResponse) {
+        public NewSensor(int slot, String serial, LocalDate fittedOn) {
+            this(slot, serial, fittedOn, OptionalDouble.empty());
+        }
+    }
 
     /** A sensor that is fitted now. */
-    public record Fitted(UUID id, int slot, String serial, LocalDate fittedOn, Optional<Verdict> lastVerdict) {}
+    public record Fitted(
+            UUID id, int slot, String serial, LocalDate fittedOn, Optional<Verdict> lastVerdict, SpanChain chain) {}
 
     /** What other capabilities need to know of a detector. */
     public record Known(
@@ -132,8 +144,7 @@ public class Fleet {
                 "Give one sensor for each slot.");
         var detector = new DetectorEntity(
                 UUID.randomUUID(), number, assetTag.strip(), model, crew.strip(), location.strip(), site.today());
-        sensors.forEach(s -> detector.fit(new SensorEntity(
-                UUID.randomUUID(), detector, s.slot(), s.serial().strip(), s.fittedOn())));
+        sensors.forEach(s -> detector.fit(fresh(detector, s)));
         states.renew(detector);
         detectors.save(detector);
         ledger.append("detector-registered", by, Map.of("serial", number, "model", model));
@@ -164,8 +175,7 @@ public class Fleet {
                 "Give the day on which the new one went in.");
         old.remove(fresh.fittedOn());
         detectors.flush();
-        detector.fit(new SensorEntity(
-                UUID.randomUUID(), detector, fresh.slot(), fresh.serial().strip(), fresh.fittedOn()));
+        detector.fit(fresh(detector, fresh));
         states.renew(detector);
         ledger.append(
                 "sensor-replaced",
@@ -179,7 +189,25 @@ public class Fleet {
         return known(detector);
     }
 
+    private static SensorEntity fresh(DetectorEntity detector, NewSensor sensor) {
+        return new SensorEntity(
+                        UUID.randomUUID(),
+                        detector,
+                        sensor.slot(),
+                        sensor.serial().strip(),
+                        sensor.fittedOn())
+                .respondingWith(sensor.fittingResponse().orElse(SpanChain.NEW.fittingResponse()));
+    }
+
     private void checkSensor(NewSensor sensor) {
+        Refusal.unless(
+                sensor.fittingResponse().isEmpty()
+                        || sensor.fittingResponse().getAsDouble() >= 20
+                                && sensor.fittingResponse().getAsDouble() <= 300,
+                "sensor-response",
+                "fittingResponse",
+                "Slot " + sensor.slot() + ": a new sensor responds with 20 to 300 %.",
+                "Leave it out when nothing was recorded: 100 % is taken then.");
         Refusal.unless(
                 !sensor.serial().isBlank(),
                 "sensor-serial",
@@ -226,6 +254,12 @@ public class Fleet {
                 sensor.judged(result.verdict());
             }
             result.renewedOn().ifPresent(sensor::renewed);
+            result.sensitivity().ifPresent(sensor::setTo);
+            if (job == Job.CALIBRATION
+                    && signed.verdict().good()
+                    && !result.verdict().good()) {
+                sensor.disable();
+            }
         }
         detector.worked(signed.on(), signed.verdict(), strip);
         boolean whole = signed.results().size() == bySlot.size();
@@ -239,7 +273,7 @@ public class Fleet {
         if (job == Job.BUMP && !signed.verdict().good() && trigger.isEmpty()) {
             triggers.save(new TriggerEntity(UUID.randomUUID(), detectorId, new Trigger(signed.on(), "bump failed")));
         }
-        if (job == Job.CALIBRATION && signed.verdict() == Verdict.FAIL) {
+        if (job == Job.CALIBRATION && !signed.verdict().good()) {
             hold(detector, runId, signed, at);
         }
         triggers.flush();
@@ -251,13 +285,22 @@ public class Fleet {
             return;
         }
         var card = house.latestCard(detector.model());
-        var failed = signed.results().stream()
-                .filter(r -> r.verdict() == Verdict.FAIL)
-                .map(r -> card.sensor(r.slot()).gas().name())
-                .collect(Collectors.joining(", "));
-        var reason = failed + " failed calibration on " + Figures.day(signed.on()) + ".";
+        var reason = named(signed, card, Verdict.FAIL)
+                .map(names -> names + " failed calibration on " + Figures.day(signed.on()) + ".")
+                .or(() -> signed.remark().filter(remark -> signed.verdict() == Verdict.FAIL))
+                .orElseGet(() -> named(signed, card, Verdict.NOT_JUDGED).orElse("A sensor") + " not judged on "
+                        + Figures.day(signed.on()) + ".");
         holds.saveAndFlush(new HoldEntity(UUID.randomUUID(), detector.id(), reason, runId, at, signed.by()));
         ledger.append("hold-placed", signed.by(), Map.of("detector", detector.serial(), "reason", reason), at);
+    }
+
+    private static Optional<String> named(RunSigned signed, ProcedureCard card, Verdict verdict) {
+        var names = signed.results().stream()
+                .filter(r -> r.verdict() == verdict)
+                .map(r -> card.sensor(r.slot()).gas().name())
+                .distinct()
+                .collect(Collectors.joining(", "));
+        return names.isEmpty() ? Optional.empty() : Optional.of(names);
     }
 
     DetectorEntity entity(String serial) {
@@ -284,7 +327,7 @@ public class Fleet {
                 d.lastRunOn(),
                 d.lastStrip(),
                 d.fitted().stream()
-                        .map(s -> new Fitted(s.id(), s.slot(), s.serial(), s.fittedOn(), s.lastVerdict()))
+                        .map(s -> new Fitted(s.id(), s.slot(), s.serial(), s.fittedOn(), s.lastVerdict(), s.chain()))
                         .toList());
     }
 }

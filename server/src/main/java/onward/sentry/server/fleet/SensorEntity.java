@@ -11,6 +11,7 @@ import jakarta.persistence.Table;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.UUID;
+import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.schedule.SensorDates;
 
@@ -30,6 +31,9 @@ class SensorEntity {
     private LocalDate fittedOn;
     private LocalDate removedOn;
     private LocalDate lastGoodOn;
+    private double sensitivity = 1;
+    private double fittingResponse = 100;
+    private boolean disabled;
 
     @Enumerated(EnumType.STRING)
     private Verdict lastVerdict;
@@ -44,12 +48,37 @@ class SensorEntity {
         this.fittedOn = fittedOn;
     }
 
+    /** @param response raw response recorded when it was new, % */
+    SensorEntity respondingWith(double response) {
+        fittingResponse = response;
+        return this;
+    }
+
     void remove(LocalDate on) {
         removedOn = on;
     }
 
     void judged(Verdict verdict) {
         lastVerdict = verdict;
+        disabled = false;
+    }
+
+    /** Left out of a run and labelled, as the house policy allows: it no longer decides when the detector is due. */
+    void disable() {
+        disabled = true;
+    }
+
+    boolean disabled() {
+        return disabled;
+    }
+
+    /** What the next span goes on from. */
+    void setTo(double left) {
+        sensitivity = left;
+    }
+
+    SpanChain chain() {
+        return new SpanChain(sensitivity, fittingResponse);
     }
 
     void renewed(LocalDate on) {

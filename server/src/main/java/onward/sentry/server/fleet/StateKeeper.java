@@ -43,7 +43,10 @@ class StateKeeper {
         var facts = new DetectorFacts(
                 detector.isRetired(),
                 holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).map(HoldEntity::reason),
-                detector.fitted().stream().map(SensorEntity::dates).toList(),
+                detector.fitted().stream()
+                        .filter(sensor -> !sensor.disabled())
+                        .map(SensorEntity::dates)
+                        .toList(),
                 triggers.findByDetectorIdAndSettledOnIsNull(detector.id()).map(TriggerEntity::toCore),
                 detector.lastGoodBump(),
                 house.latestCard(detector.model()).interval());

@@ -17,6 +17,7 @@ class ComponentRow {
     private Unit unit;
 
     private double relativeUncertainty;
+    private boolean statesTwo;
 
     protected ComponentRow() {}
 
@@ -26,10 +27,11 @@ class ComponentRow {
         row.amount = component.certified().value();
         row.unit = component.certified().unit();
         row.relativeUncertainty = component.relativeUncertainty();
+        row.statesTwo = component.statesTwo();
         return row;
     }
 
     Component toCore() {
-        return new Component(gasId, Concentration.of(amount, unit), relativeUncertainty);
+        return new Component(gasId, Concentration.of(amount, unit), relativeUncertainty, statesTwo);
     }
 }

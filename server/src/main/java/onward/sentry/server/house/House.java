@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.server.platform.CoreJson;
+import onward.sentry.formats.CoreJson;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -31,7 +31,7 @@ public class House {
         this.site = site;
     }
 
-    /** The newest card of every model, by name. */
+    /** The newest card of every model as this site works by it, by name. */
     @Transactional(readOnly = true)
     public List<ProcedureCard> latestCards() {
         record Row(String model, int version) {}
@@ -40,20 +40,28 @@ public class House {
                 .query(Row.class)
                 .list()
                 .stream()
-                .map(row -> card(row.model(), row.version()))
+                .map(row -> card(row.model(), row.version()).under(policy()))
                 .toList();
     }
 
+    /** The newest card of a model as this site works by it. */
     @Transactional(readOnly = true)
     public ProcedureCard latestCard(String model) {
         return jdbc.sql("select max(version) from procedure_card where model = ? having count(*) > 0")
                 .param(model)
                 .query(Integer.class)
                 .optional()
-                .map(version -> card(model, version))
+                .map(version -> card(model, version).under(policy()))
                 .orElseThrow(() -> new NotFound("Model '" + model + "'"));
     }
 
+    /** A card as it stood under a version of the house policy. */
+    @Transactional(readOnly = true)
+    public ProcedureCard card(String model, int version, int policyVersion) {
+        return card(model, version).under(policy(policyVersion));
+    }
+
+    /** A card as it was published, with no school applied to it. */
     @Transactional(readOnly = true)
     public ProcedureCard card(String model, int version) {
         return cards.computeIfAbsent(

@@ -46,8 +46,14 @@ class LinkController {
 
     record LinkSensor(SensorSpec spec, String serial, LocalDate fittedOn) {}
 
+    /** @param lagSeconds what the tubing between cylinder and sensors holds up */
     record LinkRun(
-            String runId, double timeScale, boolean calibrating, NextAction.Kind asksFor, Optional<LinkGas> gas) {}
+            String runId,
+            double timeScale,
+            boolean calibrating,
+            NextAction.Kind asksFor,
+            Optional<LinkGas> gas,
+            double lagSeconds) {}
 
     record LinkGas(List<LinkPart> components, String balance) {}
 
@@ -109,7 +115,12 @@ class LinkController {
                 run.timeScale(),
                 state.spanning(),
                 run.asksFor(),
-                state.cylinder().or(state::flowing).map(LinkController::gas));
+                state.cylinder().or(state::flowing).map(LinkController::gas),
+                state.cylinder()
+                        .or(state::flowing)
+                        .flatMap(RunEvent.CylinderChosen::rig)
+                        .map(rig -> rig.lagSeconds(state.card().intake()))
+                        .orElse(0.0));
     }
 
     private static LinkGas gas(RunEvent.CylinderChosen chosen) {

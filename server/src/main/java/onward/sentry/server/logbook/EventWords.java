@@ -1,12 +1,15 @@
 package onward.sentry.server.logbook;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorOutcome;
+import onward.sentry.core.working.Figures;
 
 /** Each event of a run in a few words, for the record. */
 final class EventWords {
@@ -26,7 +29,27 @@ final class EventWords {
             return "Done: " + steps.get(e.step()).title();
         }
         if (event instanceof RunEvent.TryStarted e) {
-            return "Tried again after a change: " + e.changed();
+            var done = Stream.of(e.remedy(), e.changed()).filter(words -> !words.isEmpty());
+            return "Tried again after a change: " + done.collect(Collectors.joining("; "));
+        }
+        if (event instanceof RunEvent.Measured e) {
+            return e.quantity().label() + ": " + Figures.upTo(e.value(), 3) + " "
+                    + e.quantity().unit();
+        }
+        if (event instanceof RunEvent.Answered e) {
+            return ((Step.Ask) steps.get(e.step())).question() + " " + (e.answer() ? "Yes" : "No");
+        }
+        if (event instanceof RunEvent.BlockTested e) {
+            return e.alarmed() ? "Inlet blocked: the pump alarmed" : "Inlet blocked: the pump did not alarm";
+        }
+        if (event instanceof RunEvent.SensorsSkipped e) {
+            return "Skipped "
+                    + e.slots().stream()
+                            .map(slot -> card.sensor(slot).gas().name())
+                            .collect(Collectors.joining(", ")) + ": " + e.reason();
+        }
+        if (event instanceof RunEvent.GasLeftOut e) {
+            return "Left out " + steps.get(e.step()).title().toLowerCase(Locale.ROOT) + ": " + e.reason();
         }
         if (event instanceof RunEvent.FailureLeft) {
             return "Left as failed, with a try left";
@@ -43,6 +66,10 @@ final class EventWords {
         if (event instanceof RunEvent.CylinderChosen e) {
             return (e.straightOn() ? "Straight on with cylinder " : "Cylinder ") + e.cylinderId() + ", certificate "
                     + e.cylinder().certificateNumber()
+                    + e.rig()
+                            .map(rig -> "; " + rig.regulator() + ", "
+                                    + rig.delivery().label())
+                            .orElse("")
                     + (e.setPointsChanged().isEmpty() ? "" : "; set points changed to its label");
         }
         if (event instanceof RunEvent.GasOpened e) {

@@ -40,6 +40,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/runs/{id}", VIEWER),
             row(HttpMethod.GET, "/api/v1/runs/{id}/readings", VIEWER),
             row(HttpMethod.GET, "/api/v1/runs/{id}/cylinders", VIEWER),
+            row(HttpMethod.GET, "/api/v1/runs/{id}/pictures/{step}", VIEWER),
             row(HttpMethod.POST, "/api/v1/runs/{id}/commands", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/runs/{id}/record", VIEWER),
             row(HttpMethod.GET, "/api/v1/workings", VIEWER),

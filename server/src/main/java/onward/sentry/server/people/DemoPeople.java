@@ -8,14 +8,22 @@ public final class DemoPeople {
     /** Shown on the demo's sign-in page; never used outside the demo. */
     public static final String PASSWORD = "skerravoe-demo";
 
-    /** @param may what the sign-in page says about the role */
-    public record DemoPerson(String signInName, String displayName, Role role, String may) {}
+    /**
+     * @param may what the sign-in page says about the role
+     * @param competences what the person is qualified for
+     */
+    public record DemoPerson(String signInName, String displayName, Role role, String may, List<String> competences) {}
 
     public static final List<DemoPerson> ALL = List.of(
-            new DemoPerson("una", "Una Haldane", Role.TECHNICIAN, "technician: works the bench"),
-            new DemoPerson("brand", "Brand Osk", Role.TECHNICIAN, "technician: takes over"),
-            new DemoPerson("marit", "Marit Voe", Role.LEAD, "lead: releases from hold"),
-            new DemoPerson("tam", "Tam Sletta", Role.VIEWER, "viewer: looks only"));
+            new DemoPerson(
+                    "una",
+                    "Una Haldane",
+                    Role.TECHNICIAN,
+                    "technician: works the bench, adjusts breath testers",
+                    List.of("breath alcohol")),
+            new DemoPerson("brand", "Brand Osk", Role.TECHNICIAN, "technician: takes over", List.of()),
+            new DemoPerson("marit", "Marit Voe", Role.LEAD, "lead: releases from hold", List.of()),
+            new DemoPerson("tam", "Tam Sletta", Role.VIEWER, "viewer: looks only", List.of()));
 
     private DemoPeople() {}
 }

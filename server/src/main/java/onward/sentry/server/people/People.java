@@ -2,6 +2,7 @@ package onward.sentry.server.people;
 
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
@@ -89,5 +90,17 @@ public class People implements UserDetailsService {
     @Transactional(readOnly = true)
     public String displayName(String signInName) {
         return person(signInName).displayName();
+    }
+
+    /** What a person is qualified for, as procedure cards ask for it. */
+    @Transactional(readOnly = true)
+    public Set<String> competences(String signInName) {
+        return person(signInName).competences();
+    }
+
+    @Transactional
+    public void qualify(String signInName, String competence, String by) {
+        person(signInName).qualify(competence);
+        ledger.append("person-qualified", by, Map.of("signInName", signInName, "competence", competence));
     }
 }

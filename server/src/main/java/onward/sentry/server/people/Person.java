@@ -1,10 +1,17 @@
 package onward.sentry.server.people;
 
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import java.time.Instant;
+import java.util.HashSet;
+import java.util.Set;
 import java.util.UUID;
 
 /** Somebody who may sign in. */
@@ -22,6 +29,12 @@ class Person {
 
     private String passwordHash;
     private Instant createdAt;
+
+    /** What the person is qualified for, as procedure cards ask for it. */
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "competence", joinColumns = @JoinColumn(name = "person_id"))
+    @Column(name = "name")
+    private Set<String> competences = new HashSet<>();
 
     protected Person() {}
 
@@ -44,6 +57,14 @@ class Person {
 
     Role role() {
         return role;
+    }
+
+    void qualify(String competence) {
+        competences.add(competence);
+    }
+
+    Set<String> competences() {
+        return Set.copyOf(competences);
     }
 
     String passwordHash() {

@@ -143,11 +143,13 @@ class TodayController {
         return new Group(
                 key.job().label(),
                 key.model(),
-                demand.sensors().stream().map(s -> s.gas().formula()).collect(Collectors.joining(" ")),
+                demand.wanted().stream().map(w -> w.sensor().gas().formula()).collect(Collectors.joining(" ")),
                 demand.litres() * rows.size(),
                 best.map(w -> w.onShelf().tag()),
                 best.map(w -> w.onShelf().cylinder().litresLeft()).orElse(0.0),
-                best.map(w -> w.onShelf().cylinder().runsLeft(demand.reserve(), demand.litres()))
+                best.map(w -> w.onShelf()
+                                .cylinder()
+                                .runsLeft(demand.conditions().reserve(), demand.litres()))
                         .orElse(0),
                 best.isPresent()
                         ? List.of()

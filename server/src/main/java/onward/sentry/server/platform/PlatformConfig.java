@@ -1,6 +1,7 @@
 package onward.sentry.server.platform;
 
 import java.time.Clock;
+import onward.sentry.formats.CoreJson;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;

@@ -43,7 +43,7 @@ class CalibrationTest {
         var span = outcome(co, "SPAN");
         assertThat(span.path("responsePercent").asDouble()).isBetween(86.0, 90.0);
         assertThat(span.path("judgement").path("working").path("source").asString())
-                .isEqualTo("card Quoin 4 v1");
+                .isEqualTo("card Quoin 4 v2, house policy v1");
         assertThat(record.path("lastHash").asString()).hasSize(64);
     }
 
@@ -132,7 +132,7 @@ class CalibrationTest {
                 .asString();
         var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
         var gateway = island.gateway(serial, runId, Map.of());
-        island.work(runId, gateway, "", "CHOOSE_CYLINDER", 1);
+        island.work(runId, gateway, mix, "CHOOSE_CYLINDER", 2);
         var silent = island.confirm(runId, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", mix));
         assertThat(silent.text("code")).isEqualTo("set-point-differs");
         assertThat(silent.text("detail")).isEqualTo("Label 100 ppm, set point 80 ppm.");

@@ -11,22 +11,18 @@ import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.formats.CardLibrary;
 import onward.sentry.server.house.House;
-import onward.sentry.server.platform.CoreJson;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -40,9 +36,11 @@ class RunCacheTest {
     private LiveRun live;
 
     @BeforeEach
-    void start() throws IOException {
-        var card = CoreJson.canonical()
-                .readValue(Files.readString(Path.of("src/main/resources/cards/mote-co.json")), ProcedureCard.class);
+    void start() {
+        var card = CardLibrary.all().stream()
+                .filter(shipped -> shipped.model().equals("Mote CO"))
+                .findFirst()
+                .orElseThrow();
         when(house.card(anyString(), anyInt())).thenReturn(card);
         when(house.policy(anyInt())).thenReturn(HousePolicy.SHIPPED);
         var started = new RunEvent.RunStarted(

@@ -86,7 +86,7 @@ class RecordTest {
                         new RunEvent.SavedOnInstrument(0, 4, Map.of()),
                         "Saved on the instrument, its own verdict noted"),
                 new Told(new RunEvent.ConfirmationWithdrawn(0, 2, "Una"), "Una took the last confirmation back"),
-                new Told(new RunEvent.RunTakenOver(0, "Brand", "Una"), "Brand took over from Una"),
+                new Told(new RunEvent.RunTakenOver(0, "Brand", "Una", false), "Brand took over from Una"),
                 new Told(new RunEvent.RunStopped(0, "Una", "called away"), "Una stopped the run: called away"),
                 new Told(
                         new RunEvent.RunSigned(0, "Una", Island.TODAY, Verdict.PASS, List.of(), Optional.empty()),

@@ -44,6 +44,7 @@ class AccessTest {
         var path = row.pattern()
                 .replace("{serial}", "NO-SUCH")
                 .replace("{slot}", "1")
+                .replace("{step}", "0")
                 .replace("{calculation}", "vol_to_lel")
                 .replace("{id}", "00000000-0000-0000-0000-000000000000");
         if (path.endsWith("/stream")) {

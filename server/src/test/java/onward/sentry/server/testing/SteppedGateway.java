@@ -96,7 +96,7 @@ public final class SteppedGateway {
     private Map<String, Object> readings(int count) {
         var readings = new ArrayList<Reading>();
         for (int i = 0; i < count; i++) {
-            hands.follow(asksFor(), run.path("calibrating").asBoolean(), gas());
+            hands.follow(asksFor(), run.path("calibrating").asBoolean(), gas(), 0);
             readings.add(instrument.step(250));
         }
         Map<String, Object> batch = Map.of("sequence", sequence++, "readings", readings);

@@ -99,7 +99,7 @@ final class Lane implements Runnable {
     }
 
     private void follow(Hands hands) {
-        hands.follow(run.asksFor(), run.calibrating(), gas());
+        hands.follow(run.asksFor(), run.calibrating(), gas(), run.lagSeconds().orElse(0.0));
     }
 
     private Atmosphere gas() {

@@ -18,7 +18,14 @@ final class LinkMessages {
 
     record Sensor(SensorSpec spec, String serial, LocalDate fittedOn) {}
 
-    record Run(String runId, double timeScale, boolean calibrating, NextAction.Kind asksFor, Optional<Gas> gas) {}
+    /** @param lagSeconds what the tubing between cylinder and sensors holds up */
+    record Run(
+            String runId,
+            double timeScale,
+            boolean calibrating,
+            NextAction.Kind asksFor,
+            Optional<Gas> gas,
+            Optional<Double> lagSeconds) {}
 
     record Gas(List<Atmosphere.Part> components, String balance) {}
 

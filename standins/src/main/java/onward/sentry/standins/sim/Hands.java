@@ -24,8 +24,9 @@ public final class Hands {
      * @param kind what the run asks for now
      * @param calibrating the job adjusts the instrument, so that it shows raw readings on gas
      * @param gas what is in the chosen cylinder
+     * @param lagSeconds what the tubing or the sample line holds up
      */
-    public void follow(Kind kind, boolean calibrating, Atmosphere gas) {
+    public void follow(Kind kind, boolean calibrating, Atmosphere gas, double lagSeconds) {
         if (detector.now() >= plannedAt) {
             plannedAt = Long.MAX_VALUE;
             planned.run();
@@ -44,12 +45,12 @@ public final class Hands {
                     if (calibrating) {
                         detector.startCalibrating();
                     }
-                    detector.breathe(gas);
+                    detector.breathe(gas, lagSeconds);
                 });
             case CLOSE_GAS ->
                 soon(() -> {
                     detector.endCalibrating();
-                    detector.breathe(Atmosphere.cleanAir());
+                    detector.breathe(Atmosphere.cleanAir(), lagSeconds);
                 });
             default -> {}
         }

@@ -27,7 +27,7 @@ public record Health(double response, double slowness, double offset, double set
         double slowness = 1 + 0.003 * ageDays / DAYS_PER_MONTH;
         double response = Math.max(0.05, fresh - lossPerMonth * ageDays / DAYS_PER_MONTH);
         double aMonthAgo = Math.max(0.05, fresh - lossPerMonth * Math.max(0, ageDays / DAYS_PER_MONTH - 1));
-        return new Health(response, slowness, random.nextInt(3) - 1, aMonthAgo);
+        return new Health(response, slowness, 0.4 * (random.nextInt(3) - 1), aMonthAgo);
     }
 
     /** The fault is put on top of what age has done. */

@@ -8,7 +8,6 @@ import java.util.TreeMap;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.run.Reading;
-import onward.sentry.standins.sim.SimSensor.Element;
 
 /** A simulated instrument. The same seed and the same handling give the same readings. */
 public final class SimDetector {
@@ -29,15 +28,17 @@ public final class SimDetector {
         this.basis = basis;
         this.now = startMillis;
         this.sensors = specs.stream()
-                .map(spec -> new SimSensor(
-                        new Element(spec.slot(), spec.gasId(), spec.unit(), spec.resolution(), spec.t90Seconds()),
-                        health.get(spec.slot()),
-                        seed))
+                .map(spec -> new SimSensor(spec, health.get(spec.slot()), seed))
                 .toList();
     }
 
     public void breathe(Atmosphere atmosphere) {
-        sensors.forEach(sensor -> sensor.meets(atmosphere.shownTo(sensor.element(), basis), now / 1000.0));
+        breathe(atmosphere, 0);
+    }
+
+    /** @param lagSeconds what the tubing or the sample line holds up */
+    public void breathe(Atmosphere atmosphere, double lagSeconds) {
+        sensors.forEach(sensor -> sensor.meets(atmosphere.shownTo(sensor.spec(), basis), now / 1000.0, lagSeconds));
     }
 
     public void startZero() {
@@ -73,7 +74,7 @@ public final class SimDetector {
         for (var sensor : sensors) {
             double shown = sensor.step(now / 1000.0, millis / 1000.0);
             values.put(
-                    sensor.element().slot(),
+                    sensor.spec().slot(),
                     BigDecimal.valueOf(shown).setScale(4, RoundingMode.HALF_UP).doubleValue());
         }
         return new Reading(now, values);

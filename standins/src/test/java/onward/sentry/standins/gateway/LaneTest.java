@@ -85,7 +85,8 @@ class LaneTest {
                         OptionalDouble.of(25), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty()),
                 25,
                 80);
-        var run = new LinkMessages.Run("r1", 60, true, NextAction.Kind.CONFIRM_CHECKS, Optional.empty());
+        var run = new LinkMessages.Run(
+                "r1", 60, true, NextAction.Kind.CONFIRM_CHECKS, Optional.empty(), Optional.empty());
         var detector = new LinkMessages.Detector(
                 "MC-1",
                 "Mote CO",

@@ -194,7 +194,7 @@ class SimDetectorTest {
     private static double highest(SimDetector detector, Hands hands, NextAction.Kind asked, int seconds) {
         double most = 0;
         for (int i = 0; i < seconds * 4; i++) {
-            hands.follow(asked, true, HOUSE_MIX);
+            hands.follow(asked, true, HOUSE_MIX, 0);
             most = Math.max(most, detector.step(250).values().get(3));
         }
         return most;

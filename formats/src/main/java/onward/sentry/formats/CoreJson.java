@@ -1,4 +1,4 @@
-package onward.sentry.server.platform;
+package onward.sentry.formats;
 
 import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
@@ -6,8 +6,10 @@ import com.fasterxml.jackson.annotation.JsonSubTypes.Type;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Step;
+import onward.sentry.core.rig.Intake;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.schedule.IntervalRule;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -23,12 +25,14 @@ public final class CoreJson {
                 .addMixIn(Step.class, StepNames.class)
                 .addMixIn(AcceptRule.class, AcceptRuleNames.class)
                 .addMixIn(IntervalRule.class, IntervalRuleNames.class)
+                .addMixIn(Intake.class, IntakeNames.class)
                 .addMixIn(RunEvent.class, RunEventNames.class);
     }
 
-    /** Keys in order, so that the same thing is always the same text. */
+    /** Keys in order, so that the same thing is always the same text. What older texts lack is 0, false or absent. */
     public static JsonMapper canonical() {
         return addTo(JsonMapper.builder()
+                        .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
                         .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
                         .enable(MapperFeature.SORT_PROPERTIES_ALPHABETICALLY))
                 .build();
@@ -38,8 +42,12 @@ public final class CoreJson {
     @JsonSubTypes({
         @Type(value = Step.Checks.class, name = "checks"),
         @Type(value = Step.Confirm.class, name = "confirm"),
+        @Type(value = Step.Measure.class, name = "measure"),
+        @Type(value = Step.Ask.class, name = "ask"),
+        @Type(value = Step.BlockTest.class, name = "block-test"),
         @Type(value = Step.WarmUp.class, name = "warm-up"),
         @Type(value = Step.Zero.class, name = "zero"),
+        @Type(value = Step.Blank.class, name = "blank"),
         @Type(value = Step.ApplyGas.class, name = "apply-gas"),
         @Type(value = Step.ConfirmAlarms.class, name = "confirm-alarms"),
         @Type(value = Step.SaveOnInstrument.class, name = "save-on-instrument"),
@@ -51,9 +59,14 @@ public final class CoreJson {
     @JsonSubTypes({
         @Type(value = AcceptRule.OnStability.class, name = "on-stability"),
         @Type(value = AcceptRule.StableOrDeadline.class, name = "stable-or-deadline"),
-        @Type(value = AcceptRule.Countdown.class, name = "countdown")
+        @Type(value = AcceptRule.Countdown.class, name = "countdown"),
+        @Type(value = AcceptRule.CountdownByTemperature.class, name = "countdown-by-temperature")
     })
     private interface AcceptRuleNames {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({@Type(value = Intake.Cup.class, name = "cup"), @Type(value = Intake.Pumped.class, name = "pumped")})
+    private interface IntakeNames {}
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "rule")
     @JsonSubTypes({
@@ -70,6 +83,11 @@ public final class CoreJson {
         @Type(value = RunEvent.RunStarted.class, name = "RunStarted"),
         @Type(value = RunEvent.ChecksConfirmed.class, name = "ChecksConfirmed"),
         @Type(value = RunEvent.StepConfirmed.class, name = "StepConfirmed"),
+        @Type(value = RunEvent.Measured.class, name = "Measured"),
+        @Type(value = RunEvent.Answered.class, name = "Answered"),
+        @Type(value = RunEvent.BlockTested.class, name = "BlockTested"),
+        @Type(value = RunEvent.SensorsSkipped.class, name = "SensorsSkipped"),
+        @Type(value = RunEvent.GasLeftOut.class, name = "GasLeftOut"),
         @Type(value = RunEvent.WarmUpEnded.class, name = "WarmUpEnded"),
         @Type(value = RunEvent.ZeroStarted.class, name = "ZeroStarted"),
         @Type(value = RunEvent.ZeroJudged.class, name = "ZeroJudged"),

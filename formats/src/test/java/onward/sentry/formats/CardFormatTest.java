@@ -1,4 +1,4 @@
-package onward.sentry.server.house;
+package onward.sentry.formats;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -11,7 +11,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.stream.Stream;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.server.platform.CoreJson;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -48,7 +47,7 @@ class CardFormatTest {
 
     @ParameterizedTest
     @CsvSource({
-        "'\"version\": 1', '\"version\": 0'",
+        "'\"version\": 2', '\"version\": 0'",
         "'\"kind\": \"zero\"', '\"kind\": \"nought\"'",
         "'\"rule\": \"stable-or-deadline\"', '\"rule\": \"whenever\"'",
         "'\"flowLitresPerMinute\": 0.5', '\"flowLitresPerMinute\": 0'",

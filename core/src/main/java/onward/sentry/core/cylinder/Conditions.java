@@ -1,0 +1,29 @@
+package onward.sentry.core.cylinder;
+
+import java.time.LocalDate;
+import onward.sentry.core.gas.LelBasis;
+import onward.sentry.core.gas.ReferenceValue;
+import onward.sentry.core.rig.Intake;
+import onward.sentry.core.rig.Rig;
+
+/**
+ * Under what conditions a cylinder is to serve.
+ *
+ * @param on the day of use
+ * @param reserve fraction of the full volume that is never used
+ * @param warnBeforeExpiryDays how early an expiry is warned about
+ * @param basis the detector's table of explosive limits
+ * @param reference against which side of the certificate the gas is taken
+ * @param kilopascals station pressure
+ * @param intake how the detector takes its sample in
+ * @param rig how the gas is brought to it
+ */
+public record Conditions(
+        LocalDate on,
+        double reserve,
+        int warnBeforeExpiryDays,
+        LelBasis basis,
+        ReferenceValue reference,
+        double kilopascals,
+        Intake intake,
+        Rig rig) {}

@@ -1,0 +1,56 @@
+package onward.sentry.core.cylinder;
+
+import static onward.sentry.core.working.Figures.upTo;
+
+import java.util.Optional;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.CatalyticResponse;
+import onward.sentry.core.gas.Component;
+import onward.sentry.core.gas.Conversion;
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.Pressure;
+import onward.sentry.core.gas.ReferenceValue;
+import onward.sentry.core.working.Working;
+
+/**
+ * What a sensor should read on a certified component: the label in its unit, taken at the side of the certificate that
+ * the site has decided on, corrected for pressure, or turned into the vapour that methane stands for.
+ *
+ * <p>A label of 0.100 mg/L at 95.461 kPa returns 0.0942 for a sensor that feels partial pressure. Methane at 28.4 %LEL
+ * returns 51.6 for a bead set to read as n-butane on the IEC basis.
+ *
+ * @param value in the sensor's unit
+ * @param label the certificate's figure in the sensor's unit, and what it comes to where that differs
+ * @param correction how it follows from the label; empty where it is the label itself
+ */
+record ExpectedReading(double value, String label, Optional<Working> correction) {
+
+    static ExpectedReading of(SensorSpec sensor, Component component, Conditions conditions) {
+        double label = Conversion.of(sensor.gas(), conditions.basis())
+                .convert(component.certified(), sensor.unit())
+                .value();
+        double value = conditions.reference().of(sensor.gas(), label, component.relativeUncertainty());
+        var unit = " " + sensor.unit().symbol();
+        var working = Working.of("Expected reading", "").with("label", upTo(label, 4) + unit);
+        if (conditions.reference() == ReferenceValue.CAUTIOUS) {
+            working = working.with(
+                    "cautious bound, ±" + upTo(100 * component.relativeUncertainty(), 1) + " %", upTo(value, 4) + unit);
+        }
+        if (sensor.simulantFor().isPresent()) {
+            var vapour = GasLibrary.shipped().gas(sensor.simulantFor().get());
+            var response = new CatalyticResponse(conditions.basis());
+            value = response.simulantSetPoint(value, vapour);
+            working = working.with(
+                    "F(" + vapour.nameInSentence() + "), methane as simulant", upTo(response.factor(vapour), 4));
+        }
+        if (sensor.partialPressure()) {
+            value = Pressure.expected(value, conditions.kilopascals());
+            working = working.with("P ÷ 101.325 kPa", upTo(conditions.kilopascals(), 3) + " kPa ÷ 101.325 kPa");
+        }
+        boolean corrected = working.inputs().size() > 1;
+        return new ExpectedReading(
+                value,
+                upTo(label, 3) + (corrected ? " → " + upTo(value, 3) : "") + unit,
+                corrected ? Optional.of(working.gives(upTo(value, 4) + unit)) : Optional.empty());
+    }
+}

@@ -1,0 +1,31 @@
+package onward.sentry.core.judge;
+
+/**
+ * What is known of a sensor whose model shows displayed readings only: each calibration sees the change since the one
+ * before, so the sensitivity that remains is chained, {@code s_n = s_(n−1) · (reading − zero) ÷ (expected − zero)}.
+ *
+ * @param sensitivity s after the last good calibration; 1 when the sensor was fitted
+ * @param fittingResponse raw response recorded when it was new, %; 100 when unknown, which grades earlier
+ */
+public record SpanChain(double sensitivity, double fittingResponse) {
+
+    /** A sensor that nothing is known of. */
+    public static final SpanChain NEW = new SpanChain(1, 100);
+
+    public SpanChain {
+        if (!(sensitivity > 0 && fittingResponse > 0)) {
+            throw new IllegalArgumentException(
+                    "sensitivity and response at fitting are above 0: " + sensitivity + ", " + fittingResponse);
+        }
+    }
+
+    /** s after this calibration: 0.9 and a reading of 72 on 80 ppm with a zero of 0 returns 0.81. */
+    public double next(double reading, double expected, double zero) {
+        return sensitivity * (reading - zero) / (expected - zero);
+    }
+
+    /** {@code R = s · R_fitting} in %: an s of 0.81 on a sensor that began at 104 % returns 84.24. */
+    public double response(double next) {
+        return next * fittingResponse;
+    }
+}

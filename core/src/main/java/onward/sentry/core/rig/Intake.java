@@ -1,0 +1,42 @@
+package onward.sentry.core.rig;
+
+import onward.sentry.core.working.Refusal;
+
+/** How a model takes its sample in. */
+public sealed interface Intake {
+
+    /**
+     * Gas is led over the sensors in a cup, hood or mouthpiece, or along a line with a meter of its own.
+     *
+     * @param least L/min; below it room air gets in
+     * @param most L/min; above it gas is wasted and the cup is pressurised
+     */
+    record Cup(double least, double most) implements Intake {
+        public Cup {
+            Refusal.unless(
+                    least > 0 && most >= least && most <= 20,
+                    "intake-flow",
+                    "intake",
+                    "The flow of a cup runs from above 0 to at most 20 L/min, least first; was " + least + " to " + most
+                            + ".",
+                    "Take both from the instrument's manual.");
+        }
+    }
+
+    /**
+     * A pump draws the sample.
+     *
+     * @param draws L/min
+     * @param takesRegulator its inlet may be joined to a fixed flow without a tee
+     */
+    record Pumped(double draws, boolean takesRegulator) implements Intake {
+        public Pumped {
+            Refusal.unless(
+                    draws > 0 && draws <= 5,
+                    "intake-pump",
+                    "intake",
+                    "A pump draws above 0 and at most 5 L/min, not " + draws + ".",
+                    "0.2 to 0.5 L/min is typical.");
+        }
+    }
+}

@@ -1,0 +1,59 @@
+package onward.sentry.core.rig;
+
+import java.util.Objects;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
+
+/**
+ * What lets gas out of the cylinder.
+ *
+ * @param litresPerMinute what it gives; 0 for a demand regulator, which gives what the pump draws
+ * @param family the reactive family that it is kept for; empty when it has only met stable gases or none
+ */
+public record Regulator(Kind kind, double litresPerMinute, String family) {
+
+    /** How it meters. */
+    public enum Kind {
+        FIXED("fixed flow"),
+        ADJUSTABLE("adjustable"),
+        DEMAND("demand flow");
+
+        private final String label;
+
+        Kind(String label) {
+            this.label = label;
+        }
+
+        public String label() {
+            return label;
+        }
+    }
+
+    public Regulator {
+        Objects.requireNonNull(kind, "kind");
+        family = family == null ? "" : family;
+        Refusal.unless(
+                kind == Kind.DEMAND ? litresPerMinute == 0 : litresPerMinute > 0 && litresPerMinute <= 20,
+                "regulator-flow",
+                "regulator",
+                kind == Kind.DEMAND
+                        ? "A demand regulator has no flow of its own; it was given " + Figures.upTo(litresPerMinute, 2)
+                                + " L/min."
+                        : "A regulator gives above 0 and at most 20 L/min, not " + Figures.upTo(litresPerMinute, 2)
+                                + ".",
+                kind == Kind.DEMAND ? "Leave the flow out." : "Read the flow stamped on it, or the meter.");
+    }
+
+    public static Regulator fixed(double litresPerMinute) {
+        return new Regulator(Kind.FIXED, litresPerMinute, "");
+    }
+
+    public static Regulator demand() {
+        return new Regulator(Kind.DEMAND, 0, "");
+    }
+
+    @Override
+    public String toString() {
+        return kind == Kind.DEMAND ? kind.label() : kind.label() + " " + Figures.upTo(litresPerMinute, 2) + " L/min";
+    }
+}

@@ -1,0 +1,35 @@
+package onward.sentry.core.rig;
+
+import java.util.Objects;
+import java.util.Optional;
+
+/** How gas gets from the cylinder to the sensors. */
+public record Rig(Regulator regulator, Delivery delivery, Tubing tubing) {
+
+    private static final SampleLine SHORT = new SampleLine(0.5, 4);
+
+    public Rig {
+        Objects.requireNonNull(regulator, "regulator");
+        Objects.requireNonNull(delivery, "delivery");
+        Objects.requireNonNull(tubing, "tubing");
+    }
+
+    /**
+     * What is usual for an intake: a fixed flow into the cup, or through a tee where a pump draws, on half a metre of
+     * low-absorption tubing with a bore of 4 mm.
+     */
+    public static Rig usual(Intake intake, double litresPerMinute, Optional<SampleLine> line) {
+        var tubing = new Tubing(Tubing.Material.LOW_ABSORPTION, line.orElse(SHORT));
+        var delivery = intake instanceof Intake.Pumped ? Delivery.TEE : Delivery.CUP;
+        return new Rig(Regulator.fixed(litresPerMinute), delivery, tubing);
+    }
+
+    /** Seconds until gas has come through the tubing at the flow that the sensors get; 0 from a station. */
+    public double lagSeconds(Intake intake) {
+        if (delivery == Delivery.STATION) {
+            return 0;
+        }
+        double flow = intake instanceof Intake.Pumped pumped ? pumped.draws() : regulator.litresPerMinute();
+        return flow > 0 ? tubing.line().lagSeconds(flow) : 0;
+    }
+}

@@ -1,0 +1,54 @@
+package onward.sentry.core.run;
+
+import static onward.sentry.core.working.Refusal.unless;
+
+import onward.sentry.core.working.Figures;
+
+/** Begins another try after a failure: what is suspected is changed first, and the card's wait is kept. */
+final class AnotherTry {
+
+    private AnotherTry() {}
+
+    static RunEvent.TryStarted started(RunState state, RunCommand.TryAgain c, long now) {
+        var tries = state.triesHere();
+        unless(
+                !c.changed().isBlank() || !c.remedy().isBlank(),
+                "changed-missing",
+                "changed",
+                "Before another try, what is suspected is changed first.",
+                "Say in a few words what was changed: the gas, the rig, the adapter.");
+        unless(
+                c.remedy().isEmpty() || tries.remedies().contains(c.remedy()),
+                "remedy-unknown",
+                "remedy",
+                "The card knows no remedy '" + c.remedy() + "'.",
+                "Pick one of: " + String.join("; ", tries.remedies()) + ".");
+        boolean last = state.tries() + 1 == tries.most();
+        unless(
+                !last || tries.beforeLast().isEmpty() || c.remedy().equals(tries.beforeLast()),
+                "remedy-before-last",
+                "remedy",
+                "The last try comes only after: " + tries.beforeLast() + ".",
+                "Have it done and say so, or leave it at the failure.");
+        long ready = lastDecided(state) + tries.waitSeconds() * 1000L;
+        unless(
+                now >= ready,
+                "try-too-early",
+                "",
+                "The card asks for a wait of " + Figures.upTo(tries.waitSeconds() / 60.0, 1)
+                        + " min between two tries.",
+                "Wait another " + Figures.upTo(Math.ceil((ready - now) / 1000.0), 0) + " s.");
+        return new RunEvent.TryStarted(
+                now, c.step(), state.failedHere(), c.changed().strip(), c.remedy());
+    }
+
+    private static long lastDecided(RunState state) {
+        return state.events().stream()
+                .filter(e -> e instanceof RunEvent.ZeroJudged
+                        || e instanceof RunEvent.ReadingAccepted
+                        || e instanceof RunEvent.ReadingNotAccepted)
+                .mapToLong(RunEvent::at)
+                .max()
+                .orElse(0);
+    }
+}

@@ -1,0 +1,84 @@
+package onward.sentry.core.run;
+
+import java.util.Optional;
+import java.util.OptionalDouble;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.BumpJudge;
+import onward.sentry.core.judge.CalibrationCheck;
+import onward.sentry.core.judge.CheckRule;
+import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.SpanJudge;
+import onward.sentry.core.judge.Uncertainty;
+import onward.sentry.core.trace.Plateau;
+
+/** Judges a reading that was taken on gas, by what the sensor met the gas for. */
+record GasJudge(ProcedureCard card, HousePolicy policy) {
+
+    /** @param responsePercent of a span or a bump */
+    record Judged(Judgement judgement, OptionalDouble responsePercent, OptionalDouble sensitivity) {
+        private static Judged plainly(Judgement judgement) {
+            return new Judged(judgement, OptionalDouble.empty(), OptionalDouble.empty());
+        }
+    }
+
+    Judged judge(RunState state, Target target, double expected, Plateau plateau) {
+        var sensor = card.sensor(target.slot());
+        double reading = plateau.mean();
+        return switch (target.purpose()) {
+            case SPAN -> {
+                var span = SpanJudge.judge(
+                        sensor, policy.schools().grading(), expected, reading, state.chain(target.slot()), both());
+                yield new Judged(span.judgement(), OptionalDouble.of(span.responsePercent()), span.sensitivity());
+            }
+            case LOW_POINT -> Judged.plainly(SpanJudge.lowPoint(sensor, expected, reading, card.name()));
+            case AS_FOUND, CHECK_FIRST, CHECK, VERIFY ->
+                Judged.plainly(
+                        CalibrationCheck.judge(sensor, expected, reading, rule(state, sensor, expected, plateau)));
+            case BUMP ->
+                new Judged(
+                        BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), card.name()),
+                        OptionalDouble.of(BumpJudge.responsePercent(sensor, expected, reading)),
+                        OptionalDouble.empty());
+        };
+    }
+
+    /** How far a check may be off, %: the stricter of card and policy. */
+    static double tolerancePercent(ProcedureCard card, HousePolicy policy) {
+        return Math.min(card.tolerancePercent().orElse(policy.tolerancePercent()), policy.tolerancePercent());
+    }
+
+    private CheckRule rule(RunState state, SensorSpec sensor, double expected, Plateau plateau) {
+        double tolerance = tolerancePercent(card, policy);
+        boolean byCard = card.tolerancePercent().isPresent() && tolerance < policy.tolerancePercent();
+        return new CheckRule(
+                tolerance,
+                byCard ? card.name() + " (stricter than " + policy.name() + ")" : policy.name() + ", " + card.name(),
+                policy.schools().guardBand()
+                        ? line(state, sensor).map(line -> uncertainty(line, sensor, expected, plateau))
+                        : Optional.empty());
+    }
+
+    private static Uncertainty uncertainty(LabelLine line, SensorSpec sensor, double expected, Plateau plateau) {
+        return Uncertainty.of(
+                Math.abs(expected),
+                line.relativeUncertainty(),
+                line.statesTwo(),
+                sensor.resolution(),
+                plateau.deviation());
+    }
+
+    private static Optional<LabelLine> line(RunState state, SensorSpec sensor) {
+        return state.cylinder().stream()
+                .flatMap(chosen -> chosen.label().stream())
+                .filter(line -> line.slot() == sensor.slot())
+                .findFirst();
+    }
+
+    private String both() {
+        return card.name() + ", " + policy.name();
+    }
+}

@@ -1,0 +1,331 @@
+package onward.sentry.core.run;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.card.ZeroAir;
+import onward.sentry.core.house.Schools.Threading;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.rig.Delivery;
+import onward.sentry.core.rig.Intake;
+import onward.sentry.core.rig.Regulator;
+import onward.sentry.core.rig.Rig;
+import onward.sentry.core.run.NextAction.Kind;
+
+/** Finds the words for what comes next. */
+record NextHand(RunState state, Threading threading) {
+
+    private static final String NO_ALARM = "In calibration mode this detector does not alarm: it protects nobody.";
+    private static final String NOT_BESIDE_GAS = "Never zero beside somebody's open gas.";
+
+    NextAction action() {
+        if (state.phase() == RunPhase.SIGNED) {
+            return waiting(Kind.DONE, "Signed. Store the regulator off the cylinder.");
+        }
+        if (state.phase() == RunPhase.STOPPED) {
+            return waiting(Kind.DONE, "Stopped. What was done stays on record.");
+        }
+        var step = state.currentStep().orElse(null);
+        return ofStep(step).withNote(step == null ? "" : step.note());
+    }
+
+    private NextAction ofStep(Step step) {
+        if (state.awaitsTry()) {
+            return tryAgain();
+        }
+        if (step instanceof Step.Confirm confirm) {
+            return asking(Kind.CONFIRM_STEP, confirm.sentence(), "Done");
+        }
+        if (step instanceof Step.Checks checks) {
+            return asking(Kind.CONFIRM_CHECKS, "Check the detector before gas", "All checked")
+                    .withDetails(checks.items());
+        }
+        if (step instanceof Step.Measure measure) {
+            return asking(Kind.MEASURE, measure.quantity().label() + ": read it off", "Enter")
+                    .toType(Readable.of(measure));
+        }
+        if (step instanceof Step.Ask ask) {
+            return asking(Kind.ANSWER, ask.question(), "Answer");
+        }
+        if (step instanceof Step.BlockTest test) {
+            return blockTest(test);
+        }
+        if (step instanceof Step.WarmUp warmUp) {
+            return waiting(Kind.WAIT_WARM_UP, "Wait: the detector is warming up")
+                    .until(state.stepSince(), warmUp.seconds(), "warm-up")
+                    .withDetails(List.of("Meanwhile: regulator and adapter within reach, cylinder upright."));
+        }
+        if (step instanceof Step.Zero zero) {
+            return zero(zero);
+        }
+        if (step instanceof Step.Blank blank) {
+            return blank(blank);
+        }
+        if (step instanceof Step.ApplyGas gas) {
+            return gas(gas);
+        }
+        if (step instanceof Step.ConfirmAlarms) {
+            return asking(Kind.CONFIRM_ALARMS, "Which alarms do you notice?", "Confirm alarms");
+        }
+        if (step instanceof Step.SaveOnInstrument) {
+            return asking(
+                            Kind.CONFIRM_SAVED,
+                            "Save on the instrument, then note what it shows",
+                            "Saved on the instrument")
+                    .withDetails(List.of("What is not saved there is lost."))
+                    .withCautions(NO_ALARM);
+        }
+        if (step instanceof Step.ClearDown clear) {
+            return clearDown(clear);
+        }
+        return asking(Kind.SIGN, signSentence(), "Sign the record");
+    }
+
+    private NextAction blockTest(Step.BlockTest test) {
+        int failed = state.blocksFailed();
+        var sentence = failed == 0
+                ? "Block the inlet: does the pump alarm within " + test.seconds() + " s?"
+                : test.remedies().get(failed - 1) + ", then block the inlet again: does it alarm within "
+                        + test.seconds() + " s?";
+        return asking(Kind.BLOCK_TEST, sentence, "It alarmed")
+                .withDetails(List.of(
+                        failed == test.remedies().size() && failed > 0
+                                ? "No alarm this time means an internal leak: the detector goes on hold."
+                                : "No alarm means a leak between inlet and pump."));
+    }
+
+    private NextAction tryAgain() {
+        var failed = state.failedHere().stream()
+                .map(slot -> state.card().sensor(slot).gas().name())
+                .distinct()
+                .collect(Collectors.joining(" and "));
+        var tries = state.triesHere();
+        var details = new ArrayList<>(List.of("Try " + state.tries() + " of " + tries.most() + "."));
+        if (state.tries() + 1 == tries.most() && !tries.beforeLast().isEmpty()) {
+            details.add("The last try comes only after: " + tries.beforeLast() + ".");
+        } else {
+            details.add("First the gas and the rig, then the sensor.");
+        }
+        var action = asking(Kind.TRY_AGAIN, failed + " failed: change what you suspect, then try again", "Try again")
+                .withDetails(details)
+                .withRemedies(tries.remedies());
+        long since = state.events().get(state.events().size() - 1).at();
+        return tries.waitSeconds() == 0 ? action : action.until(since, tries.waitSeconds(), "until the next try");
+    }
+
+    private NextAction zero(Step.Zero zero) {
+        if (zero.air() == ZeroAir.CYLINDER && state.cylinder().isEmpty()) {
+            return asking(Kind.CHOOSE_CYLINDER, "Choose the zero-air cylinder", "Use this cylinder")
+                    .withDetails(List.of("Nothing but air is in it; its gauge is not at the reserve."));
+        }
+        if (state.zeroStartedAt().isPresent()) {
+            var sentence = zero.air() == ZeroAir.CYLINDER
+                    ? "Keep zero air flowing: zero is settling"
+                    : "Hold still in clean air: zero is settling";
+            return waiting(Kind.WAIT_ZERO, sentence)
+                    .until(state.zeroStartedAt().getAsLong(), zero.accept().endSeconds(), "zero limit");
+        }
+        var sentence = switch (zero.air()) {
+            case AMBIENT ->
+                zero.onRemainder()
+                        ? "A little gas is left: clean air, and zero once more"
+                        : (pumped() ? "Inlet open to clean air" : "Adapter off, clean air")
+                                + ": start the zero on the instrument";
+            case CYLINDER -> "Zero air on, flow seen at the meter: start the zero on the instrument";
+            case CHARCOAL -> "Charcoal on, clean air: start the zero on the instrument";
+        };
+        return asking(Kind.START_ZERO, sentence, "Zero started")
+                .withDetails(zeroDetails(zero))
+                .withCautions(NOT_BESIDE_GAS);
+    }
+
+    private List<String> zeroDetails(Step.Zero zero) {
+        var details = new ArrayList<String>();
+        switch (zero.air()) {
+            case AMBIENT ->
+                details.add(
+                        pumped()
+                                ? "Nothing on the inlet: gas left in a hose would become the zero."
+                                : "Adapter off: trapped gas would become the zero.");
+            case CYLINDER -> details.add("Keep the flow at its value throughout.");
+            case CHARCOAL ->
+                details.add("Charcoal takes organic vapours out, not carbon monoxide, methane or hydrogen.");
+        }
+        if (zero.slots().stream().anyMatch(slot -> state.card().sensor(slot).isOxygen())) {
+            details.add("Oxygen is set to 20.9 vol% in the same step.");
+        }
+        return details;
+    }
+
+    private NextAction blank(Step.Blank blank) {
+        if (state.zeroStartedAt().isPresent()) {
+            return waiting(Kind.WAIT_BLANK, "Wait: the air blank is being taken")
+                    .until(state.zeroStartedAt().getAsLong(), blank.accept().endSeconds(), "blank limit");
+        }
+        return asking(Kind.START_BLANK, "Clean air through first: start the air blank", "Blank started")
+                .withDetails(List.of("Nothing is adjusted: what is left from before would count as gas."));
+    }
+
+    private NextAction gas(Step.ApplyGas gas) {
+        if (state.gasOpenedAt().isEmpty() && state.gasIsOn()) {
+            return closing()
+                    .withDetails(List.of("The next gas comes from another cylinder, or after a change of the rig."));
+        }
+        if (state.cylinder().isEmpty()) {
+            var details = new ArrayList<>(List.of("Compare its label with the set points, line by line."));
+            if (gas.mayBeLeftOut()) {
+                details.add("You may work without this gas: leave it out with a reason.");
+            }
+            return asking(Kind.CHOOSE_CYLINDER, "Choose the cylinder" + forWhat(gas), "Use this cylinder")
+                    .withDetails(details);
+        }
+        if (state.gasOpenedAt().isEmpty()) {
+            return asking(Kind.OPEN_GAS, openSentence(), "Gas is on", !state.typed())
+                    .withDetails(openDetails())
+                    .withCautions(NO_ALARM, "Ventilate: calibration gas is toxic or asphyxiating.");
+        }
+        long since = state.gasOpenedAt().orElseThrow();
+        var sentence =
+                state.typed() ? "Keep gas on and type what the display shows" : "Keep gas on: " + waitingFor(gas);
+        return waiting(Kind.WAIT_SETTLE, sentence)
+                .until(since, state.accept(gas.accept()).endSeconds(), "gas limit")
+                .withCautions(NO_ALARM);
+    }
+
+    private String forWhat(Step.ApplyGas gas) {
+        var gases = state.undecidedTargets().stream()
+                .map(target -> state.card().sensor(target.slot()).gas().nameInSentence())
+                .distinct()
+                .toList();
+        var point = point(gas);
+        return gases.size() > 2 ? point : " with " + String.join(" and ", gases) + point;
+    }
+
+    private String point(Step.ApplyGas gas) {
+        if (gas.are(Purpose.LOW_POINT)) {
+            return ", low point";
+        }
+        boolean hasLowPoint = state.steps().stream()
+                .anyMatch(other -> other instanceof Step.ApplyGas one && one.are(Purpose.LOW_POINT));
+        return hasLowPoint && gas.are(Purpose.SPAN) ? ", high point" : "";
+    }
+
+    private boolean pumped() {
+        return state.card().intake() instanceof Intake.Pumped;
+    }
+
+    private Rig rig() {
+        return state.cylinder()
+                .flatMap(RunEvent.CylinderChosen::rig)
+                .orElseGet(() -> state.card().usualRig());
+    }
+
+    private String openSentence() {
+        return switch (rig().delivery()) {
+            case CUP -> "Cup on, tubing fully home, open the valve";
+            case TEE -> "Tee on the inlet, one end open, open the valve";
+            case DIRECT -> "Tubing fully home on the inlet, open the valve";
+            case BAG -> "Fill the bag, push it onto the inlet";
+            case STATION -> "Put the detector into the station, open its valve";
+        };
+    }
+
+    private List<String> openDetails() {
+        var details = new ArrayList<String>();
+        var regulator = rig().regulator();
+        details.add("Regulator: " + regulator + ". " + threadingOf(regulator));
+        details.add("Purge it first, pointing away from people.");
+        if (rig().delivery() == Delivery.TEE && pumped()) {
+            details.add("Gas must spill at the open end all the time.");
+        }
+        return details;
+    }
+
+    private String threadingOf(Regulator regulator) {
+        return switch (threading) {
+            case VALVE_OPEN -> "Thread it on with its valve open, so that no room air is pressed into the cylinder.";
+            case VALVE_SHUT -> "Thread it on with its valve shut, so that no gas escapes.";
+            case BY_TYPE ->
+                switch (regulator.kind()) {
+                    case FIXED -> "Thread it on with its valve open, then close it.";
+                    case ADJUSTABLE -> "Thread it on with its needle valve shut.";
+                    case DEMAND -> "It has no valve to mind.";
+                };
+        };
+    }
+
+    private static String waitingFor(Step.ApplyGas gas) {
+        if (gas.are(Purpose.AS_FOUND)) {
+            return "as-found readings are settling";
+        }
+        if (gas.are(Purpose.CHECK_FIRST)) {
+            return "checking before anything is adjusted";
+        }
+        return gas.are(Purpose.VERIFY) ? "checking what was just set" : "readings are settling";
+    }
+
+    private NextAction clearDown(Step.ClearDown clear) {
+        if (state.gasIsOn()) {
+            return closing()
+                    .withDetails(List.of(
+                            rig().delivery() == Delivery.CUP
+                                    ? "Alarms may sound as the cup comes off: expected."
+                                    : "Alarms may sound as the gas goes: expected."));
+        }
+        long since = state.gasClosedAt().orElse(state.stepSince());
+        return waiting(
+                        Kind.WAIT_CLEAR,
+                        state.typed()
+                                ? "Wait for clean air, then type what the display shows"
+                                : "Wait: the sensors are clearing down")
+                .until(since, clear.limitSeconds(), "clear-down limit");
+    }
+
+    private NextAction closing() {
+        var sentence = rig().delivery() == Delivery.CUP
+                ? "Close the valve and take the cup off"
+                : "Close the valve and take the gas off the inlet";
+        return asking(Kind.CLOSE_GAS, sentence, "Gas is off", !state.typed());
+    }
+
+    private String signSentence() {
+        if (state.pumpLeaks()) {
+            return "Internal leak: sign, tag the detector, send it to service";
+        }
+        var signed = SignOff.of(state, state.stepSince(), LocalDate.EPOCH, false);
+        var verdict = signed.verdict();
+        if (state.started().map(RunEvent.RunStarted::job).orElse(null) == Job.BUMP) {
+            return verdict.good() ? "The bump passed: sign it" : "The bump failed: sign it, then calibrate";
+        }
+        return switch (verdict) {
+            case PASS -> "All sensors passed: sign the record";
+            case MARGINAL -> "Works, but a sensor is fading: sign the record, order the part";
+            case NOT_JUDGED -> "A sensor was not judged: sign, tag the detector, keep it out of use";
+            case FAIL -> failed(signed) + " failed: sign, tag the detector, keep it out of use";
+        };
+    }
+
+    private String failed(RunEvent.RunSigned signed) {
+        return signed.results().stream()
+                .filter(result -> result.verdict() == Verdict.FAIL)
+                .map(result -> state.card().sensor(result.slot()).gas().name())
+                .distinct()
+                .collect(Collectors.joining(" and "));
+    }
+
+    private NextAction asking(Kind kind, String sentence, String confirm) {
+        return NextAction.asking(state, kind, sentence, confirm);
+    }
+
+    private NextAction asking(Kind kind, String sentence, String confirm, boolean seen) {
+        return NextAction.asking(state, kind, sentence, confirm, seen);
+    }
+
+    private NextAction waiting(Kind kind, String sentence) {
+        return NextAction.waiting(state, kind, sentence);
+    }
+}

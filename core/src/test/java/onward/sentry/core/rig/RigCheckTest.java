@@ -1,0 +1,120 @@
+package onward.sentry.core.rig;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import onward.sentry.core.gas.Gas;
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.working.Refusal;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class RigCheckTest {
+
+    private static final Intake CUP = new Intake.Cup(0.3, 0.6);
+    private static final Intake PUMP = new Intake.Pumped(0.30, false);
+    private static final Gas CO = GasLibrary.shipped().gas("carbon-monoxide");
+    private static final Gas H2S = GasLibrary.shipped().gas("hydrogen-sulfide");
+    private static final Gas NH3 = GasLibrary.shipped().gas("ammonia");
+
+    private static Rig rig(Regulator regulator, Delivery delivery) {
+        return new Rig(regulator, delivery, new Tubing(Tubing.Material.LOW_ABSORPTION, new SampleLine(0.5, 4)));
+    }
+
+    private static List<String> refusals(Regulator regulator, Delivery delivery, Intake intake) {
+        return RigCheck.of(rig(regulator, delivery), intake, List.of(CO)).refusals().stream()
+                .map(Refusal::code)
+                .toList();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "FIXED, 0.36, TEE, ''",
+        "FIXED, 0.35, TEE, rig-starved",
+        "FIXED, 0.24, TEE, rig-starved",
+        "DEMAND, 0, DIRECT, ''",
+        "DEMAND, 0, BAG, ''",
+        "DEMAND, 0, TEE, rig-demand-open",
+        "FIXED, 0.5, DIRECT, rig-forced",
+        "FIXED, 0.2, DIRECT, rig-forced",
+        "FIXED, 0.5, BAG, ''",
+        "FIXED, 0.5, CUP, rig-no-cup",
+        "FIXED, 0.5, STATION, ''"
+    })
+    void aPumpGetsWhatItDrawsAndNothingIsForcedOnIt(
+            Regulator.Kind kind, double flow, Delivery delivery, String refused) {
+        assertThat(refusals(new Regulator(kind, flow, ""), delivery, PUMP))
+                .isEqualTo(refused.isEmpty() ? List.of() : List.of(refused));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "FIXED, 0.3, CUP, ''",
+        "FIXED, 0.6, CUP, ''",
+        "FIXED, 0.29, CUP, rig-flow-window",
+        "ADJUSTABLE, 1.0, CUP, rig-flow-window",
+        "DEMAND, 0, CUP, rig-demand-no-pump",
+        "FIXED, 0.5, BAG, rig-no-draw",
+        "FIXED, 0.5, TEE, rig-no-draw"
+    })
+    void aCupGetsItsWindowOfFlow(Regulator.Kind kind, double flow, Delivery delivery, String refused) {
+        assertThat(refusals(new Regulator(kind, flow, ""), delivery, CUP))
+                .isEqualTo(refused.isEmpty() ? List.of() : List.of(refused));
+    }
+
+    @Test
+    void theRefusalOfAStarvedPumpSaysWhatItWouldRead() {
+        var refusal = RigCheck.of(rig(Regulator.fixed(0.24), Delivery.TEE), PUMP, List.of(CO))
+                .refusals()
+                .get(0);
+        assertThat(refusal.reason()).contains("needs 0.36 L/min", "gives 0.24 L/min", "80 % of the label");
+        assertThat(refusal.wayOut()).contains("demand regulator");
+    }
+
+    @Test
+    void anInletThatTakesARegulatorMayBeJoinedToIt() {
+        assertThat(refusals(Regulator.fixed(0.5), Delivery.DIRECT, new Intake.Pumped(0.30, true)))
+                .isEmpty();
+    }
+
+    @Test
+    void aRegulatorKeptForOneReactiveFamilyIsRefusedForAnother() {
+        var acid = new Regulator(Regulator.Kind.FIXED, 0.5, H2S.family());
+        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(H2S)).refusals())
+                .isEmpty();
+        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(CO)).refusals())
+                .isEmpty();
+        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(NH3)).refusals())
+                .extracting(Refusal::code)
+                .containsExactly("rig-other-family");
+    }
+
+    @Test
+    void stickyGasOnLongOrAbsorbingTubingIsWarnedAbout() {
+        var soft = new Rig(Regulator.fixed(0.5), Delivery.CUP, new Tubing(Tubing.Material.PVC, new SampleLine(0.5, 4)));
+        var longPtfe =
+                new Rig(Regulator.fixed(0.5), Delivery.CUP, new Tubing(Tubing.Material.PTFE, new SampleLine(3, 4)));
+        assertThat(RigCheck.of(soft, CUP, List.of(CO)).warnings()).isEmpty();
+        assertThat(RigCheck.of(soft, CUP, List.of(H2S)).warnings()).hasSize(1);
+        assertThat(RigCheck.of(longPtfe, CUP, List.of(H2S)).warnings()).hasSize(1);
+        assertThat(RigCheck.of(rig(Regulator.fixed(0.5), Delivery.CUP), CUP, List.of(H2S))
+                        .warnings())
+                .isEmpty();
+    }
+
+    @Property
+    void moreFlowIntoATeeIsNeverRefusedWhereLessIsAllowed(
+            @ForAll @DoubleRange(min = 0.1, max = 2) double draws,
+            @ForAll @DoubleRange(min = 0.05, max = 5) double flow,
+            @ForAll @DoubleRange(min = 1, max = 3) double more) {
+        var pump = new Intake.Pumped(draws, false);
+        boolean allowed = refusals(Regulator.fixed(flow), Delivery.TEE, pump).isEmpty();
+        assertThat(refusals(Regulator.fixed(flow * more), Delivery.TEE, pump).isEmpty())
+                .isIn(true, allowed);
+        assertThat(allowed).isEqualTo(flow >= 1.2 * draws * (1 - 1e-9));
+    }
+}
