@@ -100,6 +100,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/house/policy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["policy"];
+        put?: never;
+        post: operations["change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/house/policy/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["effect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/first-administrator": {
         parameters: {
             query?: never;
@@ -174,6 +206,22 @@ export interface paths {
         get: operations["cylinders"];
         put?: never;
         post: operations["register_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cards"];
+        put?: never;
+        post: operations["publish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -276,6 +324,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs/{id}/cylinders": {
         parameters: {
             query?: never;
@@ -364,6 +428,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["runsOf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/hold-tag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["holdTag"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards/{model}/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -760,6 +856,75 @@ export interface components {
             /** Format: int64 */
             runTime: number;
         };
+        HousePolicy: {
+            /** Format: int32 */
+            version: number;
+            /** Format: double */
+            tolerancePercent: number;
+            bumpEachDay: boolean;
+            /** Format: int32 */
+            warnBeforeExpiryDays: number;
+            /** Format: double */
+            reserve: number;
+            /** Format: double */
+            altitudeMetres: number;
+            schools: components["schemas"]["Schools"];
+        };
+        MonthDay: {
+            /** Format: int32 */
+            nth: number;
+            /** @enum {string} */
+            weekday: "MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY";
+        };
+        NewPolicy: {
+            policy: components["schemas"]["HousePolicy"];
+            reason: string;
+        };
+        Schools: {
+            /** @enum {string} */
+            adjust: "CALENDAR" | "CHECK_FIRST";
+            asFoundFirst: boolean;
+            /** @enum {string} */
+            combustible: "AS_CARD" | "METHANE" | "VAPOUR";
+            /** @enum {string} */
+            threading: "BY_TYPE" | "VALVE_OPEN" | "VALVE_SHUT";
+            /** @enum {string} */
+            zeroAir: "AS_CARD" | "AMBIENT" | "CYLINDER";
+            /** @enum {string} */
+            accept: "AS_CARD" | "ON_STABILITY" | "STABLE_OR_DEADLINE" | "COUNTDOWN";
+            grading: components["schemas"]["SpanGrading"];
+            guardBand: boolean;
+            /** @enum {string} */
+            reference: "NOMINAL" | "CAUTIOUS";
+            /** Format: int32 */
+            tries: number;
+            dueDay: components["schemas"]["MonthDay"] | null;
+            skipped: boolean;
+        };
+        SpanGrading: {
+            /** @enum {string} */
+            school: "THREE_GRADES" | "TWO_GRADES" | "WINDOW";
+            /** Format: double */
+            windowLow: number;
+            /** Format: double */
+            windowHigh: number;
+        };
+        PolicyView: {
+            policy: components["schemas"]["HousePolicy"];
+            versions: components["schemas"]["VersionView"][];
+        };
+        VersionView: {
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            from: string;
+            by: string;
+            reason: string;
+        };
+        EffectView: {
+            model: string;
+            changes: string[];
+        };
         NewAdministrator: {
             code: string;
             signInName: string;
@@ -858,6 +1023,14 @@ export interface components {
             gaugeBar: number;
             /** Format: double */
             fullBar: number;
+        };
+        CardView: {
+            model: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            publishedAt: string;
+            by: string;
         };
         CalculationView: {
             name: string;
@@ -1330,6 +1503,76 @@ export interface operations {
             };
         };
     };
+    policy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PolicyView"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPolicy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PolicyView"];
+                };
+            };
+        };
+    };
+    effect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HousePolicy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["EffectView"][];
+                };
+            };
+        };
+    };
     firstAdministrator: {
         parameters: {
             query?: never;
@@ -1501,6 +1744,52 @@ export interface operations {
             };
         };
     };
+    cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardView"][];
+                };
+            };
+        };
+    };
+    publish: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardView"];
+                };
+            };
+        };
+    };
     calculations: {
         parameters: {
             query?: never;
@@ -1628,6 +1917,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": string;
+                };
+            };
+        };
+    };
+    file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };
@@ -1761,6 +2072,51 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RunRow"][];
+                };
+            };
+        };
+    };
+    holdTag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                model: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };

@@ -18,6 +18,7 @@ const places = [
   { to: "/bench", word: "Bench" },
   { to: "/detectors", word: "Detectors" },
   { to: "/gas", word: "Gas" },
+  { to: "/rules", word: "Rules" },
 ] as const;
 
 export function Shell() {

@@ -85,6 +85,11 @@ const newCylinder = createRoute({
   path: "/gas/new",
   component: lazyRouteComponent(() => import("../features/gas/NewCylinder"), "NewCylinder"),
 });
+const rules = createRoute({
+  getParentRoute: () => shell,
+  path: "/rules",
+  component: lazyRouteComponent(() => import("../features/house/HouseRules"), "HouseRules"),
+});
 const record = createRoute({
   getParentRoute: () => shell,
   path: "/records/$runId",
@@ -94,7 +99,7 @@ const record = createRoute({
 const tree = root.addChildren([
   signIn,
   first,
-  shell.addChildren([today, bench, run, detectors, newDetector, detector, gas, newCylinder, record]),
+  shell.addChildren([today, bench, run, detectors, newDetector, detector, gas, newCylinder, rules, record]),
 ]);
 
 export function makeRouter(queries: QueryClient) {

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useState } from "react";
 import { isScannerBurst } from "../../app/scanner";
 import { buttonLook } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
+import { HoldTagLink } from "../fleet/HoldTagLink";
 import { AlarmsSeen } from "./AlarmsSeen";
 import { Confirm } from "./Confirm";
 import { CylinderChoice } from "./CylinderChoice";
@@ -121,6 +122,9 @@ function Lane({ runId }: { runId: string }) {
               <Link to="/detectors/$serial" params={{ serial: data.serial }} className={buttonLook()}>
                 {data.serial}
               </Link>
+              {data.job === "calibration" && (data.verdict === "fail" || data.verdict === "not judged") && (
+                <HoldTagLink serial={data.serial} />
+              )}
             </p>
           )}
           {next.kind === "CONFIRM_CHECKS" && (

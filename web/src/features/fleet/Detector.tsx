@@ -13,6 +13,7 @@ import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
+import { HoldTagLink } from "./HoldTagLink";
 import { ReleaseSheet } from "./ReleaseSheet";
 import { ReplaceSheet } from "./ReplaceSheet";
 
@@ -78,13 +79,16 @@ export function Detector() {
               {hold.reason} Placed by {hold.placedBy}.
             </p>
           </div>
-          {may(session, "LEAD") ? (
-            <Button kind="act" onClick={() => setReleasing(true)}>
-              Release from hold
-            </Button>
-          ) : (
-            <p className="text-soft">A lead releases it.</p>
-          )}
+          <div className="flex flex-wrap items-center gap-3">
+            <HoldTagLink serial={serial} />
+            {may(session, "LEAD") ? (
+              <Button kind="act" onClick={() => setReleasing(true)}>
+                Release from hold
+              </Button>
+            ) : (
+              <p className="text-soft">A lead releases it.</p>
+            )}
+          </div>
         </section>
       )}
       <section aria-labelledby="sensors" className="mb-6">

@@ -3,7 +3,7 @@ import { getRouteApi, Link } from "@tanstack/react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime, onDay } from "../../app/dates";
-import { Button } from "../../ui/Button";
+import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { clock, shown, word } from "../../ui/shown";
@@ -50,6 +50,9 @@ export function Record() {
         </div>
         <div className="flex items-center gap-4">
           {r.run.verdict ? <Mark verdict={r.run.verdict} large /> : <strong>{word(r.run.phase)}</strong>}
+          <a href={`/api/v1/runs/${runId}/file`} download className={buttonLook("quiet", "print:hidden")}>
+            Run file
+          </a>
           <Button onClick={() => print()} className="print:hidden">
             Print
           </Button>
@@ -132,8 +135,7 @@ function TraceLine({ sensor }: { sensor: SensorRecord }) {
   const x = (s: number) => 4 + ((s - first) / Math.max(1, last - first)) * 392;
   const y = (v: number) => 74 - ((v - low) / Math.max(sensor.resolution, high - low)) * 68;
   return (
-    <svg viewBox="0 0 400 80" className="my-1 w-full" role="img" aria-label={`Readings on gas, from ${low} to ${high} ${sensor.unit}`}>
-      <path d={`M${x(0)} 2 V78`} className="stroke-line" strokeWidth="1" />
+    <svg viewBox="0 0 400 80" className="my-1 w-full" role="img" aria-label={`Readings of the run, from ${low} to ${high} ${sensor.unit}`}>
       <path
         d={points.map((p, i) => `${i === 0 ? "M" : "L"}${x(p.seconds).toFixed(1)} ${y(p.value).toFixed(1)}`).join(" ")}
         className="fill-none stroke-ink"

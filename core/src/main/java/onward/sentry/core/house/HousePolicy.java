@@ -58,6 +58,11 @@ public record HousePolicy(
                 version, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, other);
     }
 
+    public HousePolicy withVersion(int other) {
+        return new HousePolicy(
+                other, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, schools);
+    }
+
     /** How workings name it: {@code "house policy v1"}. */
     public String name() {
         return "house policy v" + version;

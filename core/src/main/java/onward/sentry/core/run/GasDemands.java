@@ -22,10 +22,22 @@ public final class GasDemands {
 
     /** Of an application that a job begins with, on the model's usual rig. */
     public static GasDemand of(ProcedureCard card, Job job, Step.ApplyGas gas, HousePolicy policy, LocalDate on) {
+        return of(card, job, gas.targets(), policy, on, Pressure.at(policy.altitudeMetres()), card.usualRig());
+    }
+
+    /** Of some sensors, under conditions of their own. */
+    static GasDemand of(
+            ProcedureCard card,
+            Job job,
+            List<Target> targets,
+            HousePolicy policy,
+            LocalDate on,
+            double kilopascals,
+            Rig rig) {
         return new GasDemand(
-                gas.targets().stream().map(target -> wanted(card, target)).toList(),
+                targets.stream().map(target -> wanted(card, target)).toList(),
                 card.litres(job),
-                conditions(card, policy, on, Pressure.at(policy.altitudeMetres()), card.usualRig()));
+                conditions(card, policy, on, kilopascals, rig));
     }
 
     /**
@@ -37,12 +49,8 @@ public final class GasDemands {
         var card = state.card();
         double kilopascals =
                 state.measured(Quantity.STATION_PRESSURE).orElseGet(() -> Pressure.at(policy.altitudeMetres()));
-        List<Wanted> wanted = state.undecidedTargets().stream()
-                .map(target -> wanted(card, target))
-                .toList();
         var job = state.started().map(RunEvent.RunStarted::job).orElse(Job.CALIBRATION);
-        return new GasDemand(
-                wanted, card.litres(job), conditions(card, policy, on, kilopascals, rig.orElseGet(card::usualRig)));
+        return of(card, job, state.undecidedTargets(), policy, on, kilopascals, rig.orElseGet(card::usualRig));
     }
 
     private static Wanted wanted(ProcedureCard card, Target target) {

@@ -11,6 +11,7 @@ import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.CalibrationCheck;
 import onward.sentry.core.judge.CheckRule;
 import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Uncertainty;
 import onward.sentry.core.trace.Plateau;
@@ -25,19 +26,22 @@ record GasJudge(ProcedureCard card, HousePolicy policy) {
         }
     }
 
-    Judged judge(RunState state, Target target, double expected, Plateau plateau) {
+    /**
+     * @param chain what is known of the sensor; of no account where the model shows raw readings
+     * @param line of the cylinder's label, for the uncertainty of the gas
+     */
+    Judged judge(Target target, double expected, Plateau plateau, SpanChain chain, Optional<LabelLine> line) {
         var sensor = card.sensor(target.slot());
         double reading = plateau.mean();
         return switch (target.purpose()) {
             case SPAN -> {
-                var span = SpanJudge.judge(
-                        sensor, policy.schools().grading(), expected, reading, state.chain(target.slot()), both());
+                var span = SpanJudge.judge(sensor, policy.schools().grading(), expected, reading, chain, both());
                 yield new Judged(span.judgement(), OptionalDouble.of(span.responsePercent()), span.sensitivity());
             }
             case LOW_POINT -> Judged.plainly(SpanJudge.lowPoint(sensor, expected, reading, card.name()));
             case AS_FOUND, CHECK_FIRST, CHECK, VERIFY ->
                 Judged.plainly(
-                        CalibrationCheck.judge(sensor, expected, reading, rule(state, sensor, expected, plateau)));
+                        CalibrationCheck.judge(sensor, expected, reading, rule(sensor, expected, plateau, line)));
             case BUMP ->
                 new Judged(
                         BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), card.name()),
@@ -51,14 +55,14 @@ record GasJudge(ProcedureCard card, HousePolicy policy) {
         return Math.min(card.tolerancePercent().orElse(policy.tolerancePercent()), policy.tolerancePercent());
     }
 
-    private CheckRule rule(RunState state, SensorSpec sensor, double expected, Plateau plateau) {
+    private CheckRule rule(SensorSpec sensor, double expected, Plateau plateau, Optional<LabelLine> line) {
         double tolerance = tolerancePercent(card, policy);
         boolean byCard = card.tolerancePercent().isPresent() && tolerance < policy.tolerancePercent();
         return new CheckRule(
                 tolerance,
                 byCard ? card.name() + " (stricter than " + policy.name() + ")" : policy.name() + ", " + card.name(),
                 policy.schools().guardBand()
-                        ? line(state, sensor).map(line -> uncertainty(line, sensor, expected, plateau))
+                        ? line.map(of -> uncertainty(of, sensor, expected, plateau))
                         : Optional.empty());
     }
 
@@ -69,13 +73,6 @@ record GasJudge(ProcedureCard card, HousePolicy policy) {
                 line.statesTwo(),
                 sensor.resolution(),
                 plateau.deviation());
-    }
-
-    private static Optional<LabelLine> line(RunState state, SensorSpec sensor) {
-        return state.cylinder().stream()
-                .flatMap(chosen -> chosen.label().stream())
-                .filter(line -> line.slot() == sensor.slot())
-                .findFirst();
     }
 
     private String both() {

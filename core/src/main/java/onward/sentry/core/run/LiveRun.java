@@ -56,7 +56,7 @@ public final class LiveRun {
         return traces;
     }
 
-    /** Encoded traces of the application of gas that ended then, by slot; what {@code GasClosed} holds hashes of. */
+    /** Encoded traces since gas was turned off before, by slot; what {@code GasClosed} holds hashes of. */
     public Map<Integer, byte[]> sealedTraces(long closedAt) {
         return RunJudge.sealedTraces(state, traces, closedAt);
     }

@@ -12,6 +12,7 @@ import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.BumpJudge;
@@ -309,7 +310,8 @@ final class RunJudge {
                 .orElse(sensor.cleanAirReading());
         boolean straightOn =
                 state.cylinder().filter(RunEvent.CylinderChosen::straightOn).isPresent();
-        var judged = new GasJudge(card, policy).judge(state, target, expected, plateau);
+        var judged = new GasJudge(card, policy)
+                .judge(target, expected, plateau, state.chain(target.slot()), label(state, target.slot()));
         return new RunEvent.ReadingAccepted(
                 traces.now(),
                 state.step(),
@@ -323,6 +325,13 @@ final class RunJudge {
                         straightOn ? OptionalDouble.empty() : ResponseTime.t90(trace, gasOn, start, plateau.mean()),
                         how,
                         judged.sensitivity()));
+    }
+
+    private static Optional<LabelLine> label(RunState state, int slot) {
+        return state.cylinder().stream()
+                .flatMap(chosen -> chosen.label().stream())
+                .filter(line -> line.slot() == slot)
+                .findFirst();
     }
 
     private RunEvent.ReadingNotAccepted notTaken(
@@ -385,7 +394,7 @@ final class RunJudge {
         return most;
     }
 
-    /** Gas-off seals one trace per sensor, from the choice of the cylinder until now. */
+    /** Gas-off seals one trace per sensor, from where the one before ended until now. */
     RunEvent.GasClosed gasClosed(RunState state, RunTraces traces, boolean seen) {
         Map<Integer, String> digests = new HashMap<>();
         sealedTraces(state, traces, traces.now()).forEach((slot, bytes) -> digests.put(slot, TraceCodec.digest(bytes)));
@@ -393,7 +402,13 @@ final class RunJudge {
     }
 
     static Map<Integer, byte[]> sealedTraces(RunState state, RunTraces traces, long closedAt) {
-        long from = state.flowingSince() - 2 * BASELINE_MILLIS;
+        long from = state.events().stream()
+                        .filter(RunEvent.GasClosed.class::isInstance)
+                        .mapToLong(RunEvent::at)
+                        .filter(at -> at < closedAt)
+                        .max()
+                        .orElse(-1)
+                + 1;
         Map<Integer, byte[]> sealed = new HashMap<>();
         for (var sensor : state.sensors()) {
             var part = traces.trace(sensor.slot()).between(from, closedAt);

@@ -35,10 +35,12 @@ class RunConsequences {
         if (event instanceof RunEvent.GasClosed closed) {
             log.storeTraces(run.id(), seq, live.sealedTraces(closed.at()));
         } else if (event instanceof RunEvent.RunStopped stopped) {
+            log.storeTraces(run.id(), seq, live.sealedTraces(live.traces().now() + 1));
             end(run, live, at, site.today(), Optional.empty());
             ledger.append(
                     "run-stopped", stopped.by(), Map.of("run", run.id().toString(), "lastHash", run.lastHash()), at);
         } else if (event instanceof RunEvent.RunSigned signed) {
+            log.storeTraces(run.id(), seq, live.sealedTraces(live.traces().now() + 1));
             end(run, live, at, signed.on(), Optional.of(signed.verdict()));
             var detector = fleet.byId(run.detectorId());
             results.store(run.id(), detector, live.state(), signed.on());

@@ -5,9 +5,11 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.UUID;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.trace.Trace;
 import onward.sentry.core.trace.TraceCodec;
 import onward.sentry.formats.CoreJson;
 import onward.sentry.server.platform.Chain;
@@ -113,16 +115,22 @@ public class RunLog {
         batch.batchUpdate("insert into trace (run_id, seq, slot, body, hash) values (?, ?, ?, ?, ?)", rows);
     }
 
-    /** Sealed traces of a run, by slot. */
-    public Map<Integer, byte[]> traces(UUID runId) {
+    /** The sealed traces of a run put together, by slot: every reading that it was judged on. */
+    public Map<Integer, Trace> traces(UUID runId) {
         record Row(int slot, byte[] body) {}
-        return jdbc
-                .sql("select slot, body from trace where run_id = ? order by seq")
+        var whole = new TreeMap<Integer, Trace>();
+        jdbc.sql("select slot, body from trace where run_id = ? order by seq")
                 .param(runId)
                 .query(Row.class)
                 .list()
-                .stream()
-                .collect(java.util.stream.Collectors.toMap(Row::slot, Row::body, (first, last) -> last));
+                .forEach(row -> {
+                    var part = TraceCodec.decode(row.body());
+                    var trace = whole.computeIfAbsent(row.slot(), slot -> new Trace());
+                    for (int i = 0; i < part.size(); i++) {
+                        trace.add(part.timeAt(i), part.valueAt(i));
+                    }
+                });
+        return whole;
     }
 
     /** Tells every copy of the server that this run has gone on; sent when the transaction commits. */

@@ -11,11 +11,18 @@ import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.run.Strip;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Working;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.Site;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -33,13 +40,15 @@ class DetectorController {
     private final House house;
     private final People people;
     private final Once once;
+    private final Site site;
     private final JsonMapper json;
 
-    DetectorController(Fleet fleet, House house, People people, Once once, JsonMapper json) {
+    DetectorController(Fleet fleet, House house, People people, Once once, Site site, JsonMapper json) {
         this.fleet = fleet;
         this.house = house;
         this.people = people;
         this.once = once;
+        this.site = site;
         this.json = json;
     }
 
@@ -205,6 +214,28 @@ class DetectorController {
                 principal.getName(),
                 DetectorRow.class,
                 () -> DetectorRow.of(fleet.replaceSensor(serial, fresh, people.displayName(principal.getName()))));
+    }
+
+    /** The tag to hang on a detector that is on hold. */
+    @GetMapping(path = "/api/v1/detectors/{serial}/hold-tag", produces = MediaType.APPLICATION_PDF_VALUE)
+    @Transactional(readOnly = true)
+    public ResponseEntity<byte[]> holdTag(@PathVariable String serial) {
+        var detector = fleet.entity(serial);
+        var hold = fleet.holdsOf(detector).stream()
+                .filter(h -> h.releasedAt().isEmpty())
+                .findFirst()
+                .orElseThrow(() -> new NotFound("A hold of " + serial));
+        var placed = Figures.day(LocalDate.ofInstant(hold.placedAt(), site.zone())) + ", " + hold.placedBy();
+        var tag = new HoldTag(
+                detector.serial(), detector.assetTag(), detector.model(), detector.crew(), hold.reason(), placed);
+        return ResponseEntity.ok()
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.inline()
+                                .filename("hold-" + detector.serial().replace('/', '-') + ".pdf")
+                                .build()
+                                .toString())
+                .body(tag.pdf());
     }
 
     @PostMapping("/api/v1/detectors/{serial}/release")

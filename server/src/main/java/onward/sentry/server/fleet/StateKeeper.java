@@ -4,7 +4,9 @@ import java.time.LocalDate;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.server.house.House;
+import onward.sentry.server.house.PolicyChanged;
 import onward.sentry.server.platform.Site;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -58,5 +60,12 @@ class StateKeeper {
     void renewExpired() {
         var today = site.today();
         detectors.findByStateValidThroughBefore(today).forEach(detector -> renew(detector, today));
+    }
+
+    /** Other house rules or another card may move due dates and states. */
+    @EventListener
+    void renewAll(PolicyChanged changed) {
+        var today = site.today();
+        detectors.findAll().forEach(detector -> renew(detector, today));
     }
 }

@@ -1,14 +1,22 @@
 package onward.sentry.server.house;
 
+import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.CoreJson;
+import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -20,28 +28,63 @@ public class House {
 
     private record Version(String name, int version) {}
 
+    /** @param by who published it; empty: it was shipped */
+    public record CardVersion(String model, int version, Instant publishedAt, String by) {}
+
+    /** @param by who changed it; empty: it was shipped */
+    public record PolicyVersion(int version, Instant from, String by, String reason) {}
+
     private final JdbcClient jdbc;
     private final Site site;
+    private final Ledger ledger;
+    private final ApplicationEventPublisher events;
     private final JsonMapper json = CoreJson.canonical();
     private final Map<Version, ProcedureCard> cards = new ConcurrentHashMap<>();
     private final Map<Integer, HousePolicy> policies = new ConcurrentHashMap<>();
 
-    House(JdbcClient jdbc, Site site) {
+    House(JdbcClient jdbc, Site site, Ledger ledger, ApplicationEventPublisher events) {
         this.jdbc = jdbc;
         this.site = site;
+        this.ledger = ledger;
+        this.events = events;
     }
 
     /** The newest card of every model as this site works by it, by name. */
     @Transactional(readOnly = true)
     public List<ProcedureCard> latestCards() {
+        var policy = policy();
+        return publishedCards().stream().map(card -> card.under(policy)).toList();
+    }
+
+    /** The newest card of every model as it was published, by name. */
+    @Transactional(readOnly = true)
+    public List<ProcedureCard> publishedCards() {
         record Row(String model, int version) {}
         return jdbc
                 .sql("select model, max(version) as version from procedure_card group by model order by model")
                 .query(Row.class)
                 .list()
                 .stream()
-                .map(row -> card(row.model(), row.version()).under(policy()))
+                .map(row -> card(row.model(), row.version()))
                 .toList();
+    }
+
+    /** Every version of every card, the newest of a model first. */
+    @Transactional(readOnly = true)
+    List<CardVersion> cardVersions() {
+        return jdbc.sql("select model, version, published_at, published_by as by from procedure_card"
+                        + " order by model, version desc")
+                .query(CardVersion.class)
+                .list();
+    }
+
+    /** Every version of the policy, the newest first. */
+    @Transactional(readOnly = true)
+    List<PolicyVersion> policyVersions() {
+        return jdbc.sql("select version, from_at as \"from\", published_by as by, reason from house_policy"
+                        + " order by version desc")
+                .query(PolicyVersion.class)
+                .list();
     }
 
     /** The newest card of a model as this site works by it. */
@@ -93,26 +136,96 @@ public class House {
                         .orElseThrow(() -> new NotFound("House policy v" + version)));
     }
 
-    /** Writes a card unless that version is there already. */
+    /** Writes a shipped card unless that version is there already. */
     @Transactional
     public void publish(ProcedureCard card) {
-        jdbc.sql("insert into procedure_card (model, version, body, published_at) values (?, ?, ?, ?)"
+        insert(card, "");
+    }
+
+    private void insert(ProcedureCard card, String by) {
+        jdbc.sql("insert into procedure_card (model, version, body, published_at, published_by) values (?, ?, ?, ?, ?)"
                         + " on conflict do nothing")
                 .params(
                         card.model(),
                         card.version(),
                         json.writeValueAsString(card),
-                        site.now().atOffset(ZoneOffset.UTC))
+                        site.now().atOffset(ZoneOffset.UTC),
+                        by)
                 .update();
     }
 
+    /** Writes the shipped policy unless that version is there already. */
     @Transactional
     public void publish(HousePolicy policy) {
-        jdbc.sql("insert into house_policy (version, body, from_at) values (?, ?, ?) on conflict do nothing")
+        insert(policy, "", "");
+    }
+
+    private void insert(HousePolicy policy, String by, String reason) {
+        jdbc.sql("insert into house_policy (version, body, from_at, published_by, reason) values (?, ?, ?, ?, ?)"
+                        + " on conflict do nothing")
                 .params(
                         policy.version(),
                         json.writeValueAsString(policy),
-                        site.now().atOffset(ZoneOffset.UTC))
+                        site.now().atOffset(ZoneOffset.UTC),
+                        by,
+                        reason)
                 .update();
+    }
+
+    /**
+     * Publishes a card that somebody brings; its version is one above the newest of the model, and it keeps the slots.
+     *
+     * @throws onward.sentry.core.working.Refused when the version or the slots do not follow on
+     */
+    @Transactional
+    CardVersion publish(ProcedureCard card, String by) {
+        var newest = jdbc.sql("select max(version) from procedure_card where model = ? having count(*) > 0")
+                .param(card.model())
+                .query(Integer.class)
+                .optional();
+        int wanted = newest.map(version -> version + 1).orElse(1);
+        Refusal.unless(
+                card.version() == wanted,
+                "card-version",
+                "version",
+                "The next version of " + card.model() + " is " + wanted + ", not " + card.version() + ".",
+                "Set its version to " + wanted + ".");
+        newest.map(version -> card(card.model(), version))
+                .ifPresent(before -> Refusal.unless(
+                        slots(before).equals(slots(card)),
+                        "card-slots",
+                        "sensors",
+                        "A " + card.model() + " has slots " + slots(before) + "; this card lists " + slots(card) + ".",
+                        "A detector with other slots is another model: give it another name."));
+        insert(card, by);
+        ledger.append("card-published", by, Map.of("model", card.model(), "version", card.version()));
+        events.publishEvent(new PolicyChanged(policy().version()));
+        return new CardVersion(card.model(), card.version(), site.now(), by);
+    }
+
+    private static Set<Integer> slots(ProcedureCard card) {
+        return card.sensors().stream().map(SensorSpec::slot).collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /**
+     * Puts a new version of the policy in force.
+     *
+     * @param changed its version is the one that the change was made on
+     * @throws onward.sentry.core.working.Refused when somebody else has changed it meanwhile
+     */
+    @Transactional
+    void change(HousePolicy changed, String reason, String by) {
+        jdbc.sql("lock table house_policy in share row exclusive mode").update();
+        int newest = policy().version();
+        Refusal.unless(
+                changed.version() == newest,
+                "policy-changed",
+                "version",
+                "Version " + newest + " is in force; this change was made on version " + changed.version() + ".",
+                "Load the page again and make the change on what is in force now.");
+        var next = changed.withVersion(newest + 1);
+        insert(next, by, reason);
+        ledger.append("policy-changed", by, Map.of("version", next.version(), "reason", reason));
+        events.publishEvent(new PolicyChanged(next.version()));
     }
 }

@@ -15,7 +15,6 @@ import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.SensorResult;
 import onward.sentry.core.run.Strip;
 import onward.sentry.core.trace.Trace;
-import onward.sentry.core.trace.TraceCodec;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.RunLog;
 import onward.sentry.server.bench.RunRepository;
@@ -72,7 +71,7 @@ class RecordController {
 
     record Point(double seconds, double value) {}
 
-    /** @param trace seconds since gas came on, thinned for drawing */
+    /** @param trace seconds since the run began, thinned for drawing */
     record SensorRecord(
             int slot,
             String gas,
@@ -147,7 +146,7 @@ class RecordController {
                 run.lastHash());
     }
 
-    private static SensorRecord sensor(RunState state, SensorSpec spec, Map<Integer, byte[]> traces) {
+    private static SensorRecord sensor(RunState state, SensorSpec spec, Map<Integer, Trace> traces) {
         var serials = state.started().map(RunEvent.RunStarted::sensors).orElseGet(TreeMap::new);
         return new SensorRecord(
                 spec.slot(),
@@ -163,16 +162,15 @@ class RecordController {
                                 .filter(r -> r.slot() == spec.slot())
                                 .findFirst()),
                 Optional.ofNullable(traces.get(spec.slot()))
-                        .map(bytes -> thinned(TraceCodec.decode(bytes), state))
+                        .map(RecordController::thinned)
                         .orElse(List.of()));
     }
 
-    private static List<Point> thinned(Trace trace, RunState state) {
-        long gasOn = state.flowingSince();
+    private static List<Point> thinned(Trace trace) {
         int every = Math.max(1, trace.size() / MOST_POINTS);
         return java.util.stream.IntStream.range(0, trace.size())
                 .filter(i -> i % every == 0)
-                .mapToObj(i -> new Point((trace.timeAt(i) - gasOn) / 1000.0, trace.valueAt(i)))
+                .mapToObj(i -> new Point(trace.timeAt(i) / 1000.0, trace.valueAt(i)))
                 .toList();
     }
 }

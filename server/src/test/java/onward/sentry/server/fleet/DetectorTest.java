@@ -2,6 +2,7 @@ package onward.sentry.server.fleet;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -13,6 +14,9 @@ import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
 import onward.sentry.server.testing.TestServer.TestClock;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
@@ -138,5 +142,42 @@ class DetectorTest {
                 .path("detector")
                 .path("state")
                 .asString();
+    }
+
+    @Test
+    void theHoldTagIsOnePageOfA6ThatSaysWhatAndWhy() throws IOException {
+        var serial = island.quoin4();
+        assertThat(technician.get("/api/v1/detectors/" + serial + "/hold-tag").status())
+                .isEqualTo(404);
+        island.calibrate(serial, island.houseMix(), Map.of(3, 0.4));
+        try (var tag = Loader.loadPDF(technician.bytes("/api/v1/detectors/" + serial + "/hold-tag"))) {
+            assertThat(tag.getNumberOfPages()).isEqualTo(1);
+            assertThat(tag.getPage(0).getMediaBox().getWidth()).isEqualTo(PDRectangle.A6.getWidth());
+            assertThat(new PDFTextStripper().getText(tag).replaceAll("\\s+", " "))
+                    .contains(
+                            "DO NOT USE",
+                            serial,
+                            "Carbon monoxide failed calibration on 2 Mar 2026",
+                            "A lead releases it");
+        }
+    }
+
+    @Test
+    void aSkippedSensorKeepsTheDetectorOnHoldUntilItIsWorkedWhole() {
+        var serial = island.quoin4();
+        var mix = island.houseMix();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        assertThat(island.confirm(runId, Map.of("kind", "SKIP", "slots", List.of(4), "reason", "filter soaked"))
+                        .status())
+                .isEqualTo(200);
+        island.work(runId, gateway, mix, "SIGN", 1);
+        var run = island.confirm(runId, Map.of("kind", "SIGN")).body();
+        assertThat(run.path("verdict").asString()).isEqualTo("not judged");
+        assertThat(run.path("remark").asString()).isEqualTo("Skipped: slot 4.");
+        var held = technician.get("/api/v1/detectors/" + serial).body();
+        assertThat(held.path("detector").path("state").asString()).isEqualTo("on hold");
+        assertThat(held.path("holds").get(0).path("reason").asString())
+                .isEqualTo("Hydrogen sulfide not judged on 2 Mar 2026.");
     }
 }

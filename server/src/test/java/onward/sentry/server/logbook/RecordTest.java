@@ -13,12 +13,17 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.Stage;
 import onward.sentry.core.working.Working;
+import onward.sentry.formats.JsonText;
+import onward.sentry.formats.RunFile;
+import onward.sentry.formats.RunVerdicts;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class RecordTest {
 
@@ -48,6 +53,27 @@ class RecordTest {
         assertThat(listed.get(0).path("strip").path("marks").size()).isEqualTo(16);
         assertThat(listed.get(0).path("verdict").asString()).isEqualTo("marginal");
         assertThat(listed.get(0).path("simulated").asBoolean()).isFalse();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0.9, PASS", "0.62, MARGINAL", "0.4, FAIL"})
+    void aFinishedRunIsDownloadedAndJudgedAgainToTheVerdictsOnRecord(double response, Verdict verdict) {
+        var run = island.calibrate(island.quoin4(), island.houseMix(), Map.of(3, response));
+        var file = technician.get("/api/v1/runs/" + run.path("id").asString() + "/file");
+        assertThat(file.status()).isEqualTo(200);
+        var again = RunVerdicts.of(JsonText.read(file.body().toString(), RunFile.class));
+        assertThat(again.differs()).isEmpty();
+        assertThat(again.notRepeated()).isEmpty();
+        assertThat(again.verdict()).isEqualTo(verdict);
+        assertThat(again.sensors()).hasSize(4);
+    }
+
+    @Test
+    void aRunThatIsStillOpenCannotBeDownloaded() {
+        var open =
+                island.start(island.quoin4(), "CALIBRATION", "TYPED").path("id").asString();
+        assertThat(technician.get("/api/v1/runs/" + open + "/file").text("code"))
+                .isEqualTo("run-unfinished");
     }
 
     @Test

@@ -45,6 +45,8 @@ class AccessTest {
                 .replace("{serial}", "NO-SUCH")
                 .replace("{slot}", "1")
                 .replace("{step}", "0")
+                .replace("{model}", "none")
+                .replace("{version}", "1")
                 .replace("{calculation}", "vol_to_lel")
                 .replace("{id}", "00000000-0000-0000-0000-000000000000");
         if (path.endsWith("/stream")) {

@@ -99,6 +99,21 @@ public final class Api {
         }
     }
 
+    /** What a page that is not JSON answers with. */
+    public byte[] bytes(String path) {
+        try {
+            return http.send(
+                            HttpRequest.newBuilder(URI.create(url + path)).build(),
+                            HttpResponse.BodyHandlers.ofByteArray())
+                    .body();
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     /** Opens a stream of server-sent events; the caller closes it. */
     public InputStream stream(String path) throws IOException, InterruptedException {
         return http.send(

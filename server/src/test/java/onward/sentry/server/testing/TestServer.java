@@ -44,12 +44,18 @@ public final class TestServer implements AutoCloseable {
     /** One server for all tests that can share it; its clock stands at {@link TestClock#START}. */
     public static synchronized TestServer shared() {
         if (shared == null) {
-            shared = fresh();
-            for (var role : Role.values()) {
-                shared.bean(People.class).add(nameOf(role), nameOf(role) + " person", role, PASSWORD, "test");
-            }
+            shared = withPeople();
         }
         return shared;
+    }
+
+    /** A server of one's own with somebody of each role, for tests that change what all others rely on. */
+    public static TestServer withPeople() {
+        var server = fresh();
+        for (var role : Role.values()) {
+            server.bean(People.class).add(nameOf(role), nameOf(role) + " person", role, PASSWORD, "test");
+        }
+        return server;
     }
 
     /** A server on an empty database. */
@@ -68,7 +74,7 @@ public final class TestServer implements AutoCloseable {
         return role.name().toLowerCase();
     }
 
-    /** Somebody with that role, signed in on the shared server. */
+    /** Somebody with that role, signed in on a server with people. */
     public Api signedIn(Role role) {
         var api = anybody();
         api.signIn(nameOf(role), PASSWORD);

@@ -1,0 +1,135 @@
+package onward.sentry.core.run;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+
+/**
+ * A stored run worked again: what people did, at the same moments, on the same readings. What the readings decide is
+ * decided anew, so that a record can be held against the rules that it names.
+ *
+ * @param run as it came out this time
+ * @param notRepeated what people did that the rules did not allow this time, in words
+ */
+public record Replay(LiveRun run, List<String> notRepeated) {
+
+    public Replay {
+        notRepeated = List.copyOf(notRepeated);
+    }
+
+    /**
+     * Works it again.
+     *
+     * @param events of the run, oldest first; the first one is its start
+     * @param readings that came over the link, in order; typed ones are among the events
+     */
+    public static Replay of(ProcedureCard card, HousePolicy policy, List<RunEvent> events, List<Reading> readings) {
+        Refusal.unless(
+                !events.isEmpty() && events.get(0) instanceof RunEvent.RunStarted,
+                "events-no-start",
+                "events[0]",
+                "The first event of a run is its start.",
+                "Give the events from the first one on, oldest first.");
+        var run = LiveRun.start(card, policy, (RunEvent.RunStarted) events.get(0));
+        var refused = new ArrayList<String>();
+        int next = 0;
+        for (var event : events) {
+            while (next < readings.size() && readings.get(next).at() <= event.at()) {
+                run.observe(readings.get(next++));
+            }
+            var command = command(event);
+            if (command.isPresent()) {
+                var by = event instanceof RunEvent.RunTakenOver e
+                        ? e.by()
+                        : run.state().technician();
+                try {
+                    run.carryOut(command.get(), event.at(), by);
+                } catch (Refused e) {
+                    refused.add("at " + Figures.seconds(event.at()) + ": "
+                            + event.getClass().getSimpleName() + ": "
+                            + e.refusal().reason());
+                }
+            }
+        }
+        return new Replay(run, refused);
+    }
+
+    /** What somebody did to bring the event about; empty where the readings did. */
+    private static Optional<RunCommand> command(RunEvent event) {
+        if (event instanceof RunEvent.ChecksConfirmed e) {
+            return Optional.of(new RunCommand.ConfirmChecks(e.step()));
+        }
+        if (event instanceof RunEvent.StepConfirmed e) {
+            return Optional.of(new RunCommand.ConfirmStep(e.step()));
+        }
+        if (event instanceof RunEvent.Measured e) {
+            return Optional.of(new RunCommand.Measure(e.step(), e.value()));
+        }
+        if (event instanceof RunEvent.Answered e) {
+            return Optional.of(new RunCommand.Answer(e.step(), e.answer()));
+        }
+        if (event instanceof RunEvent.BlockTested e) {
+            return Optional.of(new RunCommand.BlockInlet(e.step(), e.alarmed()));
+        }
+        if (event instanceof RunEvent.SensorsSkipped e) {
+            return Optional.of(new RunCommand.Skip(e.slots(), e.reason()));
+        }
+        if (event instanceof RunEvent.GasLeftOut e) {
+            return Optional.of(new RunCommand.LeaveOut(e.step(), e.reason()));
+        }
+        if (event instanceof RunEvent.ZeroStarted e) {
+            return Optional.of(new RunCommand.StartZero(e.step()));
+        }
+        if (event instanceof RunEvent.CylinderChosen e && !e.straightOn()) {
+            return Optional.of(new RunCommand.ChooseCylinder(
+                    e.step(), e.cylinderId(), e.cylinder(), e.on(), e.setPointsChanged(), e.rig()));
+        }
+        if (event instanceof RunEvent.GasOpened e && !e.seen()) {
+            return Optional.of(new RunCommand.GasOn(e.step()));
+        }
+        if (event instanceof RunEvent.ReadingTyped e) {
+            return Optional.of(new RunCommand.TypeReading(e.slot(), e.value()));
+        }
+        if (event instanceof RunEvent.ReadingAccepted e && e.outcome().how().equals("declared")) {
+            return Optional.of(
+                    new RunCommand.DeclareSettled(e.step(), e.outcome().slot()));
+        }
+        return later(event);
+    }
+
+    private static Optional<RunCommand> later(RunEvent event) {
+        if (event instanceof RunEvent.TryStarted e) {
+            return Optional.of(new RunCommand.TryAgain(e.step(), e.changed(), e.remedy()));
+        }
+        if (event instanceof RunEvent.FailureLeft e) {
+            return Optional.of(new RunCommand.LeaveFailed(e.step()));
+        }
+        if (event instanceof RunEvent.AlarmsConfirmed e) {
+            return Optional.of(new RunCommand.ConfirmAlarms(e.step(), e.audible(), e.visual(), e.vibration()));
+        }
+        if (event instanceof RunEvent.SavedOnInstrument e) {
+            return Optional.of(new RunCommand.ConfirmSaved(e.step(), e.verdicts()));
+        }
+        if (event instanceof RunEvent.GasClosed e && !e.seen()) {
+            return Optional.of(new RunCommand.GasOff(e.step()));
+        }
+        if (event instanceof RunEvent.ConfirmationWithdrawn e) {
+            return Optional.of(new RunCommand.Withdraw(e.sequence()));
+        }
+        if (event instanceof RunEvent.RunTakenOver e) {
+            return Optional.of(new RunCommand.TakeOver(e.withoutCompetence()));
+        }
+        if (event instanceof RunEvent.RunStopped e) {
+            return Optional.of(new RunCommand.Stop(e.reason()));
+        }
+        if (event instanceof RunEvent.RunSigned e) {
+            return Optional.of(new RunCommand.Sign(e.on()));
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,59 @@
+package onward.sentry.formats;
+
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.exc.StreamReadException;
+import tools.jackson.databind.DatabindException;
+
+/** Reads one of our forms from text; what cannot be read is refused with its place inside the text. */
+public final class JsonText {
+
+    private static final int MOST_LETTERS = 300;
+
+    private JsonText() {}
+
+    /** @throws Refused with code {@code unreadable}, the path as its field, for example {@code cylinders[0].mixture} */
+    public static <T> T read(String text, Class<T> type) {
+        try {
+            return CoreJson.canonical().readValue(text, type);
+        } catch (StreamReadException e) {
+            throw refused("line " + e.getLocation().getLineNr(), "This is not JSON: " + e.getOriginalMessage());
+        } catch (DatabindException e) {
+            throw refused(path(e), reason(e));
+        }
+    }
+
+    private static String path(DatabindException e) {
+        var path = new StringBuilder();
+        for (var place : e.getPath()) {
+            if (place.getPropertyName() == null) {
+                path.append('[').append(place.getIndex()).append(']');
+            } else {
+                path.append(path.isEmpty() ? "" : ".").append(place.getPropertyName());
+            }
+        }
+        return path.toString();
+    }
+
+    private static String reason(JacksonException e) {
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            if (cause instanceof Refused refused) {
+                return refused.refusal().reason();
+            }
+            if (cause instanceof IllegalArgumentException || cause instanceof NullPointerException) {
+                return String.valueOf(cause.getMessage());
+            }
+        }
+        return e.getOriginalMessage();
+    }
+
+    private static Refused refused(String path, String reason) {
+        var text = reason.length() > MOST_LETTERS ? reason.substring(0, MOST_LETTERS) + " …" : reason;
+        return new Refused(new Refusal(
+                "unreadable",
+                path,
+                (path.isEmpty() ? "" : path + ": ") + text,
+                "Compare it with the JSON Schema in docs/formats."));
+    }
+}

@@ -1,0 +1,117 @@
+package onward.sentry.formats;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.rig.Rig;
+import onward.sentry.core.run.BareStage;
+import onward.sentry.core.run.Reading;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.working.Refusal;
+
+/**
+ * A run in our open form: everything that its verdicts hang on. Either the events of a run, or stages given as times, which
+ * then judge bare readings.
+ *
+ * @param format always {@link #FORMAT}
+ * @param version of the form, 1
+ * @param on day of use; with events it is in them
+ * @param cylinders by the tag that people call them by; with events they are in them
+ * @param ambient station pressure, kPa; absent: that of the policy's altitude
+ * @param chains what is known of sensors that show displayed readings, by slot; with events it is in them
+ */
+public record RunFile(
+        String format,
+        int version,
+        Detector detector,
+        ProcedureCard card,
+        HousePolicy policy,
+        Optional<LocalDate> on,
+        Map<String, Cylinder> cylinders,
+        Optional<Rig> rig,
+        Ambient ambient,
+        Map<Integer, SpanChain> chains,
+        List<RunEvent> events,
+        List<BareStage> stages,
+        List<Reading> readings) {
+
+    public static final String FORMAT = "onward-sentry-run";
+    public static final int VERSION = 1;
+
+    /** Which detector it was. */
+    public record Detector(String serial, String model) {}
+
+    /** The air at the bench. */
+    public record Ambient(OptionalDouble kilopascals) {
+        public static final Ambient UNKNOWN = new Ambient(OptionalDouble.empty());
+
+        public Ambient {
+            kilopascals = kilopascals == null ? OptionalDouble.empty() : kilopascals;
+        }
+    }
+
+    public RunFile {
+        Refusal.unless(
+                FORMAT.equals(format) && version == VERSION,
+                "run-format",
+                "format",
+                "This is '" + format + "' version " + version + ", not '" + FORMAT + "' version " + VERSION + ".",
+                "Give a run file, as docs/formats describes it.");
+        on = on == null ? Optional.empty() : on;
+        cylinders = cylinders == null ? Map.of() : Map.copyOf(cylinders);
+        rig = rig == null ? Optional.empty() : rig;
+        ambient = ambient == null ? Ambient.UNKNOWN : ambient;
+        chains = chains == null ? Map.of() : Map.copyOf(chains);
+        events = events == null ? List.of() : List.copyOf(events);
+        stages = stages == null ? List.of() : List.copyOf(stages);
+        readings = readings == null ? List.of() : List.copyOf(readings);
+        Refusal.unless(
+                detector != null && card != null && policy != null,
+                "run-parts",
+                detector == null ? "detector" : card == null ? "card" : "policy",
+                "A run file names its detector, its card and its policy.",
+                "Add what is missing.");
+        Refusal.unless(
+                events.isEmpty() != stages.isEmpty(),
+                "run-events-or-stages",
+                "events",
+                "A run file has either events or stages.",
+                events.isEmpty() ? "Give one of them." : "Leave one of them out.");
+        Refusal.unless(
+                stages.isEmpty() || on.isPresent(),
+                "run-day",
+                "on",
+                "With stages the day of use is needed: gas is judged by it.",
+                "Give it like 2026-03-02.");
+    }
+
+    /** A run as it was worked. */
+    public static RunFile of(
+            Detector detector, ProcedureCard card, HousePolicy policy, List<RunEvent> events, List<Reading> readings) {
+        return new RunFile(
+                FORMAT,
+                VERSION,
+                detector,
+                card,
+                policy,
+                Optional.empty(),
+                Map.of(),
+                Optional.empty(),
+                Ambient.UNKNOWN,
+                Map.of(),
+                events,
+                List.of(),
+                readings);
+    }
+
+    public RunFile withReadings(List<Reading> others) {
+        return new RunFile(
+                format, version, detector, card, policy, on, cylinders, rig, ambient, chains, events, stages, others);
+    }
+}

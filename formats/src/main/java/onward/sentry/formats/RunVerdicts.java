@@ -1,0 +1,138 @@
+package onward.sentry.formats;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.BareReadings;
+import onward.sentry.core.run.Replay;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.RunState;
+import onward.sentry.core.run.RunTraces;
+import onward.sentry.core.run.SensorOutcome;
+import onward.sentry.core.run.SensorResult;
+
+/**
+ * What a run file comes to when it is judged.
+ *
+ * @param verdict of the detector: its worst sensor
+ * @param remark what the signature says beside it
+ * @param differs where the verdicts that the file records are not the ones that come out
+ * @param notRepeated what people did that the rules did not allow when it was worked again
+ */
+public record RunVerdicts(
+        String detector,
+        String card,
+        String policy,
+        Verdict verdict,
+        Optional<String> remark,
+        List<Sensor> sensors,
+        List<String> differs,
+        List<String> notRepeated) {
+
+    /** A sensor with everything that was judged on it. */
+    public record Sensor(int slot, String gas, Verdict verdict, List<SensorOutcome> outcomes) {}
+
+    /** @throws onward.sentry.core.working.Refused when the file cannot be worked */
+    public static RunVerdicts of(RunFile file) {
+        return file.events().isEmpty() ? bare(file) : worked(file);
+    }
+
+    private static RunVerdicts worked(RunFile file) {
+        var replay = Replay.of(file.card(), file.policy(), file.events(), file.readings());
+        var state = replay.run().state();
+        var signed = state.signed();
+        var recorded = file.events().stream()
+                .filter(RunEvent.RunSigned.class::isInstance)
+                .map(RunEvent.RunSigned.class::cast)
+                .findFirst();
+        return new RunVerdicts(
+                file.detector().serial(),
+                file.card().name(),
+                file.policy().name(),
+                signed.map(RunEvent.RunSigned::verdict).orElse(Verdict.NOT_JUDGED),
+                signed.flatMap(RunEvent.RunSigned::remark),
+                sensors(state),
+                recorded.map(r -> differences(r, signed)).orElse(List.of()),
+                replay.notRepeated());
+    }
+
+    private static List<Sensor> sensors(RunState state) {
+        return state.sensors().stream()
+                .map(spec -> new Sensor(
+                        spec.slot(),
+                        spec.gasId(),
+                        state.signed()
+                                .flatMap(signed -> signed.results().stream()
+                                        .filter(r -> r.slot() == spec.slot())
+                                        .findFirst())
+                                .map(SensorResult::verdict)
+                                .orElse(worst(state.standing(spec.slot()))),
+                        state.outcomes(spec.slot())))
+                .toList();
+    }
+
+    private static List<String> differences(RunEvent.RunSigned recorded, Optional<RunEvent.RunSigned> again) {
+        var said = new ArrayList<String>();
+        if (again.isEmpty()) {
+            said.add("the record is signed " + recorded.verdict().label() + ", worked again it comes to no signature");
+            return said;
+        }
+        var bySlot =
+                again.get().results().stream().collect(Collectors.toMap(SensorResult::slot, SensorResult::verdict));
+        for (var result : recorded.results()) {
+            var now = bySlot.getOrDefault(result.slot(), Verdict.NOT_JUDGED);
+            if (now != result.verdict()) {
+                said.add("slot " + result.slot() + ": recorded "
+                        + result.verdict().label() + ", now " + now.label());
+            }
+        }
+        if (again.get().verdict() != recorded.verdict()) {
+            said.add("detector: recorded " + recorded.verdict().label() + ", now "
+                    + again.get().verdict().label());
+        }
+        return said;
+    }
+
+    private static RunVerdicts bare(RunFile file) {
+        var traces = new RunTraces();
+        file.readings().forEach(traces::add);
+        var card = file.card().under(file.policy());
+        var outcomes = new BareReadings(
+                        card,
+                        file.policy(),
+                        file.on().orElseThrow(),
+                        file.cylinders(),
+                        file.rig(),
+                        file.ambient().kilopascals(),
+                        file.chains(),
+                        traces)
+                .judge(file.stages());
+        var sensors = card.sensors().stream()
+                .map(spec -> {
+                    var own = outcomes.stream()
+                            .filter(o -> o.slot() == spec.slot())
+                            .toList();
+                    return new Sensor(spec.slot(), spec.gasId(), worst(own), own);
+                })
+                .filter(sensor -> !sensor.outcomes().isEmpty())
+                .toList();
+        return new RunVerdicts(
+                file.detector().serial(),
+                file.card().name(),
+                file.policy().name(),
+                sensors.stream().map(Sensor::verdict).reduce(Verdict::worse).orElse(Verdict.NOT_JUDGED),
+                Optional.empty(),
+                sensors,
+                List.of(),
+                List.of());
+    }
+
+    private static Verdict worst(List<SensorOutcome> outcomes) {
+        return outcomes.stream()
+                .map(outcome -> outcome.judgement().verdict())
+                .reduce(Verdict::worse)
+                .orElse(Verdict.NOT_JUDGED);
+    }
+}

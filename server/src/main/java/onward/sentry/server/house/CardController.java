@@ -1,0 +1,77 @@
+package onward.sentry.server.house;
+
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.time.Instant;
+import java.util.List;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.formats.CoreJson;
+import onward.sentry.formats.JsonText;
+import onward.sentry.server.people.People;
+import onward.sentry.server.platform.Once;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Procedure cards go out and come in as JSON; a version never changes once it is published. */
+@RestController
+class CardController {
+
+    private final House house;
+    private final People people;
+    private final Once once;
+
+    CardController(House house, People people, Once once) {
+        this.house = house;
+        this.people = people;
+        this.once = once;
+    }
+
+    /** @param by who published it; empty: it was shipped */
+    record CardView(String model, int version, Instant publishedAt, String by) {}
+
+    /** Every version of every card, the newest of a model first. */
+    @GetMapping("/api/v1/cards")
+    List<CardView> cards() {
+        return house.cardVersions().stream()
+                .map(v -> new CardView(v.model(), v.version(), v.publishedAt(), v.by()))
+                .toList();
+    }
+
+    @GetMapping(path = "/api/v1/cards/{model}/{version}", produces = MediaType.APPLICATION_JSON_VALUE)
+    ResponseEntity<String> card(@PathVariable String model, @PathVariable int version) {
+        var card = house.card(model, version);
+        var name = card.model().toLowerCase().replaceAll("[^a-z0-9]+", "-") + "-v" + version + ".json";
+        return ResponseEntity.ok()
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(name, StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(CoreJson.canonical().writerWithDefaultPrettyPrinter().writeValueAsString(card));
+    }
+
+    /** Publishes a card; its version is one above the newest of the model, or 1 for a new model. */
+    @PostMapping("/api/v1/cards")
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public CardView publish(
+            @RequestHeader("Idempotency-Key") String key, @RequestBody String card, Principal principal) {
+        return once.per(key, principal.getName(), CardView.class, () -> {
+            var read = JsonText.read(card, ProcedureCard.class);
+            var published = house.publish(read, people.displayName(principal.getName()));
+            return new CardView(published.model(), published.version(), published.publishedAt(), published.by());
+        });
+    }
+}

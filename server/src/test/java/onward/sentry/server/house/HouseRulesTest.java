@@ -1,0 +1,165 @@
+package onward.sentry.server.house;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The schools of the site and its procedure cards: changed by a lead, versioned, and felt by the next run. */
+class HouseRulesTest {
+
+    private static TestServer server;
+    private static Api lead;
+    private static Api technician;
+    private static Map<String, Object> shipped;
+
+    @BeforeAll
+    static void open() {
+        server = TestServer.withPeople();
+        lead = server.signedIn(Role.LEAD);
+        technician = server.signedIn(Role.TECHNICIAN);
+        shipped = policy();
+    }
+
+    @AfterAll
+    static void close() {
+        server.close();
+    }
+
+    @BeforeEach
+    void backToWhatShips() {
+        var plain = new HashMap<>(shipped);
+        plain.put("version", policy().get("version"));
+        assertThat(change(plain, "back").status()).isEqualTo(200);
+    }
+
+    private static Map<String, Object> asMap(JsonNode node) {
+        return JsonMapper.builder().build().convertValue(node, HashMap.class);
+    }
+
+    private static Map<String, Object> policy() {
+        return asMap(lead.get("/api/v1/house/policy").body().path("policy"));
+    }
+
+    @SuppressWarnings("unchecked")
+    private static Map<String, Object> withSchool(String name, Object value) {
+        var policy = policy();
+        ((Map<String, Object>) policy.get("schools")).put(name, value);
+        return policy;
+    }
+
+    private static Api.Answer change(Map<String, Object> policy, String reason) {
+        return lead.post("/api/v1/house/policy", Map.of("policy", policy, "reason", reason));
+    }
+
+    private static List<String> steps(JsonNode run) {
+        var titles = new ArrayList<String>();
+        run.path("steps").forEach(step -> titles.add(step.path("title").asString()));
+        return titles;
+    }
+
+    @Test
+    void aSchoolIsTriedOutBeforeItIsInForceAndThenTheNextRunFollowsIt() {
+        var island = new Island(server, technician);
+        assertThat(steps(island.start(island.quoin4(), "CALIBRATION", "TYPED"))).contains("As found");
+        var without = withSchool("asFoundFirst", false);
+        var effect = lead.post("/api/v1/house/policy/effect", without).body();
+        assertThat(effect.toString()).contains("Quoin 4", "now Before gas → Warm-up → As found");
+        assertThat(policy().get("version")).isEqualTo(without.get("version"));
+
+        assertThat(change(without, " ").text("code")).isEqualTo("reason-missing");
+        assertThat(change(without, "cells get too much gas").status()).isEqualTo(200);
+        assertThat(steps(island.start(island.quoin4(), "CALIBRATION", "TYPED"))).doesNotContain("As found");
+        var versions = lead.get("/api/v1/house/policy").body().path("versions");
+        assertThat(versions.get(0).path("reason").asString()).isEqualTo("cells get too much gas");
+        assertThat(versions.get(0).path("by").asString()).isEqualTo("lead person");
+    }
+
+    @Test
+    void aChangeMadeOnAnOldVersionIsRefused() {
+        var stale = withSchool("tries", 3);
+        assertThat(change(stale, "first").status()).isEqualTo(200);
+        var second = change(stale, "second");
+        assertThat(second.status()).isEqualTo(422);
+        assertThat(second.text("code")).isEqualTo("policy-changed");
+        assertThat(second.text("wayOut")).contains("Load the page again");
+    }
+
+    @Test
+    void aDueDayOnAFixedWeekdayMovesTheDueDatesOfDetectorsThatAreInDate() {
+        var island = new Island(server, technician);
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        var before = due(serial);
+        assertThat(change(withSchool("dueDay", Map.of("nth", 5, "weekday", "THURSDAY")), "crew day")
+                        .status())
+                .isEqualTo(200);
+        assertThat(before).isEqualTo("2026-04-02");
+        assertThat(due(serial)).isEqualTo("2026-04-30");
+        assertThat(change(withSchool("dueDay", Map.of("nth", 5, "weekday", "SUNDAY")), "x")
+                        .text("detail"))
+                .contains("weekend");
+    }
+
+    private String due(String serial) {
+        return technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("detector")
+                .path("dueOn")
+                .asString();
+    }
+
+    @Test
+    void aCardGoesOutAndComesInAsItsNextVersion() {
+        var text = lead.get("/api/v1/cards/Mote%20CO/2").body().toString();
+        assertThat(lead.post("/api/v1/cards", text).text("code")).isEqualTo("card-version");
+        var next = text.replace("\"version\":2", "\"version\":3").replace("\"seconds\":90.0", "\"seconds\":120.0");
+        assertThat(next).isNotEqualTo(text);
+        var published = lead.post("/api/v1/cards", next);
+        assertThat(published.status()).isEqualTo(201);
+        assertThat(published.body().path("version").asInt()).isEqualTo(3);
+        assertThat(lead.get("/api/v1/cards/Mote%20CO/3").body().toString()).contains("120.0");
+        assertThat(lead.get("/api/v1/cards/Mote%20CO/2").body().toString()).isEqualTo(text);
+    }
+
+    @Test
+    void aCardThatCannotBeWorkedIsRefusedWithItsPlaceInTheText() {
+        var text = lead.get("/api/v1/cards/Hollin%20NO/1").body().toString();
+        var broken = lead.post(
+                "/api/v1/cards",
+                text.replace("\"version\":1", "\"version\":2").replace("\"rangeMax\":100.0", "\"rangeMax\":-1"));
+        assertThat(broken.status()).isEqualTo(422);
+        assertThat(broken.text("code")).isEqualTo("unreadable");
+        assertThat(broken.text("field")).startsWith("sensors[0]");
+        assertThat(broken.text("detail")).contains("above 0");
+        assertThat(lead.post("/api/v1/cards", "{ \"model\": ").text("detail")).contains("not JSON");
+        var otherSlots = lead.post(
+                "/api/v1/cards",
+                text.replace("\"version\":1", "\"version\":2")
+                        .replace("\"slot\":1", "\"slot\":2")
+                        .replace("\"slots\":[1]", "\"slots\":[2]"));
+        assertThat(otherSlots.text("code")).isEqualTo("card-slots");
+    }
+
+    @Test
+    void aTechnicianChangesNeither() {
+        assertThat(technician
+                        .post("/api/v1/house/policy", Map.of("policy", policy(), "reason", "x"))
+                        .status())
+                .isEqualTo(403);
+        assertThat(technician.post("/api/v1/cards", "{}").status()).isEqualTo(403);
+    }
+}

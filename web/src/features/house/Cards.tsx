@@ -1,0 +1,96 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef } from "react";
+import { answer, api, once } from "../../api/client";
+import { useSession } from "../../api/session";
+import { atTime } from "../../app/dates";
+import { Button } from "../../ui/Button";
+import { Loading, Told } from "../../ui/Told";
+import { cardsQuery } from "./queries";
+
+/** The procedure cards: each goes out as JSON, and comes in again as its next version. */
+export function Cards({ lead }: { lead: boolean }) {
+  const { zone } = useSession();
+  const queries = useQueryClient();
+  const cards = useQuery(cardsQuery);
+  const file = useRef<HTMLInputElement>(null);
+  const publish = useMutation({
+    mutationFn: async (chosen: File) => {
+      const text = await chosen.text();
+      return answer(api.POST("/api/v1/cards", { params: once(), body: text, bodySerializer: (body) => body }));
+    },
+    onSuccess: () => void queries.invalidateQueries(),
+  });
+  const newest = (cards.data ?? []).filter((card, i, all) => all.findIndex((other) => other.model === card.model) === i);
+  return (
+    <section aria-labelledby="cards" className="mt-6">
+      <div className="mb-1 flex flex-wrap items-center justify-between gap-3">
+        <h2 id="cards" className="text-xl font-bold">
+          Procedure cards
+        </h2>
+        {lead && (
+          <>
+            <input
+              ref={file}
+              type="file"
+              accept="application/json,.json"
+              aria-label="Card to publish"
+              className="sr-only"
+              tabIndex={-1}
+              onChange={(event) => {
+                const chosen = event.target.files?.[0];
+                if (chosen) {
+                  publish.mutate(chosen);
+                }
+                event.target.value = "";
+              }}
+            />
+            <Button disabled={publish.isPending} onClick={() => file.current?.click()}>
+              Publish a card from a file
+            </Button>
+          </>
+        )}
+      </div>
+      <Told error={publish.error} />
+      {publish.data && (
+        <p role="status" className="mb-2 border-l-4 border-act bg-band px-3 py-1">
+          {publish.data.model} version {publish.data.version} is published. Runs that are started now follow it.
+        </p>
+      )}
+      {!cards.data ? (
+        <Loading what="the cards" />
+      ) : (
+        <table className="w-full text-left">
+          <thead className="border-b border-line text-sm text-soft">
+            <tr>
+              <th className="py-1 pr-4 font-normal">Model</th>
+              <th className="pr-4 font-normal">Version</th>
+              <th className="pr-4 font-normal">Published</th>
+              <th className="font-normal" />
+            </tr>
+          </thead>
+          <tbody>
+            {newest.map((card) => (
+              <tr key={card.model} className="border-b border-line">
+                <td className="py-1 pr-4 font-semibold">{card.model}</td>
+                <td className="pr-4">{card.version}</td>
+                <td className="pr-4 text-soft">
+                  {atTime(card.publishedAt, zone)}
+                  {card.by && `, ${card.by}`}
+                </td>
+                <td className="text-right">
+                  <a
+                    href={`/api/v1/cards/${encodeURIComponent(card.model)}/${card.version}`}
+                    download
+                    className="inline-flex min-h-11 items-center text-act underline underline-offset-4"
+                  >
+                    Download
+                  </a>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,168 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useState, type SubmitEvent } from "react";
+import { answer, api, once } from "../../api/client";
+import { may, useSession } from "../../api/session";
+import { atTime } from "../../app/dates";
+import { Button } from "../../ui/Button";
+import { Field } from "../../ui/Field";
+import { Loading, Told } from "../../ui/Told";
+import { Cards } from "./Cards";
+import { policyQuery } from "./queries";
+import { questions, type Policy, type Question } from "./schools";
+
+/** Which school the site follows, question by question, and what another answer would do before it is in force. */
+export function HouseRules() {
+  const session = useSession();
+  const policy = useQuery(policyQuery);
+  const [draft, setDraft] = useState<Policy | null>(null);
+  if (!policy.data) {
+    return policy.isError ? <Told error={policy.error} /> : <Loading what="the house rules" />;
+  }
+  const now = policy.data.policy;
+  const shown = draft ?? now;
+  const lead = may(session, "LEAD");
+  const moved = questions.filter((q) => q.read(shown) !== q.read(now));
+  const edit = (changed: Policy) => setDraft(questions.every((q) => q.read(changed) === q.read(now)) ? null : changed);
+  return (
+    <div className="grid gap-x-10 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <div>
+        <h1 className="mb-1 text-3xl font-bold">
+          House rules <span className="font-normal text-soft">version {now.version}</span>
+        </h1>
+        <p className="mb-3 text-soft">
+          Where practitioners disagree, this is the side that the site takes. {!lead && "A lead changes it."}
+        </p>
+        {questions.map((question) => (
+          <Row key={question.name} question={question} now={now} shown={shown} enabled={lead} onChange={edit} />
+        ))}
+        <Cards lead={lead} />
+      </div>
+      <aside className="flex flex-col gap-6">
+        {draft && (
+          <Change
+            key={JSON.stringify(draft)}
+            draft={draft}
+            moved={moved.map((q) => q.question)}
+            onDone={() => setDraft(null)}
+            onDrop={() => setDraft(null)}
+          />
+        )}
+        <section aria-labelledby="versions">
+          <h2 id="versions" className="mb-1 text-xl font-bold">
+            Versions
+          </h2>
+          <ol>
+            {policy.data.versions.map((version) => (
+              <li key={version.version} className="border-b border-line py-1">
+                <strong>{version.version}</strong> since {atTime(version.from, session.zone)}
+                <span className="block text-sm text-soft">{version.by ? `${version.by}: ${version.reason}` : "as shipped"}</span>
+              </li>
+            ))}
+          </ol>
+        </section>
+      </aside>
+    </div>
+  );
+}
+
+function Row({
+  question,
+  now,
+  shown,
+  enabled,
+  onChange,
+}: {
+  question: Question;
+  now: Policy;
+  shown: Policy;
+  enabled: boolean;
+  onChange: (policy: Policy) => void;
+}) {
+  const current = question.read(shown);
+  const changed = current !== question.read(now);
+  return (
+    <fieldset
+      className={clsx("flex flex-wrap items-center gap-x-4 border-b border-line py-1", changed && "border-l-4 border-l-caution pl-3")}
+    >
+      <legend className="float-left w-full py-1 font-semibold sm:w-72">{question.question}</legend>
+      {question.options.map((option) => (
+        <label
+          key={option.value}
+          className={clsx(
+            "flex min-h-11 items-center gap-2",
+            current === option.value ? "font-bold" : "text-soft",
+            enabled && "cursor-pointer",
+          )}
+        >
+          <input
+            type="radio"
+            name={question.name}
+            className="size-5 accent-act"
+            checked={current === option.value}
+            disabled={!enabled}
+            onChange={() => onChange(question.write(shown, option.value))}
+          />
+          {option.word}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string[]; onDone: () => void; onDrop: () => void }) {
+  const queries = useQueryClient();
+  const [reason, setReason] = useState("");
+  const effect = useQuery({
+    queryKey: ["house", "effect", draft],
+    queryFn: () => answer(api.POST("/api/v1/house/policy/effect", { body: draft })),
+  });
+  const save = useMutation({
+    mutationFn: () => answer(api.POST("/api/v1/house/policy", { params: once(), body: { policy: draft, reason } })),
+    onSuccess: (view) => {
+      queries.setQueryData(policyQuery.queryKey, view);
+      void queries.invalidateQueries();
+      onDone();
+    },
+  });
+  function submit(event: SubmitEvent) {
+    event.preventDefault();
+    save.mutate();
+  }
+  return (
+    <form onSubmit={submit} className="flex flex-col gap-3 border-2 border-caution bg-sheet p-4" aria-label="Change of the rules">
+      <h2 className="text-xl font-bold">What this would change</h2>
+      <p className="text-soft">{moved.join(" ")}</p>
+      {effect.isPending && <Loading what="what it would do" />}
+      {effect.data?.length === 0 && <p>No procedure card changes by it.</p>}
+      <ul>
+        {effect.data?.map((one) => (
+          <li key={one.model} className="border-b border-line py-1">
+            <strong>{one.model}</strong>
+            {one.changes.map((change) => (
+              <span key={change} className="block text-sm">
+                {change}
+              </span>
+            ))}
+          </li>
+        ))}
+      </ul>
+      <Told error={effect.error ?? save.error} />
+      <Field
+        label="Why"
+        required
+        autoComplete="off"
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        hint="a few words"
+      />
+      <div className="flex flex-wrap gap-2">
+        <Button kind="act" type="submit" disabled={save.isPending}>
+          Put it in force
+        </Button>
+        <Button onClick={onDrop}>Leave it as it is</Button>
+      </div>
+      <p className="text-sm text-soft">Runs that are on the bench go on by the version that they were started with.</p>
+    </form>
+  );
+}

@@ -1,0 +1,11 @@
+import { answer, api } from "../../api/client";
+
+export const policyQuery = {
+  queryKey: ["house", "policy"],
+  queryFn: () => answer(api.GET("/api/v1/house/policy")),
+};
+
+export const cardsQuery = {
+  queryKey: ["house", "cards"],
+  queryFn: () => answer(api.GET("/api/v1/cards")),
+};
