@@ -196,6 +196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors/{serial}/paper-runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["store"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cylinders": {
         parameters: {
             query?: never;
@@ -545,7 +561,7 @@ export interface components {
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
             /** @enum {string} */
-            source: "LINK" | "TYPED";
+            source: "LINK" | "TYPED" | "PAPER";
             /** Format: double */
             timeScale: number | null;
             slots: number[] | null;
@@ -969,6 +985,27 @@ export interface components {
         Release: {
             remark: string;
         };
+        SensorLine: {
+            /** Format: int32 */
+            slot: number;
+            /** Format: double */
+            zero: number | null;
+            /** Format: double */
+            onGas: number | null;
+        };
+        Sheet: {
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
+            /** Format: date */
+            on: string;
+            doneBy: string;
+            /** Format: uuid */
+            cylinderId: string;
+            sensors: components["schemas"]["SensorLine"][];
+        };
+        Stored: {
+            runId: string;
+        };
         NewComponent: {
             gas: string;
             /** Format: double */
@@ -1157,6 +1194,7 @@ export interface components {
             verdict: string | null;
             simulated: boolean;
             typed: boolean;
+            paper: boolean;
             strip: components["schemas"]["Strip"] | null;
         };
         SensorRecord: {
@@ -1694,6 +1732,34 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    store: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sheet"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Stored"];
                 };
             };
         };

@@ -75,6 +75,11 @@ const detector = createRoute({
   path: "/detectors/$serial",
   component: lazyRouteComponent(() => import("../features/fleet/Detector"), "Detector"),
 });
+const paper = createRoute({
+  getParentRoute: () => shell,
+  path: "/detectors/$serial/paper",
+  component: lazyRouteComponent(() => import("../features/fleet/PaperSheet"), "PaperSheet"),
+});
 const gas = createRoute({
   getParentRoute: () => shell,
   path: "/gas",
@@ -99,7 +104,7 @@ const record = createRoute({
 const tree = root.addChildren([
   signIn,
   first,
-  shell.addChildren([today, bench, run, detectors, newDetector, detector, gas, newCylinder, rules, record]),
+  shell.addChildren([today, bench, run, detectors, newDetector, detector, paper, gas, newCylinder, rules, record]),
 ]);
 
 export function makeRouter(queries: QueryClient) {

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime, onDay } from "../../app/dates";
-import { Button } from "../../ui/Button";
+import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { StateWord } from "../../ui/StateWord";
@@ -68,6 +68,9 @@ export function Detector() {
             <Button disabled={pending} onClick={() => put(d.serial, "BUMP")}>
               Bump
             </Button>
+            <Link to="/detectors/$serial/paper" params={{ serial: d.serial }} className={buttonLook()}>
+              Job from paper
+            </Link>
           </div>
         )}
       </header>
@@ -207,6 +210,7 @@ function Runs({ serial }: { serial: string }) {
             <span className="hidden truncate text-sm text-soft sm:block">
               {run.job}, {run.technician}
               {run.typed ? ", typed" : ""}
+              {run.paper ? ", from paper" : ""}
               {run.simulated ? ", simulated" : ""}
             </span>
           </li>

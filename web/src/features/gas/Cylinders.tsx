@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { answer, api, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { onDay } from "../../app/dates";
 import { buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Loading, Told } from "../../ui/Told";
+import { cylindersQuery } from "./queries";
 
 type Cylinder = Schemas["CylinderView"];
 
@@ -13,7 +14,7 @@ const shownDays = 540;
 
 export function Cylinders() {
   const session = useSession();
-  const cylinders = useQuery({ queryKey: ["cylinders"], queryFn: () => answer(api.GET("/api/v1/cylinders")) });
+  const cylinders = useQuery(cylindersQuery);
   if (cylinders.isPending) {
     return <Loading what="the shelf" />;
   }

@@ -44,7 +44,8 @@ export function Record() {
             {r.model} · {r.assetTag} · {r.crew}, {r.location} · {atTime(r.run.startedAt, zone)} · {r.run.technician}
           </p>
           <p className="text-soft">
-            Judged by {r.card}, {r.policy}. Readings {r.run.typed ? "typed by hand" : "over the link"}.
+            Judged by {r.card}, {r.policy}.{" "}
+            {r.run.paper ? "Typed in from paper" : r.run.typed ? "Readings typed by hand" : "Readings over the link"}.
           </p>
           {r.run.simulated && <p className="font-bold">Simulated: this run was not worked in natural time.</p>}
         </div>

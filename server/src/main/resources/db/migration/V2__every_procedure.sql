@@ -27,3 +27,7 @@ alter table house_policy
     add column published_by text not null default '',
     add column reason       text not null default '';
 alter table procedure_card add column published_by text not null default '';
+
+-- A job that was done on paper and typed in afterwards.
+alter table run drop constraint run_source_check;
+alter table run add constraint run_source_check check (source in ('LINK', 'TYPED', 'PAPER'));

@@ -36,8 +36,8 @@ class ModelsWalkTest {
                     "Done: Charcoal off",
                     "fixed flow 0.5 L/min, tee with an open end",
                     "Isobutylene span pass"));
-    private static final Model MOTE_NH3 = new Model("MN-2102", List.of("Ammonia span pass, countdown"));
-    private static final Model MOTE_CO = new Model("MC-2002", List.of("Carbon monoxide span pass, countdown"));
+    private static final Model MOTE_NH3 = new Model("MN-2102", List.of("Ammonia span pass"));
+    private static final Model MOTE_CO = new Model("MC-2002", List.of("Carbon monoxide span pass"));
     private static final Model HOLLIN = new Model(
             "HN-4001",
             List.of(

@@ -25,6 +25,18 @@ public final class GasDemands {
         return of(card, job, gas.targets(), policy, on, Pressure.at(policy.altitudeMetres()), card.usualRig());
     }
 
+    /** Of some sensors of a run, on the model's usual rig. */
+    static GasDemand of(RunState state, HousePolicy policy, LocalDate on, List<Target> targets) {
+        return of(
+                state.card(),
+                state.started().map(RunEvent.RunStarted::job).orElse(Job.CALIBRATION),
+                targets,
+                policy,
+                on,
+                Pressure.at(policy.altitudeMetres()),
+                state.card().usualRig());
+    }
+
     /** Of some sensors, under conditions of their own. */
     static GasDemand of(
             ProcedureCard card,

@@ -201,6 +201,9 @@ public final class LiveRun {
             at(c.step(), Step.SaveOnInstrument.class);
             return List.of(new RunEvent.SavedOnInstrument(now, c.step(), c.verdicts()));
         }
+        if (command instanceof RunCommand.EnterPaper c) {
+            return List.of(new PaperSheet(state, policy).entered(c, now));
+        }
         if (command instanceof RunCommand.TypeReading c) {
             return List.of(typed(c, now));
         }

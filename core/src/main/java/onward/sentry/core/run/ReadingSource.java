@@ -1,9 +1,11 @@
 package onward.sentry.core.run;
 
-/** How readings reach a run. */
+/** How readings come into a run. */
 public enum ReadingSource {
     /** A gateway sends them. */
     LINK,
-    /** A person types what the display shows. */
-    TYPED
+    /** The technician types what the display shows. */
+    TYPED,
+    /** The job was done on paper before; its figures are typed in afterwards and the record says so. */
+    PAPER
 }

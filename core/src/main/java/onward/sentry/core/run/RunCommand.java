@@ -72,6 +72,10 @@ public sealed interface RunCommand {
 
     record TypeReading(int slot, double value) implements RunCommand {}
 
+    /** The sheet of a job that was done on paper. @param on the day on which it was done */
+    record EnterPaper(List<PaperLine> lines, String cylinderId, Cylinder cylinder, LocalDate on, String doneBy)
+            implements RunCommand {}
+
     /** The technician says that a typed reading has settled; the record says <em>declared</em>. */
     record DeclareSettled(int step, int slot) implements RunCommand {}
 

@@ -136,6 +136,17 @@ public sealed interface RunEvent {
 
     record ReadingTyped(long at, int slot, double value) implements RunEvent {}
 
+    /** The figures of a job that was done on paper, with what they come to. @param doneBy who did it, as the sheet says */
+    record PaperEntered(
+            long at,
+            List<PaperLine> lines,
+            String cylinderId,
+            Cylinder cylinder,
+            LocalDate on,
+            String doneBy,
+            List<SensorOutcome> outcomes)
+            implements RunEvent {}
+
     /** A reading was taken as it stood and judged. */
     record ReadingAccepted(long at, int step, SensorOutcome outcome) implements RunEvent {}
 

@@ -135,6 +135,9 @@ public final class RunState {
             failedHere.removeAll(e.slots());
             withdrawable = OptionalInt.of(position);
             skipOn(e.at());
+        } else if (event instanceof RunEvent.PaperEntered e && paper()) {
+            e.outcomes().forEach(outcome -> outcomes.add(step, outcome));
+            enter(steps.size(), e.at());
         } else if (event instanceof RunEvent.GasLeftOut e && on(e.step(), Step.ApplyGas.class)) {
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
@@ -367,6 +370,11 @@ public final class RunState {
 
     public boolean typed() {
         return started != null && started.source() == ReadingSource.TYPED;
+    }
+
+    /** The job was done on paper; its figures are typed in afterwards. */
+    public boolean paper() {
+        return started != null && started.source() == ReadingSource.PAPER;
     }
 
     /** Who works on it now. */

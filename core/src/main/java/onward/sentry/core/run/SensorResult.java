@@ -30,6 +30,7 @@ public record SensorResult(
 
     /** The instrument and we do not agree on whether it works. */
     public boolean differs() {
-        return instrument.filter(theirs -> theirs.good() != ours.good()).isPresent();
+        return ours != Verdict.NOT_JUDGED
+                && instrument.filter(theirs -> theirs.good() != ours.good()).isPresent();
     }
 }

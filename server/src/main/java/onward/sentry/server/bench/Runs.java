@@ -97,6 +97,12 @@ public class Runs {
                 "timeScale",
                 "Run time is natural time here; " + timeScale + " is not.",
                 "Only the demo runs at 10 or 60 times the speed, and says so on the record.");
+        Refusal.unless(
+                source != ReadingSource.PAPER,
+                "source-paper",
+                "source",
+                "A job that was done on paper is typed in as history, not worked at the bench.",
+                "Use the detector's page.");
         var open = runs.findByDetectorIdAndPhaseIn(detector.id(), UNFINISHED);
         if (open.isPresent()) {
             Refusal.unless(

@@ -6,7 +6,6 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
-import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.working.Figures;
@@ -19,8 +18,11 @@ final class EventWords {
     /** @param steps the run's steps */
     static String of(RunEvent event, ProcedureCard card, List<Step> steps) {
         if (event instanceof RunEvent.RunStarted e) {
-            return e.technician() + " began the " + e.job().label() + "; readings "
-                    + (e.source() == ReadingSource.TYPED ? "typed by hand" : "over the link");
+            return switch (e.source()) {
+                case LINK -> e.technician() + " began the " + e.job().label() + "; readings over the link";
+                case TYPED -> e.technician() + " began the " + e.job().label() + "; readings typed by hand";
+                case PAPER -> e.technician() + " typed in a " + e.job().label() + " that was done on paper";
+            };
         }
         if (event instanceof RunEvent.ChecksConfirmed e) {
             return "Checked: " + String.join("; ", e.items());
@@ -47,6 +49,10 @@ final class EventWords {
                     + e.slots().stream()
                             .map(slot -> card.sensor(slot).gas().name())
                             .collect(Collectors.joining(", ")) + ": " + e.reason();
+        }
+        if (event instanceof RunEvent.PaperEntered e) {
+            return "Typed in from paper, done by " + e.doneBy() + " with cylinder " + e.cylinderId() + ", certificate "
+                    + e.cylinder().certificateNumber() + ": " + outcomes(e.outcomes(), card);
         }
         if (event instanceof RunEvent.GasLeftOut e) {
             return "Left out " + steps.get(e.step()).title().toLowerCase(Locale.ROOT) + ": " + e.reason();

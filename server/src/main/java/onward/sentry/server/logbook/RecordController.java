@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import java.util.UUID;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
@@ -52,6 +53,7 @@ class RecordController {
             Optional<String> verdict,
             boolean simulated,
             boolean typed,
+            boolean paper,
             Optional<Strip> strip) {
 
         static RunRow of(RunEntity run) {
@@ -64,7 +66,8 @@ class RecordController {
                     run.technician(),
                     run.verdict().map(v -> v.label()),
                     run.timeScale() != 1,
-                    run.source() == onward.sentry.core.run.ReadingSource.TYPED,
+                    run.source() == ReadingSource.TYPED,
+                    run.source() == ReadingSource.PAPER,
                     run.strip().map(Strip::decode));
         }
     }

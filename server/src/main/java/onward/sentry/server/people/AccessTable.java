@@ -32,6 +32,7 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/detectors/{serial}/release", LEAD),
             row(HttpMethod.GET, "/api/v1/detectors/{serial}/hold-tag", VIEWER),
             row(HttpMethod.GET, "/api/v1/runs/{id}/file", VIEWER),
+            row(HttpMethod.POST, "/api/v1/detectors/{serial}/paper-runs", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/models", VIEWER),
             row(HttpMethod.GET, "/api/v1/cards", VIEWER),
             row(HttpMethod.GET, "/api/v1/cards/{model}/{version}", VIEWER),

@@ -1,10 +1,14 @@
-package onward.sentry.core.run;
+package onward.sentry.core.replay;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.run.LiveRun;
+import onward.sentry.core.run.Reading;
+import onward.sentry.core.run.RunCommand;
+import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
@@ -91,6 +95,9 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         }
         if (event instanceof RunEvent.GasOpened e && !e.seen()) {
             return Optional.of(new RunCommand.GasOn(e.step()));
+        }
+        if (event instanceof RunEvent.PaperEntered e) {
+            return Optional.of(new RunCommand.EnterPaper(e.lines(), e.cylinderId(), e.cylinder(), e.on(), e.doneBy()));
         }
         if (event instanceof RunEvent.ReadingTyped e) {
             return Optional.of(new RunCommand.TypeReading(e.slot(), e.value()));
