@@ -55,6 +55,44 @@ bench_server() {
   java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.ReadingToScreen "http://127.0.0.1:$port" "$token"
   echo "Memory of the server with the demo loaded and one bench open: $(($(awk '/VmRSS/ {print $2}' "/proc/$server_pid/status") / 1024)) MB (aim: under 512)"
   rm -f "$token"
+  bench_address=http://127.0.0.1:$port
+  bench_load
+}
+
+bench_sql() { # sql: how long the bare query takes, ms
+  PGPASSWORD=$SENTRY_TEST_DB_PASSWORD "$(pg_bin)/psql" -qtA -h 127.0.0.1 -p "$bench_db_port" -U sentry bench \
+    -c '\timing on' -c "$1" | awk '/^Time:/ { print $2 }'
+}
+
+bench_page() { # what, address, bare sql
+  local i times
+  times=$(for i in $(seq 20); do
+    curl -fsS -b "$bench_cookies" -o /dev/null -w '%{time_total}\n' "$2"
+  done | sort -n | awk '{ t[NR] = $1 * 1000 } END { printf "median %.0f ms, 95 %% within %.0f ms", t[int(NR / 2) + 1], t[int(NR * 0.95)] }')
+  echo "  $1: $times (aim 100); the bare SQL $(bench_sql "$3") ms"
+}
+
+# 10,000 detectors and 2,000,000 sensor results in the database that bench_server has left, asked over HTTP.
+bench_load() {
+  local began token port serial
+  bench_db_port=$(basename "${SENTRY_TEST_DB%/}" | cut -d: -f2)
+  began=$(millis)
+  PGPASSWORD=$SENTRY_TEST_DB_PASSWORD "$(pg_bin)/psql" -q -h 127.0.0.1 -p "$bench_db_port" -U sentry bench -f bench/load.sql
+  echo "Loaded to 10,000 detectors, 40,000 sensors, 500,000 runs, 2,000,000 sensor results in $((($(millis) - began) / 1000)) s"
+  bench_cookies=$(mktemp)
+  curl -fsS -c "$bench_cookies" -o /dev/null "$bench_address/api/v1/session"
+  token=$(awk '/XSRF-TOKEN/ { print $7 }' "$bench_cookies")
+  curl -fsS -b "$bench_cookies" -c "$bench_cookies" -o /dev/null -H "X-XSRF-TOKEN: $token" -H 'Content-Type: application/json' \
+    -d '{"signInName":"una","password":"skerravoe-demo"}' "$bench_address/api/v1/session"
+  serial=LD-4711
+  bench_page Today "$bench_address/api/v1/today" \
+    "select count(*), max(last_strip) from detector d join sensor s on s.detector_id = d.id and s.removed_on is null"
+  bench_page Detectors "$bench_address/api/v1/detectors" "select * from detector order by serial"
+  bench_page "One detector" "$bench_address/api/v1/detectors/$serial" \
+    "select * from detector d join sensor s on s.detector_id = d.id where d.serial = '$serial'"
+  bench_page "Its history" "$bench_address/api/v1/detectors/$serial/runs" \
+    "select * from run where detector_id = (select id from detector where serial = '$serial') order by started_at desc"
+  rm -f "$bench_cookies"
 }
 
 run_bench() {

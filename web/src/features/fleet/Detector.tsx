@@ -138,6 +138,13 @@ export function Detector() {
                         >
                           Calibrate
                         </Button>
+                        <Button
+                          disabled={pending}
+                          onClick={() => put(d.serial, "BUMP", [sensor.slot])}
+                          aria-label={`Bump the ${sensor.gas} sensor alone`}
+                        >
+                          Bump
+                        </Button>
                         <Button onClick={() => setReplacing(sensor)} aria-label={`Replace the ${sensor.gas} sensor`}>
                           Replace
                         </Button>

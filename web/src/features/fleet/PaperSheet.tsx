@@ -100,7 +100,10 @@ export function PaperSheet() {
           error={on("on")}
         />
         <Field label="Done by" name="doneBy" required autoComplete="off" hint="as the sheet says" error={on("doneBy")} />
-        <Choice label="Cylinder on the sheet" name="cylinderId" required error={on("cylinder")}>
+        <Choice label="Cylinder on the sheet" name="cylinderId" required defaultValue="" error={on("cylinder")}>
+          <option value="" disabled>
+            Which one
+          </option>
           {cylinders.data.map((cylinder) => (
             <option key={cylinder.id} value={cylinder.id}>
               {cylinder.tag}, {cylinder.components.map((c) => `${c.formula} ${c.amount}`).join(", ")}

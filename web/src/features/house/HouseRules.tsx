@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState, type SubmitEvent } from "react";
-import { answer, api, once } from "../../api/client";
+import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
@@ -82,30 +82,30 @@ function Row({
   const current = question.read(shown);
   const changed = current !== question.read(now);
   return (
-    <fieldset
-      className={clsx("flex flex-wrap items-center gap-x-4 border-b border-line py-1", changed && "border-l-4 border-l-caution pl-3")}
-    >
-      <legend className="float-left w-full py-1 font-semibold sm:w-72">{question.question}</legend>
-      {question.options.map((option) => (
-        <label
-          key={option.value}
-          className={clsx(
-            "flex min-h-11 items-center gap-2",
-            current === option.value ? "font-bold" : "text-soft",
-            enabled && "cursor-pointer",
-          )}
-        >
-          <input
-            type="radio"
-            name={question.name}
-            className="size-5 accent-act"
-            checked={current === option.value}
-            disabled={!enabled}
-            onChange={() => onChange(question.write(shown, option.value))}
-          />
-          {option.word}
-        </label>
-      ))}
+    <fieldset className={clsx("border-b border-line py-1", changed && "border-l-4 border-l-caution pl-3")}>
+      <legend className="float-left w-full py-2.5 font-semibold sm:w-72">{question.question}</legend>
+      <div className="flex flex-wrap gap-x-5 sm:ml-72">
+        {question.options.map((option) => (
+          <label
+            key={option.value}
+            className={clsx(
+              "flex min-h-11 items-center gap-2",
+              current === option.value ? "font-bold" : "text-soft",
+              enabled && "cursor-pointer",
+            )}
+          >
+            <input
+              type="radio"
+              name={question.name}
+              className="size-5 accent-act"
+              checked={current === option.value}
+              disabled={!enabled}
+              onChange={() => onChange(question.write(shown, option.value))}
+            />
+            {option.word}
+          </label>
+        ))}
+      </div>
     </fieldset>
   );
 }
@@ -136,14 +136,10 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
       {effect.isPending && <Loading what="what it would do" />}
       {effect.data?.length === 0 && <p>No procedure card changes by it.</p>}
       <ul>
-        {effect.data?.map((one) => (
-          <li key={one.model} className="border-b border-line py-1">
-            <strong>{one.model}</strong>
-            {one.changes.map((change) => (
-              <span key={change} className="block text-sm">
-                {change}
-              </span>
-            ))}
+        {Object.entries(byChange(effect.data ?? [])).map(([change, models]) => (
+          <li key={change} className="border-b border-line py-1">
+            {change}
+            <span className="block text-sm text-soft">{models.join(", ")}</span>
           </li>
         ))}
       </ul>
@@ -165,4 +161,15 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
       <p className="text-sm text-soft">Runs that are on the bench go on by the version that they were started with.</p>
     </form>
   );
+}
+
+/** The same change on several models is told once. */
+function byChange(effects: Schemas["EffectView"][]): Record<string, string[]> {
+  const models: Record<string, string[]> = {};
+  for (const { model, changes } of effects) {
+    for (const change of changes) {
+      (models[change] ??= []).push(model);
+    }
+  }
+  return models;
 }

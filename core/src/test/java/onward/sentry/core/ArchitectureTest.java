@@ -30,6 +30,9 @@ class ArchitectureTest {
             Map.entry("card", List.of("detector", "gas", "house", "rig", "schedule", "working")),
             Map.entry("judge", List.of("detector", "gas", "house", "trace", "working")),
             Map.entry("workings", List.of("gas", "judge", "rig", "schedule", "working")),
+            Map.entry(
+                    "bare",
+                    List.of("card", "cylinder", "detector", "gas", "house", "judge", "rig", "run", "trace", "working")),
             Map.entry("replay", List.of("card", "house", "run", "working")),
             Map.entry(
                     "run",

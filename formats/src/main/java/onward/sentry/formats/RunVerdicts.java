@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.replay.Replay;
-import onward.sentry.core.run.BareReadings;
+import onward.sentry.core.bare.BareReadings;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.RunTraces;

@@ -21,7 +21,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.run.BareStage;
+import onward.sentry.core.bare.BareStage;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorResult;

@@ -38,7 +38,7 @@ public final class GasDemands {
     }
 
     /** Of some sensors, under conditions of their own. */
-    static GasDemand of(
+    public static GasDemand of(
             ProcedureCard card,
             Job job,
             List<Target> targets,

@@ -17,10 +17,10 @@ import onward.sentry.core.judge.Uncertainty;
 import onward.sentry.core.trace.Plateau;
 
 /** Judges a reading that was taken on gas, by what the sensor met the gas for. */
-record GasJudge(ProcedureCard card, HousePolicy policy) {
+public record GasJudge(ProcedureCard card, HousePolicy policy) {
 
     /** @param responsePercent of a span or a bump */
-    record Judged(Judgement judgement, OptionalDouble responsePercent, OptionalDouble sensitivity) {
+    public record Judged(Judgement judgement, OptionalDouble responsePercent, OptionalDouble sensitivity) {
         private static Judged plainly(Judgement judgement) {
             return new Judged(judgement, OptionalDouble.empty(), OptionalDouble.empty());
         }
@@ -30,7 +30,7 @@ record GasJudge(ProcedureCard card, HousePolicy policy) {
      * @param chain what is known of the sensor; of no account where the model shows raw readings
      * @param line of the cylinder's label, for the uncertainty of the gas
      */
-    Judged judge(Target target, double expected, Plateau plateau, SpanChain chain, Optional<LabelLine> line) {
+    public Judged judge(Target target, double expected, Plateau plateau, SpanChain chain, Optional<LabelLine> line) {
         var sensor = card.sensor(target.slot());
         double reading = plateau.mean();
         return switch (target.purpose()) {

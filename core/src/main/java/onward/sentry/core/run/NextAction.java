@@ -3,6 +3,7 @@ package onward.sentry.core.run;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.card.Step;
 import onward.sentry.core.house.Schools.Threading;
 
 /**
@@ -57,6 +58,24 @@ public record NextAction(
 
     /** Counts from one moment of run time to another, ms. */
     public record Countdown(long from, long until, String label) {}
+
+    /**
+     * What the technician is to type in.
+     *
+     * @param label what it is, for example "Station pressure on the barometer"
+     * @param unit of the value
+     * @param least that the card allows
+     * @param most that the card allows
+     */
+    public record Readable(String label, String unit, double least, double most) {
+
+        static Optional<Readable> of(Step step) {
+            return step instanceof Step.Measure measure
+                    ? Optional.of(new Readable(
+                            measure.quantity().label(), measure.quantity().unit(), measure.least(), measure.most()))
+                    : Optional.empty();
+        }
+    }
 
     /** With regulators put on by their type. */
     public static NextAction of(RunState state) {

@@ -46,7 +46,7 @@ record NextHand(RunState state, Threading threading) {
         }
         if (step instanceof Step.Measure measure) {
             return asking(Kind.MEASURE, measure.quantity().label() + ": read it off", "Enter")
-                    .toType(Readable.of(measure));
+                    .toType(NextAction.Readable.of(measure));
         }
         if (step instanceof Step.Ask ask) {
             return asking(Kind.ANSWER, ask.question(), "Answer");

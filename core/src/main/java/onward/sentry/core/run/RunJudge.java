@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalLong;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
@@ -15,7 +16,6 @@ import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.Limit;
 import onward.sentry.core.judge.Verdict;
@@ -36,15 +36,6 @@ final class RunJudge {
 
     private static final long PLATEAU_MILLIS = 10_000;
     private static final long BASELINE_MILLIS = 5_000;
-    private static final long LATELY_MILLIS = 30_000;
-    /** Share of the way from air to the expected value at which gas is seen to be on, or to be gone again. */
-    private static final double GAS_SEEN = 0.10;
-    /** Display steps that noise alone may move. */
-    private static final double JITTER_STEPS = 2.5;
-    /** Display steps by which a sensor that stands still may differ from its lowest reading. */
-    private static final double STILL_STEPS = 1.5;
-    /** A sensor that has covered no more than this of the way stands still. */
-    private static final double STILL = 0.01;
     /** A sensor that has covered less than this of the way does not respond. */
     private static final double LEAST_RESPONSE = 0.05;
 
@@ -78,7 +69,7 @@ final class RunJudge {
             return application(state, traces, gas);
         }
         if (step instanceof Step.ClearDown clear) {
-            return state.gasIsOn() ? seeGasGone(state, traces) : clear(state, traces, clear);
+            return state.gasIsOn() ? gasGone(state, traces) : clear(state, traces, clear);
         }
         return List.of();
     }
@@ -89,10 +80,20 @@ final class RunJudge {
         }
         if (state.gasIsOn()) {
             return state.tries() == 1 && !state.awaitsTry()
-                    ? straightOn(state, traces).orElseGet(() -> seeGasGone(state, traces))
-                    : seeGasGone(state, traces);
+                    ? straightOn(state, traces).orElseGet(() -> gasGone(state, traces))
+                    : gasGone(state, traces);
         }
-        return state.cylinder().isPresent() ? seeGas(state, traces) : List.of();
+        return state.cylinder().isPresent() ? gasOn(state, traces) : List.of();
+    }
+
+    private static List<RunEvent> gasOn(RunState state, RunTraces traces) {
+        var on = state.typed() ? OptionalLong.empty() : new GasInReadings(state, traces).cameOnAt();
+        return on.isPresent() ? List.of(new RunEvent.GasOpened(on.getAsLong(), state.step(), true)) : List.of();
+    }
+
+    private List<RunEvent> gasGone(RunState state, RunTraces traces) {
+        boolean gone = !state.typed() && new GasInReadings(state, traces).isGone();
+        return gone ? List.of(gasClosed(state, traces, true)) : List.of();
     }
 
     /** The gas that is flowing serves the next application too: its exposure begins now. */
@@ -174,62 +175,6 @@ final class RunJudge {
         return !(rule instanceof AcceptRule.Countdown);
     }
 
-    private List<RunEvent> seeGas(RunState state, RunTraces traces) {
-        if (state.typed()) {
-            return List.of();
-        }
-        long from = Math.max(state.stepSince(), state.gasClosedAt().orElse(0));
-        for (var target : state.undecidedTargets()) {
-            var trace = traces.trace(target.slot());
-            int start = trace.indexFrom(from);
-            if (start == trace.size()) {
-                continue;
-            }
-            // The last of the old gas is not the new gas: what counts is the rise from the lowest reading since.
-            boolean afterOtherGas = state.gasClosedAt().orElse(-1) >= state.stepSince();
-            double lowest = afterOtherGas ? lowest(state, target, trace, start) : 0;
-            double expected = state.expectedOnGas(target.slot()).orElseThrow();
-            if (way(state, target, trace.last()) - lowest >= seenAt(card.sensor(target.slot()), expected)) {
-                return List.of(
-                        new RunEvent.GasOpened(lastStill(state, target, trace, start, lowest), state.step(), true));
-            }
-        }
-        return List.of();
-    }
-
-    /** A step near the resolution is seen only when the display moves by more than its own jitter. */
-    private static double seenAt(SensorSpec sensor, double expected) {
-        double way = Math.abs(expected - sensor.cleanAirReading());
-        return Math.max(GAS_SEEN, JITTER_STEPS * sensor.resolution() / way);
-    }
-
-    private double lowest(RunState state, Target target, Trace trace, int start) {
-        double lowest = Double.POSITIVE_INFINITY;
-        for (int i = start; i < trace.size(); i++) {
-            lowest = Math.min(lowest, way(state, target, trace.valueAt(i)));
-        }
-        return lowest;
-    }
-
-    /** Time of the last reading at which the sensor had not begun to rise. */
-    private long lastStill(RunState state, Target target, Trace trace, int start, double lowest) {
-        var sensor = card.sensor(target.slot());
-        double way = Math.abs(state.expectedOnGas(target.slot()).orElseThrow() - sensor.cleanAirReading());
-        double still = lowest + Math.max(STILL, STILL_STEPS * sensor.resolution() / way);
-        for (int i = trace.size() - 1; i >= start; i--) {
-            if (way(state, target, trace.valueAt(i)) <= still) {
-                return trace.timeAt(i);
-            }
-        }
-        return trace.lastTime();
-    }
-
-    private double way(RunState state, Target target, double reading) {
-        var sensor = card.sensor(target.slot());
-        double expected = state.expectedOnGas(target.slot()).orElseThrow();
-        return BumpJudge.responsePercent(sensor, expected, reading) / 100;
-    }
-
     private List<RunEvent> onGas(RunState state, RunTraces traces, Step.ApplyGas gas) {
         long since = state.gasOpenedAt().orElseThrow() + lagMillis(state);
         double elapsed = (traces.now() - since) / 1000.0;
@@ -268,13 +213,14 @@ final class RunJudge {
                     ? Optional.of(notTaken(state, traces, target, "no response", "No reading arrived in time"))
                     : Optional.empty();
         }
-        boolean moved = way(state, target, trace.last()) >= LEAST_RESPONSE;
+        boolean moved = GasInReadings.way(state, target, trace.last()) >= LEAST_RESPONSE;
         if (!moved) {
             return elapsed >= gas.noResponseSeconds()
                     ? Optional.of(notTaken(state, traces, target, "no response", "Moved less than 5 % of the way"))
                     : Optional.empty();
         }
-        if (target.purpose() == Purpose.BUMP && way(state, target, trace.last()) * 100 >= card.bumpLevelPercent()) {
+        if (target.purpose() == Purpose.BUMP
+                && GasInReadings.way(state, target, trace.last()) * 100 >= card.bumpLevelPercent()) {
             return elapsed >= accept.leastSeconds()
                     ? Optional.of(taken(state, traces, target, alone(trace.last()), "responded"))
                     : Optional.empty();
@@ -356,42 +302,6 @@ final class RunJudge {
                         OptionalDouble.empty(),
                         OptionalDouble.empty(),
                         how));
-    }
-
-    /**
-     * Gas is gone when a reading has just fallen by a quarter of the way that it had reached, or stands near clean air
-     * after it had left it: the valve may have been closed before anybody was asked to.
-     */
-    private List<RunEvent> seeGasGone(RunState state, RunTraces traces) {
-        if (state.typed()) {
-            return List.of();
-        }
-        long gasOn = state.flowingSince();
-        for (var line : state.flowingLabel()) {
-            var sensor = card.sensor(line.slot());
-            var trace = traces.trace(line.slot());
-            double expected = line.expected();
-            if (trace.isEmpty() || expected == sensor.cleanAirReading()) {
-                continue;
-            }
-            double now = BumpJudge.responsePercent(sensor, expected, trace.last()) / 100;
-            double lately = mostOfTheWay(sensor, expected, trace, Math.max(gasOn, trace.lastTime() - LATELY_MILLIS));
-            boolean falls = lately >= GAS_SEEN && lately - now >= Math.max(seenAt(sensor, expected), 0.25 * lately);
-            boolean isBack = now < GAS_SEEN
-                    && mostOfTheWay(sensor, expected, trace, gasOn) >= Math.max(3 * GAS_SEEN, seenAt(sensor, expected));
-            if (falls || isBack) {
-                return List.of(gasClosed(state, traces, true));
-            }
-        }
-        return List.of();
-    }
-
-    private static double mostOfTheWay(SensorSpec sensor, double expected, Trace trace, long from) {
-        double most = 0;
-        for (int i = trace.indexFrom(from); i < trace.size(); i++) {
-            most = Math.max(most, BumpJudge.responsePercent(sensor, expected, trace.valueAt(i)) / 100);
-        }
-        return most;
     }
 
     /** Gas-off seals one trace per sensor, from where the one before ended until now. */

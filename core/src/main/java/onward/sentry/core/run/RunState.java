@@ -42,13 +42,7 @@ public final class RunState {
     private long stepSince;
     private int tries;
     private OptionalLong zeroStartedAt = OptionalLong.empty();
-    private Optional<RunEvent.CylinderChosen> cylinder = Optional.empty();
-    private OptionalLong gasOpenedAt = OptionalLong.empty();
-    private Optional<RunEvent.CylinderChosen> flowing = Optional.empty();
-    private long flowingSince;
-    private final List<LabelLine> flowingLabel = new ArrayList<>();
-    private OptionalLong gasClosedAt = OptionalLong.empty();
-    private boolean gasSinceClear;
+    private final GasLine gas = new GasLine();
     private Optional<RunEvent.AlarmsConfirmed> alarms = Optional.empty();
     private Optional<RunEvent.RunSigned> signed = Optional.empty();
     private OptionalInt withdrawable = OptionalInt.empty();
@@ -60,12 +54,10 @@ public final class RunState {
     private final Set<Integer> remainder = new HashSet<>();
     private final Map<Quantity, Double> measured = new EnumMap<>(Quantity.class);
     private boolean withoutCompetence;
-    private boolean gasSeen;
     private int blocksFailed;
     private boolean pumpLeaks;
     private final Map<Integer, Verdict> instrumentVerdicts = new TreeMap<>();
     private final Map<Integer, Long> stepStarts = new LinkedHashMap<>();
-    private final Map<Integer, Long> openings = new TreeMap<>();
 
     private RunState(ProcedureCard card, List<RunEvent> events) {
         this.card = card;
@@ -152,10 +144,11 @@ public final class RunState {
             completed(e.at());
         } else if (event instanceof RunEvent.CylinderChosen e
                 && (on(e.step(), Step.ApplyGas.class) || on(e.step(), Step.Zero.class))) {
-            cylinder = Optional.of(e);
+            gas.choose(e);
             withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.GasOpened e && on(e.step(), Step.ApplyGas.class)) {
-            opened(e.at(), e.seen());
+            gas.open(step, e.at(), e.seen());
+            withdrawable = OptionalInt.empty();
         } else if (event instanceof RunEvent.ReadingAccepted e && on(e.step(), Step.ApplyGas.class)) {
             decide(e.outcome());
             completed(e.at());
@@ -177,12 +170,11 @@ public final class RunState {
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.GasClosed e && e.step() == step && gasIsOn()) {
-            gasClosedAt = OptionalLong.of(e.at());
-            flowing = Optional.empty();
+            gas.close(e.at());
             withdrawable = OptionalInt.empty();
         } else if (event instanceof RunEvent.ClearedDown e && on(e.step(), Step.ClearDown.class)) {
             e.outcomes().forEach(this::decide);
-            gasSinceClear = false;
+            gas.cleared();
             remainder.clear();
             remainder.addAll(e.remainder());
             enter(step + 1, e.at());
@@ -223,27 +215,6 @@ public final class RunState {
         }
     }
 
-    private void flowsTo(RunEvent.CylinderChosen chosen) {
-        var more = chosen.label().stream()
-                .filter(line -> flowingLabel.stream().noneMatch(known -> known.slot() == line.slot()))
-                .toList();
-        flowingLabel.addAll(more);
-    }
-
-    private void opened(long at, boolean seen) {
-        gasSeen = seen;
-        gasOpenedAt = OptionalLong.of(at);
-        if (flowing.isEmpty()) {
-            flowingSince = at;
-            flowingLabel.clear();
-        }
-        flowing = cylinder;
-        cylinder.ifPresent(this::flowsTo);
-        gasSinceClear = true;
-        openings.putIfAbsent(step, at);
-        withdrawable = OptionalInt.empty();
-    }
-
     private void decide(SensorOutcome outcome) {
         outcomes.add(step, outcome);
         if (outcome.stage() == Stage.SPAN || outcome.stage() == Stage.LOW_POINT) {
@@ -274,8 +245,7 @@ public final class RunState {
         decided.removeAll(e.slots());
         failedHere.clear();
         zeroStartedAt = OptionalLong.empty();
-        cylinder = Optional.empty();
-        gasOpenedAt = OptionalLong.empty();
+        gas.nextStep();
         withdrawable = OptionalInt.empty();
     }
 
@@ -295,8 +265,7 @@ public final class RunState {
         decided.clear();
         failedHere.clear();
         zeroStartedAt = OptionalLong.empty();
-        cylinder = Optional.empty();
-        gasOpenedAt = OptionalLong.empty();
+        gas.nextStep();
         if (currentStep().filter(this::hasNothingToDo).isPresent()) {
             enter(next + 1, at);
             return;
@@ -319,7 +288,7 @@ public final class RunState {
             return unsaved.isEmpty();
         }
         boolean followsGas = candidate instanceof Step.ConfirmAlarms || candidate instanceof Step.ClearDown;
-        return followsGas && !gasSinceClear;
+        return followsGas && !gas.sinceClear();
     }
 
     private boolean meetsGas(Target target) {
@@ -412,7 +381,7 @@ public final class RunState {
 
     /** Run time at which gas first came on for each application that got that far, by position of its step. */
     public Map<Integer, Long> openings() {
-        return Map.copyOf(openings);
+        return gas.openings();
     }
 
     public OptionalLong zeroStartedAt() {
@@ -421,7 +390,7 @@ public final class RunState {
 
     /** The cylinder that was chosen for the current application. */
     public Optional<RunEvent.CylinderChosen> cylinder() {
-        return cylinder;
+        return gas.chosen();
     }
 
     /** The cylinder that was chosen last in this run. */
@@ -434,36 +403,36 @@ public final class RunState {
 
     /** Since when the current application exposes its sensors. */
     public OptionalLong gasOpenedAt() {
-        return gasOpenedAt;
+        return gas.exposedSince();
     }
 
     /** Where gas was turned off last. */
     public OptionalLong gasClosedAt() {
-        return gasClosedAt;
+        return gas.closedAt();
     }
 
     public boolean gasIsOn() {
-        return flowing.isPresent();
+        return gas.flowing().isPresent();
     }
 
     /** The cylinder whose valve is open. */
     public Optional<RunEvent.CylinderChosen> flowing() {
-        return flowing;
+        return gas.flowing();
     }
 
     /** What its gas should read on every sensor that has met it since the valve was opened. */
     public List<LabelLine> flowingLabel() {
-        return List.copyOf(flowingLabel);
+        return gas.flowingLabel();
     }
 
     /** Since when that valve has been open, over however many applications. */
     public long flowingSince() {
-        return flowingSince;
+        return gas.flowingSince();
     }
 
     /** The readings showed that gas came on; else somebody said so, and the tubing's lag is still to come. */
     public boolean gasSeen() {
-        return gasSeen;
+        return gas.seen();
     }
 
     /** The current application sets sensors, so the instrument is in its calibration mode. */
@@ -624,7 +593,7 @@ public final class RunState {
 
     /** What a sensor should read on the gas that is flowing or chosen, in its unit; empty when there is none. */
     public Optional<Double> expectedOnGas(int slot) {
-        return cylinder.or(() -> flowing).or(() -> gasSinceClear ? lastCylinder() : Optional.empty()).stream()
+        return gas.chosen().or(gas::flowing).or(() -> gas.sinceClear() ? lastCylinder() : Optional.empty()).stream()
                 .flatMap(chosen -> chosen.label().stream())
                 .filter(line -> line.slot() == slot)
                 .map(LabelLine::expected)

@@ -241,7 +241,7 @@ class LiveRunTest {
                 .orElseThrow();
         assertThat(closed.seen()).isTrue();
         assertThat(closed.traces()).containsOnlyKeys(1, 2, 3, 4);
-        var upToGasOff = run.traces().trace(3).between(run.state().flowingSince() - 10_000, closed.at());
+        var upToGasOff = run.traces().trace(3).between(0, closed.at());
         assertThat(closed.traces().get(3)).isEqualTo(TraceCodec.digest(TraceCodec.encode(upToGasOff)));
     }
 

@@ -130,7 +130,7 @@ class StepKindsTest {
                         CLEAR),
                 3);
         assertThat(next().kind()).isEqualTo(Kind.MEASURE);
-        assertThat(next().readable()).contains(new Readable("Temperature of the instrument", "°C", 15, 35));
+        assertThat(next().readable()).contains(new NextAction.Readable("Temperature of the instrument", "°C", 15, 35));
         assertThatThrownBy(() -> carryOut(new RunCommand.Measure(0, 9)))
                 .hasMessageContaining("9 °C, allowed are 15 to 35 °C")
                 .hasMessageContaining("Let it lie in the room.");

@@ -22,7 +22,8 @@ class WebPages implements WebMvcConfigurer {
             "/detectors/{*rest}",
             "/gas",
             "/gas/{*rest}",
-            "/records/{*rest}"
+            "/records/{*rest}",
+            "/rules"
         }) {
             registry.addViewController(path).setViewName("forward:/index.html");
         }

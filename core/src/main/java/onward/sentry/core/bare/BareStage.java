@@ -1,8 +1,9 @@
-package onward.sentry.core.run;
+package onward.sentry.core.bare;
 
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import onward.sentry.core.run.Stage;
 import onward.sentry.core.working.Refusal;
 
 /**

@@ -1,4 +1,4 @@
-package onward.sentry.core.run;
+package onward.sentry.core.bare;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -22,6 +22,11 @@ import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.judge.ZeroJudge;
 import onward.sentry.core.rig.Rig;
+import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.run.GasJudge;
+import onward.sentry.core.run.RunTraces;
+import onward.sentry.core.run.SensorOutcome;
+import onward.sentry.core.run.Stage;
 import onward.sentry.core.trace.Plateau;
 import onward.sentry.core.trace.ResponseTime;
 import onward.sentry.core.trace.Stability;

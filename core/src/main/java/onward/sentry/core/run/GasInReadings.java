@@ -1,0 +1,107 @@
+package onward.sentry.core.run;
+
+import java.util.OptionalLong;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.judge.BumpJudge;
+import onward.sentry.core.trace.Trace;
+
+/** Sees in the readings that gas has come on, and that it has gone. */
+record GasInReadings(RunState state, RunTraces traces) {
+
+    private static final long LATELY_MILLIS = 30_000;
+    /** Share of the way from air to the expected value at which gas is seen to be on, or to be gone again. */
+    private static final double SEEN = 0.10;
+    /** Display steps that noise alone may move. */
+    private static final double JITTER_STEPS = 2.5;
+    /** Display steps by which a sensor that stands still may differ from its lowest reading. */
+    private static final double STILL_STEPS = 1.5;
+    /** A sensor that has covered no more than this of the way stands still. */
+    private static final double STILL = 0.01;
+
+    /** How far a reading is on its way from clean air to what is expected on the chosen gas; 1 is there. */
+    static double way(RunState state, Target target, double reading) {
+        var sensor = state.card().sensor(target.slot());
+        double expected = state.expectedOnGas(target.slot()).orElseThrow();
+        return BumpJudge.responsePercent(sensor, expected, reading) / 100;
+    }
+
+    /** When gas came on, dated back to the last reading that had not begun to rise; empty while it is not seen. */
+    OptionalLong cameOnAt() {
+        long from = Math.max(state.stepSince(), state.gasClosedAt().orElse(0));
+        for (var target : state.undecidedTargets()) {
+            var trace = traces.trace(target.slot());
+            int start = trace.indexFrom(from);
+            if (start == trace.size()) {
+                continue;
+            }
+            // The last of the old gas is not the new gas: what counts is the rise from the lowest reading since.
+            boolean afterOtherGas = state.gasClosedAt().orElse(-1) >= state.stepSince();
+            double lowest = afterOtherGas ? lowest(target, trace, start) : 0;
+            double expected = state.expectedOnGas(target.slot()).orElseThrow();
+            if (way(state, target, trace.last()) - lowest >= seenAt(state.card().sensor(target.slot()), expected)) {
+                return OptionalLong.of(lastStill(target, trace, start, lowest));
+            }
+        }
+        return OptionalLong.empty();
+    }
+
+    /** A step near the resolution is seen only when the display moves by more than its own jitter. */
+    private static double seenAt(SensorSpec sensor, double expected) {
+        double way = Math.abs(expected - sensor.cleanAirReading());
+        return Math.max(SEEN, JITTER_STEPS * sensor.resolution() / way);
+    }
+
+    private double lowest(Target target, Trace trace, int start) {
+        double lowest = Double.POSITIVE_INFINITY;
+        for (int i = start; i < trace.size(); i++) {
+            lowest = Math.min(lowest, way(state, target, trace.valueAt(i)));
+        }
+        return lowest;
+    }
+
+    private long lastStill(Target target, Trace trace, int start, double lowest) {
+        var sensor = state.card().sensor(target.slot());
+        double way = Math.abs(state.expectedOnGas(target.slot()).orElseThrow() - sensor.cleanAirReading());
+        double still = lowest + Math.max(STILL, STILL_STEPS * sensor.resolution() / way);
+        for (int i = trace.size() - 1; i >= start; i--) {
+            if (way(state, target, trace.valueAt(i)) <= still) {
+                return trace.timeAt(i);
+            }
+        }
+        return trace.lastTime();
+    }
+
+    /**
+     * Gas is gone when a reading has just fallen by a quarter of the way that it had reached, or stands near clean air
+     * after it had left it: the valve may have been closed before anybody was asked to.
+     */
+    boolean isGone() {
+        long gasOn = state.flowingSince();
+        for (var line : state.flowingLabel()) {
+            var sensor = state.card().sensor(line.slot());
+            var trace = traces.trace(line.slot());
+            double expected = line.expected();
+            if (trace.isEmpty() || expected == sensor.cleanAirReading()) {
+                continue;
+            }
+            double now = BumpJudge.responsePercent(sensor, expected, trace.last()) / 100;
+            double lately = most(sensor, expected, trace, Math.max(gasOn, trace.lastTime() - LATELY_MILLIS));
+            double seen = seenAt(sensor, expected);
+            boolean falls = lately >= SEEN && lately - now >= Math.max(seen, 0.25 * lately);
+            boolean isBack = now < SEEN && most(sensor, expected, trace, gasOn) >= Math.max(3 * SEEN, seen);
+            if (falls || isBack) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static double most(SensorSpec sensor, double expected, Trace trace, long from) {
+        double most = 0;
+        for (int i = trace.indexFrom(from); i < trace.size(); i++) {
+            most = Math.max(most, BumpJudge.responsePercent(sensor, expected, trace.valueAt(i)) / 100);
+        }
+        return most;
+    }
+}
