@@ -36,8 +36,8 @@ class ModelsWalkTest {
                     "Done: Charcoal off",
                     "fixed flow 0.5 L/min, tee with an open end",
                     "Isobutylene span pass"));
-    private static final Model MOTE_NH3 = new Model("MN-2102", List.of("Ammonia span pass"));
-    private static final Model MOTE_CO = new Model("MC-2002", List.of("Carbon monoxide span pass"));
+    private static final Model MOTE_NH3 = new Model("MN-2103", List.of("Ammonia span pass"));
+    private static final Model MOTE_CO = new Model("MC-2003", List.of("Carbon monoxide span pass"));
     private static final Model HOLLIN = new Model(
             "HN-4001",
             List.of(
@@ -49,7 +49,7 @@ class ModelsWalkTest {
     private static final Model DRIFT = new Model(
             "DD-6001", List.of("Methane span pass", "Straight on with cylinder ME-02", "Methane low point pass"));
     private static final Model TARN = new Model(
-            "TB-7002",
+            "TB-7001",
             List.of("Station pressure on the barometer: 98.6 kPa", "Ethanol check first pass", "Done: Chamber closed"));
     private static final Model LINE =
             new Model("LC-8001", List.of("Hours since power-on: 700 h", "Cylinder ZA-0", "Done: Air supply back"));
