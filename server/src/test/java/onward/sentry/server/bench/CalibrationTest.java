@@ -48,6 +48,25 @@ class CalibrationTest {
     }
 
     @Test
+    void theOperatorsNoteComesWithItsPictureAtTheStepThatItBelongsTo() {
+        var runId =
+                island.start(island.quoin4(), "CALIBRATION", "LINK").path("id").asString();
+        assertThat(technician
+                        .get("/api/v1/runs/" + runId)
+                        .body()
+                        .path("picture")
+                        .isNull())
+                .isTrue();
+        var gateway = island.gateway(technician.get("/api/v1/runs/" + runId).text("serial"), runId, Map.of());
+        island.work(runId, gateway, island.houseMix(), "CONFIRM_SAVED", 1);
+        var picture = technician.get("/api/v1/runs/" + runId).body().path("picture");
+        assertThat(picture.path("description").asString()).contains("SAVED");
+        var bytes = technician.bytes(picture.path("path").asString());
+        assertThat(new String(bytes, 1, 3, java.nio.charset.StandardCharsets.US_ASCII))
+                .isEqualTo("PNG");
+    }
+
+    @Test
     void aCellAtFortySixPercentPutsTheDetectorOnHoldUntilItsSensorWasReplacedAndALeadReleasesIt() {
         var serial = island.quoin4();
         var cylinder = island.houseMix();
