@@ -13,6 +13,7 @@ final class SimSensor {
 
     private static final double DEAD_TIME_SECONDS = 1.5;
     private static final double MOST_OF_RANGE = 1.3;
+    private static final double LEAST_OF_SET_POINT = 0.25;
     private static final double NOISE_STEPS = 0.25;
     private static final double MOST_ZERO_STEPS = 6;
 
@@ -62,9 +63,10 @@ final class SimSensor {
         }
     }
 
-    /** The instrument keeps the gain with which it reads the applied gas rightly. */
+    /** The instrument keeps the gain with which it reads the applied gas rightly, where this sensor meets that gas. */
     void keepSpan() {
-        if (!isOxygen() && health.response() > 0.25) {
+        boolean onGas = meets >= LEAST_OF_SET_POINT * spec.spanSetPoint();
+        if (onGas && !isOxygen() && health.response() > 0.25) {
             gain = 1 / health.response();
         }
         showsRaw = false;
