@@ -68,6 +68,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/people/{signInName}/competences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["qualify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/link/sessions/{id}/batches": {
         parameters: {
             query?: never;
@@ -364,6 +380,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["cylinders_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
         put?: never;
         post?: never;
         delete?: never;
@@ -819,6 +851,16 @@ export interface components {
             slots?: number[] | null;
             rig?: components["schemas"]["Rig"] | null;
             reason?: string | null;
+        };
+        Qualification: {
+            competence: string;
+        };
+        PersonView: {
+            signInName: string;
+            displayName: string;
+            /** @enum {string} */
+            role: "VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR";
+            competences: string[];
         };
         Batch: {
             /** Format: int64 */
@@ -1489,6 +1531,34 @@ export interface operations {
             };
         };
     };
+    qualify: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                signInName: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Qualification"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PersonView"];
+                };
+            };
+        };
+    };
     batch: {
         parameters: {
             query?: never;
@@ -2034,6 +2104,26 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CandidateView"][];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PersonView"][];
                 };
             };
         };

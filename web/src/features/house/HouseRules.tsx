@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
 import { Cards } from "./Cards";
+import { Qualified } from "./Qualified";
 import { policyQuery } from "./queries";
 import { questions, type Policy, type Question } from "./schools";
 
@@ -61,6 +62,7 @@ export function HouseRules() {
             ))}
           </ol>
         </section>
+        {lead && <Qualified />}
       </aside>
     </div>
   );

@@ -9,3 +9,8 @@ export const cardsQuery = {
   queryKey: ["house", "cards"],
   queryFn: () => answer(api.GET("/api/v1/cards")),
 };
+
+export const peopleQuery = {
+  queryKey: ["people"],
+  queryFn: () => answer(api.GET("/api/v1/people")),
+};

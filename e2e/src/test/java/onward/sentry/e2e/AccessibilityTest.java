@@ -59,6 +59,8 @@ class AccessibilityTest {
                                 new Screen("/detectors", "Detectors"),
                                 new Screen("/detectors/Q4-1011", "Q4-1011"),
                                 new Screen("/detectors/new", "Register a detector"),
+                                new Screen("/detectors/Q4-1005/paper", "Job from paper"),
+                                new Screen("/rules", "House rules"),
                                 new Screen("/gas", "Gas on the shelf"),
                                 new Screen("/gas/new", "Register a cylinder"))) {
                             una.open(screen.path());
@@ -101,7 +103,15 @@ class AccessibilityTest {
     void onAPhoneNothingIsCutOffSideways() {
         try (var una = new Walk(world, look(ColorScheme.LIGHT, 390, 844)).signIn("una")) {
             var page = una.page();
-            for (var path : List.of("/", "/bench", "/detectors/Q4-1011", "/gas", "/gas/new", "/detectors/new")) {
+            for (var path : List.of(
+                    "/",
+                    "/bench",
+                    "/detectors/Q4-1011",
+                    "/detectors/Q4-1005/paper",
+                    "/gas",
+                    "/gas/new",
+                    "/detectors/new",
+                    "/rules")) {
                 una.open(path);
                 assertThat(page.locator("main")).isVisible();
                 page.waitForTimeout(400);

@@ -87,7 +87,7 @@ public record BareReadings(
         return new SensorOutcome(
                 sensor.slot(),
                 stage.stage(),
-                ZeroJudge.judge(sensor, mean.get().mean(), settled, card.name()),
+                ZeroJudge.judge(sensor, mean.get().mean(), settled, judgedBy()),
                 OptionalDouble.of(mean.get().mean()),
                 sensor.cleanAirReading(),
                 OptionalDouble.empty(),
@@ -172,7 +172,7 @@ public record BareReadings(
                         Working.of(reason, "")
                                 .with("expected", sensor.shown(expected))
                                 .gives(how + " → fail")
-                                .from(card.name())),
+                                .from(judgedBy())),
                 OptionalDouble.empty(),
                 expected,
                 OptionalDouble.empty(),
@@ -186,5 +186,10 @@ public record BareReadings(
 
     private static long millis(double seconds) {
         return Math.round(seconds * 1000);
+    }
+
+    /** The versions that every verdict names. */
+    private String judgedBy() {
+        return card.name() + ", " + policy.name();
     }
 }

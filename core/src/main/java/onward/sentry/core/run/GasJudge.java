@@ -38,13 +38,13 @@ public record GasJudge(ProcedureCard card, HousePolicy policy) {
                 var span = SpanJudge.judge(sensor, policy.schools().grading(), expected, reading, chain, both());
                 yield new Judged(span.judgement(), OptionalDouble.of(span.responsePercent()), span.sensitivity());
             }
-            case LOW_POINT -> Judged.plainly(SpanJudge.lowPoint(sensor, expected, reading, card.name()));
+            case LOW_POINT -> Judged.plainly(SpanJudge.lowPoint(sensor, expected, reading, both()));
             case AS_FOUND, CHECK_FIRST, CHECK, VERIFY ->
                 Judged.plainly(
                         CalibrationCheck.judge(sensor, expected, reading, rule(sensor, expected, plateau, line)));
             case BUMP ->
                 new Judged(
-                        BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), card.name()),
+                        BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), both()),
                         OptionalDouble.of(BumpJudge.responsePercent(sensor, expected, reading)),
                         OptionalDouble.empty());
         };

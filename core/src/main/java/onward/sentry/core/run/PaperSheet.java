@@ -66,7 +66,7 @@ record PaperSheet(RunState state, HousePolicy policy) {
         return new SensorOutcome(
                 line.slot(),
                 line.stage(),
-                ZeroJudge.judge(sensor, line.reading(), true, state.card().name()),
+                ZeroJudge.judge(sensor, line.reading(), true, state.card().name() + ", " + policy.name()),
                 OptionalDouble.of(line.reading()),
                 sensor.cleanAirReading(),
                 OptionalDouble.empty(),

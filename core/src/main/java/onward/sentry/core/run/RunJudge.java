@@ -160,7 +160,7 @@ final class RunJudge {
             outcomes.add(new SensorOutcome(
                     slot,
                     stage,
-                    mean.map(m -> ZeroJudge.judge(sensor, m, counted, card.name()))
+                    mean.map(m -> ZeroJudge.judge(sensor, m, counted, judgedBy()))
                             .orElseGet(() -> nothingRead(stage)),
                     mean.map(OptionalDouble::of).orElse(OptionalDouble.empty()),
                     sensor.cleanAirReading(),
@@ -289,7 +289,7 @@ final class RunJudge {
                 .with("expected", sensor.shown(expected))
                 .with("last reading", trace.isEmpty() ? "none" : sensor.shown(trace.last()))
                 .gives(how + " → " + Verdict.FAIL.label())
-                .from(card.name());
+                .from(judgedBy());
         return new RunEvent.ReadingNotAccepted(
                 traces.now(),
                 state.step(),
@@ -369,7 +369,7 @@ final class RunJudge {
                 .with("reading", sensor.shown(reading))
                 .with("air", sensor.shown(sensor.cleanAirReading()))
                 .gives((back ? "back at clean air" : "gas remains") + " → " + verdict.label())
-                .from(card.name());
+                .from(judgedBy());
         return new SensorOutcome(
                 sensor.slot(),
                 Stage.CLEAR,
@@ -395,6 +395,11 @@ final class RunJudge {
                 Verdict.FAIL,
                 Working.of("No reading arrived", "")
                         .gives("nothing read at " + stage.label() + " → fail")
-                        .from(card.name()));
+                        .from(judgedBy()));
+    }
+
+    /** The versions that every verdict names. */
+    private String judgedBy() {
+        return card.name() + ", " + policy.name();
     }
 }

@@ -40,6 +40,8 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/house/policy", VIEWER),
             row(HttpMethod.POST, "/api/v1/house/policy/effect", LEAD),
             row(HttpMethod.POST, "/api/v1/house/policy", LEAD),
+            row(HttpMethod.GET, "/api/v1/people", LEAD),
+            row(HttpMethod.POST, "/api/v1/people/{signInName}/competences", LEAD),
             row(HttpMethod.GET, "/api/v1/gases", VIEWER),
             row(HttpMethod.GET, "/api/v1/cylinders", VIEWER),
             row(HttpMethod.POST, "/api/v1/cylinders", TECHNICIAN),

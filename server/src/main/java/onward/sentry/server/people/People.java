@@ -1,11 +1,13 @@
 package onward.sentry.server.people;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
@@ -83,13 +85,19 @@ public class People implements UserDetailsService {
 
     @Transactional(readOnly = true)
     Person person(String signInName) {
-        return persons.findBySignInName(signInName).orElseThrow();
+        return persons.findBySignInName(signInName).orElseThrow(() -> new NotFound("Person '" + signInName + "'"));
     }
 
     /** The name that records show for a sign-in name. */
     @Transactional(readOnly = true)
     public String displayName(String signInName) {
         return person(signInName).displayName();
+    }
+
+    /** Everybody, by sign-in name. */
+    @Transactional(readOnly = true)
+    List<Person> all() {
+        return persons.findAllByOrderBySignInName();
     }
 
     /** What a person is qualified for, as procedure cards ask for it. */

@@ -1,5 +1,6 @@
 package onward.sentry.server.people;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -7,4 +8,6 @@ import org.springframework.data.jpa.repository.JpaRepository;
 interface PersonRepository extends JpaRepository<Person, UUID> {
 
     Optional<Person> findBySignInName(String signInName);
+
+    List<Person> findAllByOrderBySignInName();
 }

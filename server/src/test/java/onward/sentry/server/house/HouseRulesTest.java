@@ -162,4 +162,40 @@ class HouseRulesTest {
                 .isEqualTo(403);
         assertThat(technician.post("/api/v1/cards", "{}").status()).isEqualTo(403);
     }
+
+    @Test
+    void aLeadSaysWhoIsQualifiedForWhatAndOnlyThenIsAnythingAdjusted() {
+        var before = lead.get("/api/v1/people").body().toString();
+        assertThat(before).contains("technician person").doesNotContain("breath alcohol");
+        assertThat(lead.post("/api/v1/people/nobody/competences", Map.of("competence", "x"))
+                        .status())
+                .isEqualTo(404);
+        var serial = "TB-1";
+        var body = new HashMap<String, Object>(Map.of(
+                "serial",
+                serial,
+                "assetTag",
+                "",
+                "model",
+                "Tarn Breath",
+                "crew",
+                "Ferry",
+                "location",
+                "",
+                "sensors",
+                List.of(Map.of("slot", 1, "serial", "FC-1", "fittedOn", "2026-02-01"))));
+        assertThat(lead.post("/api/v1/detectors", body).status()).isEqualTo(201);
+        var island = new Island(server, technician);
+        var run = island.start(serial, "CALIBRATION", "TYPED");
+        assertThat(run.path("competenceMissing").asString()).isEqualTo("breath alcohol");
+        assertThat(island.command(run.path("id").asString(), Map.of("kind", "STOP", "reason", "not mine"))
+                        .status())
+                .isEqualTo(200);
+        var qualified = lead.post("/api/v1/people/technician/competences", Map.of("competence", "breath alcohol"));
+        assertThat(qualified.body().path("competences").get(0).asString()).isEqualTo("breath alcohol");
+        assertThat(island.start(serial, "CALIBRATION", "TYPED")
+                        .path("competenceMissing")
+                        .asString())
+                .isEmpty();
+    }
 }

@@ -45,6 +45,7 @@ class AccessTest {
                 .replace("{serial}", "NO-SUCH")
                 .replace("{slot}", "1")
                 .replace("{step}", "0")
+                .replace("{signInName}", "nobody")
                 .replace("{model}", "none")
                 .replace("{version}", "1")
                 .replace("{calculation}", "vol_to_lel")

@@ -1,0 +1,101 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.Test;
+
+/** What is not bench work: the house rules, cards, and jobs that were done on paper. */
+class HouseWalkTest {
+
+    private final World world = World.demo();
+
+    @Test
+    void aLeadSeesWhatAnotherRuleWouldChangePutsItInForceAndBackAgain() {
+        try (var marit = new Walk(world).signIn("marit");
+                var una = new Walk(world).signIn("una")) {
+            var page = marit.open("/rules").page();
+            page.getByLabel("guard band", new Page.GetByLabelOptions().setExact(true))
+                    .check();
+            var change = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("Change of the rules"));
+            assertThat(change).containsText("The uncertainty is taken off the tolerance");
+            assertThat(change).containsText("Quoin 5P");
+            change.getByLabel("Why").fill("audit asked for it");
+            marit.button("Put it in force").click();
+            assertThat(page.getByText("Marit Voe: audit asked for it")).isVisible();
+            assertThat(page.getByText("version 2", new Page.GetByTextOptions().setExact(true)))
+                    .isVisible();
+
+            var looked = una.open("/rules").page();
+            assertThat(looked.getByLabel("guard band", new Page.GetByLabelOptions().setExact(true)))
+                    .isChecked();
+            assertThat(looked.getByLabel("guard band", new Page.GetByLabelOptions().setExact(true)))
+                    .isDisabled();
+
+            page.getByLabel("no guard band", new Page.GetByLabelOptions().setExact(true))
+                    .check();
+            change.getByLabel("Why").fill("tried it");
+            marit.button("Put it in force").click();
+            assertThat(page.getByText("Marit Voe: tried it")).isVisible();
+            marit.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aCardThatCannotBeReadIsRefusedWithItsPlaceAndTheRightOneIsPublished() {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/rules").page();
+            var text = page.request()
+                    .get(world.url() + "/api/v1/cards/Reed%20Vapour/1")
+                    .text();
+            publish(page, text.replace("\"rangeMax\" : 20.0", "\"rangeMax\" : -1"));
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("sensors[0]");
+            publish(page, text.replace("\"version\" : 1", "\"version\" : 2"));
+            assertThat(page.getByText("Reed Vapour version 2 is published")).isVisible();
+            marit.nothingWentWrong();
+        }
+    }
+
+    private static void publish(Page page, String text) {
+        page.getByLabel("Card to publish")
+                .setInputFiles(new com.microsoft.playwright.options.FilePayload(
+                        "card.json", "application/json", text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    @Test
+    void aJobFromPaperIsTypedInJudgedAndMarked() {
+        try (var una = new Walk(world).signIn("una")) {
+            var page = una.open("/detectors/Q4-1004").page();
+            una.link("Job from paper").click();
+            page.getByLabel("Done by").fill("Old Halvard");
+            page.getByLabel("Cylinder on the sheet")
+                    .selectOption(new com.microsoft.playwright.options.SelectOption()
+                            .setLabel(page.getByLabel("Cylinder on the sheet")
+                                    .locator(
+                                            "option",
+                                            new com.microsoft.playwright.Locator.LocatorOptions().setHasText("HM-01"))
+                                    .textContent()));
+            fill(page, "Methane", "0", "24");
+            fill(page, "Oxygen", "20,9", "16.1");
+            fill(page, "Carbon monoxide", "1", "7o");
+            fill(page, "Hydrogen sulfide", "0", "14.2");
+            una.button("Store as history").click();
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("no number");
+            page.getByLabel("Carbon monoxide on gas").fill("70");
+            una.button("Store as history").click();
+            assertThat(page.getByText("Typed in from paper, done by Old Halvard"))
+                    .isVisible();
+            assertThat(page.getByText("R = 87.5 % → pass")).isVisible();
+            una.link("Q4-1004").click();
+            assertThat(page.getByText("from paper").first()).isVisible();
+            una.nothingWentWrong();
+        }
+    }
+
+    private static void fill(Page page, String gas, String zero, String onGas) {
+        page.getByLabel(gas + " in clean air").fill(zero);
+        page.getByLabel(gas + " on gas").fill(onGas);
+    }
+}
