@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice as Select, Field } from "../../ui/Field";
-import { number } from "./given";
+import { number } from "../../ui/number";
 
 export type Rig = Schemas["Rig"];
 

@@ -1,6 +1,7 @@
 import { useRef, useState, type SubmitEvent } from "react";
 import { asProblem } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { number } from "../../ui/number";
 import type { Command } from "./useCommand";
 import type { Run } from "./useRun";
 import type { TraceBuffer } from "./TraceBuffer";
@@ -29,8 +30,8 @@ export function TypedEntry({
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
-    const value = Number(text.trim().replace(",", "."));
-    if (text.trim() === "" || !Number.isFinite(value)) {
+    const value = number(text);
+    if (value === null) {
       setWrong("Type the number that the display shows.");
       return;
     }

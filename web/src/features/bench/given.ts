@@ -1,3 +1,4 @@
+import { number } from "../../ui/number";
 import type { Alarms } from "./AlarmsSeen";
 import type { Choice } from "./CylinderChoice";
 import type { Command } from "./useCommand";
@@ -21,12 +22,6 @@ export const nothingGiven: Given = {
   remedy: "",
   typed: "",
 };
-
-/** A number as people type it, with a point or a comma; null when it is none. */
-export function number(text: string): number | null {
-  const value = Number(text.trim().replace(",", "."));
-  return text.trim() !== "" && Number.isFinite(value) ? value : null;
-}
 
 /** What confirming the step at hand sends; null while something is missing, or where it takes a choice of two. */
 export function commandFor(run: Run, given: Given): Command | null {

@@ -7,20 +7,12 @@ import { todayIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Formula } from "../../ui/Formula";
+import { number } from "../../ui/number";
 import { Loading, Told } from "../../ui/Told";
 import { cylindersQuery } from "../gas/queries";
 import { detectorQuery, modelsQuery } from "./queries";
 
 const route = getRouteApi("/shell/detectors/$serial/paper");
-
-/** A number as it stands on a sheet; null where nothing was written. */
-function figure(text: string): number | null | undefined {
-  if (text.trim() === "") {
-    return null;
-  }
-  const value = Number(text.trim().replace(",", "."));
-  return Number.isFinite(value) ? value : undefined;
-}
 
 /** A job that was done on paper, typed in as history: one line per sensor, as on the sheet. */
 export function PaperSheet() {
@@ -45,8 +37,8 @@ export function PaperSheet() {
             cylinderId: form.get("cylinderId") as string,
             sensors: (detector.data?.sensors ?? []).map((sensor) => ({
               slot: sensor.slot,
-              zero: figure(figures[`${sensor.slot} zero`] ?? "") ?? null,
-              onGas: figure(figures[`${sensor.slot} gas`] ?? "") ?? null,
+              zero: number(figures[`${sensor.slot} zero`] ?? ""),
+              onGas: number(figures[`${sensor.slot} gas`] ?? ""),
             })),
           },
         }),
@@ -65,7 +57,7 @@ export function PaperSheet() {
     event.preventDefault();
     const found = Object.fromEntries(
       Object.entries(figures)
-        .filter(([, text]) => figure(text) === undefined)
+        .filter(([, text]) => text.trim() !== "" && number(text) === null)
         .map(([name]) => [name, "no number"]),
     );
     setWrong(found);

@@ -1,0 +1,48 @@
+import { describe, expect, it } from "vitest";
+import { commandFor, confirmWord, justSet, nothingGiven } from "../features/bench/given";
+import type { Run } from "../features/bench/useRun";
+
+/** As much of a run as a confirmation looks at. */
+function run(kind: string, more: object = {}): Run {
+  return {
+    next: { kind, step: 3, confirm: "Confirm", readable: { label: "Pressure", unit: "kPa", least: 80, most: 108 } },
+    sensors: [
+      { slot: 1, formula: "CH4", unsaved: true },
+      { slot: 5, formula: "C4H8", unsaved: false },
+    ],
+    ...more,
+  } as unknown as Run;
+}
+
+describe("what confirming sends", () => {
+  it("a measure only once it is a number", () => {
+    expect(commandFor(run("MEASURE"), { ...nothingGiven, typed: "98,x" })).toBeNull();
+    expect(commandFor(run("MEASURE"), { ...nothingGiven, typed: "98,6" })).toEqual({ kind: "MEASURE", step: 3, value: 98.6 });
+    expect(confirmWord(run("MEASURE"), { ...nothingGiven, typed: "98,6" })).toBe("Enter 98,6 kPa");
+  });
+
+  it("another try with a remedy of the card, or with words, but not with neither", () => {
+    expect(commandFor(run("TRY_AGAIN"), nothingGiven)).toBeNull();
+    expect(commandFor(run("TRY_AGAIN"), { ...nothingGiven, remedy: "Other cylinder" })).toMatchObject({ remedy: "Other cylinder" });
+    expect(commandFor(run("TRY_AGAIN"), { ...nothingGiven, changed: "hose" })).toMatchObject({ changed: "hose" });
+  });
+
+  it("no answer of its own to a question with two", () => {
+    expect(commandFor(run("ANSWER"), nothingGiven)).toBeNull();
+  });
+
+  it("the instrument's verdict on what was just set and on nothing else", () => {
+    expect(justSet(run("CONFIRM_SAVED")).map((s) => s.slot)).toEqual([1]);
+    expect(commandFor(run("CONFIRM_SAVED"), { ...nothingGiven, instrument: { 1: "FAIL", 5: "FAIL" } })).toEqual({
+      kind: "CONFIRM_SAVED",
+      step: 3,
+      verdicts: { 1: "FAIL" },
+    });
+  });
+
+  it("the rig only where it is not the usual one, and no cylinder whose set point is still to be changed", () => {
+    const choice = { cylinderId: "c", tag: "HM-01", setPointsChanged: [], mustChange: false };
+    expect(commandFor(run("CHOOSE_CYLINDER"), { ...nothingGiven, choice })).not.toHaveProperty("rig");
+    expect(commandFor(run("CHOOSE_CYLINDER"), { ...nothingGiven, choice: { ...choice, mustChange: true } })).toBeNull();
+  });
+});
