@@ -1122,6 +1122,10 @@ export interface components {
             what: string;
             usual: string | null;
         };
+        Further: {
+            gas: string;
+            cylinder: string | null;
+        };
         Group: {
             job: string;
             model: string;
@@ -1134,6 +1138,7 @@ export interface components {
             /** Format: int32 */
             runsLeft: number;
             refusals: string[];
+            further: components["schemas"]["Further"][];
             rows: components["schemas"]["TodayRow"][];
         };
         TodayRow: {

@@ -69,6 +69,11 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
         {group.cylinder ? (
           <p>
             Have ready: <strong>{group.cylinder}</strong> (<Formula text={group.gas} />)
+            {group.further.map((more, i) => (
+              <span key={i}>
+                , <strong className={more.cylinder ? "" : "text-fail"}>{more.cylinder ?? "none fits"}</strong> (<Formula text={more.gas} />)
+              </span>
+            ))}
           </p>
         ) : (
           <p className="font-semibold text-fail">No cylinder fits: {group.refusals[0]}</p>

@@ -15,6 +15,7 @@ import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.cylinder.Fitness;
+import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.Strip;
 import onward.sentry.core.schedule.StateWord;
@@ -66,6 +67,7 @@ class TodayController {
      * @param cylinder tag of the cylinder to take; empty when none fits
      * @param refusals why none fits: the reasons of the nearest one
      * @param runsLeft how many such jobs that cylinder still serves
+     * @param further what else must be at hand: the other gases of the job
      */
     record Group(
             String job,
@@ -76,7 +78,11 @@ class TodayController {
             double litresLeft,
             int runsLeft,
             List<String> refusals,
+            List<Further> further,
             List<TodayRow> rows) {}
+
+    /** @param cylinder tag of the cylinder to take; empty when none fits */
+    record Further(String gas, Optional<String> cylinder) {}
 
     record TodayView(
             LocalDate date,
@@ -92,6 +98,7 @@ class TodayController {
     TodayView today() {
         var open = runs.unfinished().stream().collect(Collectors.toMap(RunEntity::detectorId, run -> run));
         var all = fleet.all();
+        var onShelf = shelf.all();
         Map<Key, List<Fleet.Known>> work = new LinkedHashMap<>();
         all.stream()
                 .filter(d -> jobFor(d, open).isPresent())
@@ -102,7 +109,7 @@ class TodayController {
                                 new Key(jobFor(d, open).orElseThrow(), d.model()), key -> new ArrayList<>())
                         .add(d));
         var groups = work.entrySet().stream()
-                .map(entry -> group(entry.getKey(), entry.getValue(), open))
+                .map(entry -> group(entry.getKey(), entry.getValue(), open, onShelf))
                 .sorted(Comparator.comparing((Group g) -> g.job().equals(Job.BUMP.label())))
                 .toList();
         return new TodayView(
@@ -128,22 +135,19 @@ class TodayController {
         };
     }
 
-    private Group group(Key key, List<Fleet.Known> detectors, Map<UUID, RunEntity> open) {
+    private record Weighed(Shelf.OnShelf onShelf, Fitness fitness) {}
+
+    private Group group(Key key, List<Fleet.Known> detectors, Map<UUID, RunEntity> open, List<Shelf.OnShelf> onShelf) {
         var card = house.latestCard(key.model());
         var rows = detectors.stream().map(d -> row(d, open)).toList();
-        var gas = firstGas(card, key.job());
-        var demand = GasDemands.of(card, key.job(), gas, house.policy(), site.today());
-        record Weighed(Shelf.OnShelf onShelf, Fitness fitness) {}
-        var weighed = shelf.all().stream()
-                .map(c -> new Weighed(c, CylinderCheck.of(c.cylinder(), demand)))
-                .filter(w -> covers(w.fitness()))
-                .toList();
-        var nearest = weighed.stream().min(Comparator.comparing(Weighed::fitness, Fitness.BEST_FIRST));
+        var demands = demands(card, key.job());
+        var demand = demands.get(0);
+        var nearest = nearest(demand, onShelf);
         var best = nearest.filter(w -> w.fitness().allowed());
         return new Group(
                 key.job().label(),
                 key.model(),
-                demand.wanted().stream().map(w -> w.sensor().gas().formula()).collect(Collectors.joining(" ")),
+                words(demand),
                 demand.litres() * rows.size(),
                 best.map(w -> w.onShelf().tag()),
                 best.map(w -> w.onShelf().cylinder().litresLeft()).orElse(0.0),
@@ -157,19 +161,46 @@ class TodayController {
                                         .map(r -> w.onShelf().tag() + ": " + r.reason())
                                         .toList())
                                 .orElse(List.of("No cylinder on the shelf holds these gases.")),
+                further(demands, best.map(w -> w.onShelf().tag()), onShelf),
                 rows);
+    }
+
+    private static List<Further> further(
+            List<GasDemand> demands, Optional<String> inHand, List<Shelf.OnShelf> onShelf) {
+        return demands.stream()
+                .skip(1)
+                .map(demand -> new Further(
+                        words(demand),
+                        nearest(demand, onShelf)
+                                .filter(w -> w.fitness().allowed())
+                                .map(w -> w.onShelf().tag())))
+                .filter(further ->
+                        further.cylinder().isEmpty() || !further.cylinder().equals(inHand))
+                .distinct()
+                .toList();
+    }
+
+    private static Optional<Weighed> nearest(GasDemand demand, List<Shelf.OnShelf> onShelf) {
+        return onShelf.stream()
+                .map(c -> new Weighed(c, CylinderCheck.of(c.cylinder(), demand)))
+                .filter(w -> covers(w.fitness()))
+                .min(Comparator.comparing(Weighed::fitness, Fitness.BEST_FIRST));
+    }
+
+    private static String words(GasDemand demand) {
+        return demand.wanted().stream().map(w -> w.sensor().gas().formula()).collect(Collectors.joining(" "));
+    }
+
+    private List<GasDemand> demands(ProcedureCard card, Job job) {
+        var policy = house.policy();
+        return card.steps(job).stream()
+                .filter(Step.ApplyGas.class::isInstance)
+                .map(step -> GasDemands.of(card, job, (Step.ApplyGas) step, policy, site.today()))
+                .toList();
     }
 
     private static boolean covers(Fitness fitness) {
         return fitness.refusals().stream().noneMatch(r -> r.code().equals("cylinder-component-missing"));
-    }
-
-    private static Step.ApplyGas firstGas(ProcedureCard card, Job job) {
-        return card.steps(job).stream()
-                .filter(Step.ApplyGas.class::isInstance)
-                .map(Step.ApplyGas.class::cast)
-                .findFirst()
-                .orElseThrow();
     }
 
     private List<String> gasWarnings() {

@@ -108,4 +108,44 @@ class TodayTest {
         assertThat(today().path("groups")).isEmpty();
         assertThat(serials(today().path("onHold"))).containsExactly(second);
     }
+
+    @Test
+    @Order(20)
+    void aJobWithTwoGasesNamesTheSecondOneToo() {
+        var sensors = new ArrayList<Map<String, Object>>();
+        for (int slot = 1; slot <= 5; slot++) {
+            sensors.add(Map.of("slot", slot, "serial", "P" + slot, "fittedOn", "2026-02-01"));
+        }
+        var pumped = technician.post(
+                "/api/v1/detectors",
+                Map.of(
+                        "serial",
+                        "Q5-1",
+                        "assetTag",
+                        "",
+                        "model",
+                        "Quoin 5P",
+                        "crew",
+                        "Ferry",
+                        "location",
+                        "",
+                        "sensors",
+                        sensors));
+        assertThat(pumped.status()).isEqualTo(201);
+        assertThat(further().get(0).path("gas").asString()).isEqualTo("C4H8");
+        assertThat(further().get(0).path("cylinder").isNull()).isTrue();
+        island.cylinder(
+                Map.of("tag", "IB", "balance", "air", "components", List.of(Island.part("isobutylene", 120, "PPM"))));
+        assertThat(further()).hasSize(1);
+        assertThat(further().get(0).path("cylinder").asString()).isEqualTo("IB");
+    }
+
+    private static JsonNode further() {
+        for (var group : today().path("groups")) {
+            if (group.path("model").asString().equals("Quoin 5P")) {
+                return group.path("further");
+            }
+        }
+        throw new AssertionError("no work for a Quoin 5P");
+    }
 }
