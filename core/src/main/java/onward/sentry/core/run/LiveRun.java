@@ -340,6 +340,11 @@ public final class LiveRun {
         return SensorProgress.of(state, sensor, since -> stability(sensor, since));
     }
 
+    /** How long a sensor's readings must hold now to count as settled, seconds. */
+    public double windowSeconds(SensorSpec sensor) {
+        return RunJudge.limits(state, sensor).windowSeconds();
+    }
+
     /** Where a sensor's reading should come to rest now. */
     public ExpectedBand expectedBand(SensorSpec sensor) {
         return ExpectedBand.of(state, policy, sensor);

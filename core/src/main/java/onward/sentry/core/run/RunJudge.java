@@ -121,16 +121,19 @@ final class RunJudge {
 
     /** Whether a sensor's readings have settled in the stage it is in. */
     Stability stability(RunState state, RunTraces traces, SensorSpec sensor, long since) {
+        var limits = limits(state, sensor);
+        var trace = traces.trace(sensor.slot());
+        return state.typed() ? Stability.typed(trace, since, limits) : Stability.sampled(trace, since, limits);
+    }
+
+    /** What counts as settled for a sensor in the current step. */
+    static StabilityLimits limits(RunState state, SensorSpec sensor) {
         double target = state.gasIsOn()
                 ? state.expectedOnGas(sensor.slot()).orElse(sensor.cleanAirReading())
                 : sensor.cleanAirReading();
-        var limits = StabilityLimits.of(sensor.resolution(), target, sensor.t90Seconds());
+        var usual = StabilityLimits.of(sensor.resolution(), target, sensor.t90Seconds());
         double asked = stableSeconds(state);
-        if (asked > 0) {
-            limits = limits.holding(asked);
-        }
-        var trace = traces.trace(sensor.slot());
-        return state.typed() ? Stability.typed(trace, since, limits) : Stability.sampled(trace, since, limits);
+        return asked > 0 ? usual.holding(asked) : usual;
     }
 
     /** How long readings must hold in the current step, where its card asks for more than is usual; else 0. */

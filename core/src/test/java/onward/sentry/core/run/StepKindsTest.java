@@ -430,6 +430,20 @@ class StepKindsTest {
     }
 
     @Test
+    void readingsMustHoldAsLongAsTheCardAsks() {
+        var held = new Step.ApplyGas(
+                List.of(Target.of(3, Purpose.SPAN)), new AcceptRule.OnStability(30, 300, 90, 0), 60, "");
+        begin(card(held, CLEAR), 3);
+        choose(0, Fixtures.houseMix());
+        instrument.gas();
+        instrument.runFor(100);
+        assertThat(run.windowSeconds(run.state().card().sensor(3))).isEqualTo(90);
+        assertThat(run.state().outcomes(3)).as("settled for some 60 s only").isEmpty();
+        instrument.runFor(60);
+        assertThat(run.state().outcomes(3).get(0).how()).isEqualTo("settled");
+    }
+
+    @Test
     void exposureWithinADayIsCountedOverRunsAndRefusedBeforeItIsTooMuch() {
         var card = card(new Tries(1, 0), new Intake.Cup(0.4, 0.6), 300, "", SPAN_CO, CLEAR);
         var plain = Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(3));

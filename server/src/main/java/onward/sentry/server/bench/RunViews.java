@@ -18,7 +18,6 @@ import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.Strip;
-import onward.sentry.core.trace.StabilityLimits;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -169,8 +168,7 @@ class RunViews {
                 spec.cleanAirReading(),
                 expected,
                 live.expectedBand(spec),
-                StabilityLimits.of(spec.resolution(), expected.orElse(0.0), spec.t90Seconds())
-                        .windowSeconds(),
+                live.windowSeconds(spec),
                 live.progress(spec).label(),
                 worst(state.standing(spec.slot())).label(),
                 state.unsaved().contains(spec.slot()),
