@@ -59,37 +59,39 @@ export function Cards({ lead }: { lead: boolean }) {
       {!cards.data ? (
         <Loading what="the cards" />
       ) : (
-        <table className="w-full text-left">
-          <thead className="border-b border-line text-sm text-soft">
-            <tr>
-              <th className="py-1 pr-4 font-normal">Model</th>
-              <th className="pr-4 font-normal">Version</th>
-              <th className="pr-4 font-normal">Published</th>
-              <th className="font-normal" />
-            </tr>
-          </thead>
-          <tbody>
-            {newest.map((card) => (
-              <tr key={card.model} className="border-b border-line">
-                <td className="py-1 pr-4 font-semibold">{card.model}</td>
-                <td className="pr-4">{card.version}</td>
-                <td className="pr-4 text-soft">
-                  {atTime(card.publishedAt, zone)}
-                  {card.by && `, ${card.by}`}
-                </td>
-                <td className="text-right">
-                  <a
-                    href={`/api/v1/cards/${encodeURIComponent(card.model)}/${card.version}`}
-                    download
-                    className="inline-flex min-h-11 items-center text-act underline underline-offset-4"
-                  >
-                    Download
-                  </a>
-                </td>
+        <div className="overflow-x-auto">
+          <table className="w-full text-left">
+            <thead className="border-b border-line text-sm text-soft">
+              <tr>
+                <th className="py-1 pr-4 font-normal">Model</th>
+                <th className="pr-4 font-normal">Version</th>
+                <th className="pr-4 font-normal">Published</th>
+                <th className="font-normal" />
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {newest.map((card) => (
+                <tr key={card.model} className="border-b border-line">
+                  <td className="py-1 pr-4 font-semibold">{card.model}</td>
+                  <td className="pr-4">{card.version}</td>
+                  <td className="pr-4 text-soft">
+                    {atTime(card.publishedAt, zone)}
+                    {card.by && `, ${card.by}`}
+                  </td>
+                  <td className="text-right">
+                    <a
+                      href={`/api/v1/cards/${encodeURIComponent(card.model)}/${card.version}`}
+                      download
+                      className="inline-flex min-h-11 items-center text-act underline underline-offset-4"
+                    >
+                      Download
+                    </a>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
     </section>
   );

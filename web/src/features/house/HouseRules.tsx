@@ -26,7 +26,7 @@ export function HouseRules() {
   const moved = questions.filter((q) => q.read(shown) !== q.read(now));
   const edit = (changed: Policy) => setDraft(questions.every((q) => q.read(changed) === q.read(now)) ? null : changed);
   return (
-    <div className="grid gap-x-10 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
+    <div className="grid grid-cols-1 gap-x-10 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div>
         <h1 className="mb-1 text-3xl font-bold">
           House rules <span className="font-normal text-soft">version {now.version}</span>

@@ -29,7 +29,7 @@ import onward.sentry.core.run.Stage;
  */
 public final class SimTechnician {
 
-    private static final long STEP_MILLIS = 500;
+    private static final long STEP_MILLIS = 1_000;
     private static final long LONGEST_RUN_MILLIS = 4 * 3_600_000;
     private static final double ROOM_CELSIUS = 21;
     private static final Map<NextAction.Kind, Integer> SECONDS_BEFORE = Map.ofEntries(
@@ -60,7 +60,7 @@ public final class SimTechnician {
     /**
      * A run and the readings that it was judged on.
      *
-     * @param readings as the instrument gave them, 2 a second
+     * @param readings as the instrument gave them, one a second
      */
     public record Worked(LiveRun run, List<Reading> readings) {}
 
