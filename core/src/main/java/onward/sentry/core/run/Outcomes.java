@@ -1,6 +1,7 @@
 package onward.sentry.core.run;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,9 +12,14 @@ final class Outcomes {
     private record Placed(int step, SensorOutcome outcome) {}
 
     private final List<Placed> placed = new ArrayList<>();
+    /** Whether the last check before an adjustment passed, by slot. Asked for with every reading. */
+    private final Map<Integer, Boolean> checkFirst = new HashMap<>();
 
     void add(int step, SensorOutcome outcome) {
         placed.add(new Placed(step, outcome));
+        if (outcome.stage() == Stage.CHECK_FIRST) {
+            checkFirst.put(outcome.slot(), !outcome.failed());
+        }
     }
 
     List<SensorOutcome> all() {
@@ -68,16 +74,11 @@ final class Outcomes {
 
     /** Its check came before any adjustment and passed: it is left as it is. */
     boolean passedCheckFirst(int slot) {
-        return placed.stream()
-                .map(Placed::outcome)
-                .filter(o -> o.slot() == slot && o.stage() == Stage.CHECK_FIRST)
-                .reduce((earlier, later) -> later)
-                .filter(o -> !o.failed())
-                .isPresent();
+        return checkFirst.getOrDefault(slot, false);
     }
 
     boolean checkedFirst(int slot) {
-        return has(slot, Stage.CHECK_FIRST);
+        return checkFirst.containsKey(slot);
     }
 
     /** The last span that was good, by slot: what the next one goes on from. */
