@@ -47,13 +47,13 @@ export function Shell() {
         To the work
       </a>
       <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-5 print:hidden">
-        <nav aria-label="Places" className="flex items-stretch gap-1">
+        <nav aria-label="Places" className="flex items-stretch sm:gap-1">
           {places.map((place) => (
             <Link
               key={place.to}
               to={place.to}
               activeOptions={{ exact: place.to === "/" }}
-              className="flex min-h-11 items-center border-b-4 border-transparent px-1.5 font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink sm:px-2.5 sm:text-lg"
+              className="flex min-h-11 items-center border-b-4 border-transparent px-1 text-[0.9rem] font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink sm:px-2.5 sm:text-lg"
             >
               {place.word}
             </Link>

@@ -18,7 +18,7 @@ import { SensorPanel } from "./SensorPanel";
 import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
 import { useCommand } from "./useCommand";
-import { useRun } from "./useRun";
+import { useRun, type Run } from "./useRun";
 import { VerdictTable } from "./VerdictTable";
 
 const route = getRouteApi("/shell/bench/$runId");
@@ -165,7 +165,7 @@ function Lane({ runId }: { runId: string }) {
           {(next.kind === "SIGN" || next.kind === "DONE") && <VerdictTable run={data} />}
           {next.kind !== "DONE" && next.kind !== "SIGN" && (
             <div className={data.sensors.length > 1 ? "grid gap-3 sm:grid-cols-2" : "grid gap-3"}>
-              {data.sensors.map((sensor) => (
+              {thoseOnGasFirst(data.sensors).map((sensor) => (
                 <SensorPanel
                   key={sensor.slot}
                   sensor={sensor}
@@ -185,4 +185,9 @@ function Lane({ runId }: { runId: string }) {
       </div>
     </>
   );
+}
+
+/** What the gas at hand is for stands where it is seen without scrolling. */
+function thoseOnGasFirst(sensors: Run["sensors"]): Run["sensors"] {
+  return [...sensors].sort((a, b) => Number(a.expected === null) - Number(b.expected === null) || a.slot - b.slot);
 }

@@ -173,7 +173,7 @@ function UsableCylinder({
                 <Formula text={run.sensors.find((s) => s.slot === line.slot)?.formula ?? line.gasId} />
               </td>
               <td className="pr-3 whitespace-nowrap">{line.setPoint}</td>
-              <td className={clsx("pr-3", !line.agrees && line.sets && "font-bold text-caution")}>{line.label}</td>
+              <td className={clsx("pr-3 whitespace-nowrap", !line.agrees && line.sets && "font-bold text-caution")}>{line.label}</td>
               <td>{line.agrees ? "agrees" : line.sets ? "differs" : "judged on the label"}</td>
             </tr>
           ))}

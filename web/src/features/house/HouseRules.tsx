@@ -84,9 +84,18 @@ function Row({
   const current = question.read(shown);
   const changed = current !== question.read(now);
   return (
-    <fieldset className={clsx("border-b border-line py-1", changed && "border-l-4 border-l-caution pl-3")}>
-      <legend className="float-left w-full py-2.5 font-semibold sm:w-72">{question.question}</legend>
-      <div className="flex flex-wrap gap-x-5 sm:ml-72">
+    <div
+      role="radiogroup"
+      aria-labelledby={`${question.name}-question`}
+      className={clsx(
+        "grid border-b border-line py-1 sm:grid-cols-[19rem_minmax(0,1fr)]",
+        changed && "border-l-4 border-l-caution pl-3 sm:-ml-4",
+      )}
+    >
+      <p id={`${question.name}-question`} className="py-2.5 font-semibold">
+        {question.question}
+      </p>
+      <div className="flex flex-wrap gap-x-5">
         {question.options.map((option) => (
           <label
             key={option.value}
@@ -108,7 +117,7 @@ function Row({
           </label>
         ))}
       </div>
-    </fieldset>
+    </div>
   );
 }
 
