@@ -110,7 +110,7 @@ function Lane({ runId }: { runId: string }) {
       <div className="px-4">
         <Told error={error} />
       </div>
-      <div className="grid grow gap-x-5 gap-y-4 px-4 py-3 lg:grid-cols-[9.5rem_minmax(0,1fr)_17rem]">
+      <div className="grid grow grid-cols-1 gap-x-5 gap-y-4 px-4 py-3 lg:grid-cols-[9.5rem_minmax(0,1fr)_17rem]">
         <Lanes current={runId} />
         <div className="flex min-w-0 flex-col gap-4">
           <LiveStrip run={data} clock={clock} />

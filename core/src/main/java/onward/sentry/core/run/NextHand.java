@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
@@ -186,14 +187,21 @@ record NextHand(RunState state, Threading threading) {
         if (state.gasOpenedAt().isEmpty()) {
             return asking(Kind.OPEN_GAS, openSentence(), "Gas is on", !state.typed())
                     .withDetails(openDetails())
-                    .withCautions(NO_ALARM, "Ventilate: calibration gas is toxic or asphyxiating.");
+                    .withCautions(cautionsOnGas("Ventilate: calibration gas is toxic or asphyxiating."));
         }
         long since = state.gasOpenedAt().orElseThrow();
         var sentence =
                 state.typed() ? "Keep gas on and type what the display shows" : "Keep gas on: " + waitingFor(gas);
         return waiting(Kind.WAIT_SETTLE, sentence)
                 .until(since, state.accept(gas.accept()).endSeconds(), "gas limit")
-                .withCautions(NO_ALARM);
+                .withCautions(cautionsOnGas());
+    }
+
+    /** Only where the instrument sets itself is it in its calibration mode. */
+    private String[] cautionsOnGas(String... more) {
+        return state.spanning()
+                ? Stream.concat(Stream.of(NO_ALARM), Stream.of(more)).toArray(String[]::new)
+                : more;
     }
 
     private String forWhat(Step.ApplyGas gas) {

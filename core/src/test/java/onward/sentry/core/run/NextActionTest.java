@@ -115,4 +115,13 @@ class NextActionTest {
         typed.carryOut(new RunCommand.GasOn(0), 1_000, "Una");
         assertThat(NextAction.of(typed.state()).sentence()).contains("type what the display shows");
     }
+
+    @Test
+    void atABumpTheDetectorAlarmsSoNobodyIsToldThatItDoesNot() {
+        var bump =
+                LiveRun.start(Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
+        bump.carryOut(new RunCommand.ChooseCylinder(0, "c", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 0, "Una");
+        assertThat(bump.next().kind()).isEqualTo(NextAction.Kind.OPEN_GAS);
+        assertThat(bump.next().cautions()).hasSize(1).allMatch(caution -> caution.startsWith("Ventilate"));
+    }
 }

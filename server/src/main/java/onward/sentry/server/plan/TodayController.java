@@ -161,23 +161,28 @@ class TodayController {
                                         .map(r -> w.onShelf().tag() + ": " + r.reason())
                                         .toList())
                                 .orElse(List.of("No cylinder on the shelf holds these gases.")),
-                further(demands, best.map(w -> w.onShelf().tag()), onShelf),
+                further(demands, best.map(Weighed::onShelf), onShelf),
                 rows);
     }
 
+    /** What the cylinder in hand does not serve. */
     private static List<Further> further(
-            List<GasDemand> demands, Optional<String> inHand, List<Shelf.OnShelf> onShelf) {
+            List<GasDemand> demands, Optional<Shelf.OnShelf> inHand, List<Shelf.OnShelf> onShelf) {
         return demands.stream()
                 .skip(1)
+                .filter(demand -> inHand.filter(c -> serves(c, demand)).isEmpty())
                 .map(demand -> new Further(
                         words(demand),
                         nearest(demand, onShelf)
                                 .filter(w -> w.fitness().allowed())
                                 .map(w -> w.onShelf().tag())))
-                .filter(further ->
-                        further.cylinder().isEmpty() || !further.cylinder().equals(inHand))
                 .distinct()
                 .toList();
+    }
+
+    private static boolean serves(Shelf.OnShelf onShelf, GasDemand demand) {
+        var fitness = CylinderCheck.of(onShelf.cylinder(), demand);
+        return fitness.allowed() && fitness.setPointsToChange().isEmpty();
     }
 
     private static Optional<Weighed> nearest(GasDemand demand, List<Shelf.OnShelf> onShelf) {
