@@ -180,6 +180,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors/{serial}/tolerance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setTolerance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}/sensors/{slot}/replacement": {
         parameters: {
             query?: never;
@@ -1019,6 +1035,16 @@ export interface components {
             lastRunOn: string | null;
             lastStrip: components["schemas"]["Strip"] | null;
         };
+        OwnTolerance: {
+            percent: number | null;
+            reason: string;
+        };
+        ToleranceView: {
+            /** Format: double */
+            percent: number;
+            own: number | null;
+            says: string;
+        };
         Replacement: {
             serial: string;
             /** Format: date */
@@ -1341,6 +1367,7 @@ export interface components {
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];
             dueWorking: components["schemas"]["Working"];
+            tolerance: components["schemas"]["ToleranceView"];
             sensors: components["schemas"]["FittedView"][];
             removed: components["schemas"]["FittedView"][];
             holds: components["schemas"]["HoldView"][];
@@ -1750,6 +1777,34 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    setTolerance: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnTolerance"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ToleranceView"];
                 };
             };
         };

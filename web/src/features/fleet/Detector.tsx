@@ -16,6 +16,7 @@ import { detectorQuery, runsQuery } from "./queries";
 import { HoldTagLink } from "./HoldTagLink";
 import { ReleaseSheet } from "./ReleaseSheet";
 import { ReplaceSheet } from "./ReplaceSheet";
+import { ToleranceSheet } from "./ToleranceSheet";
 
 const route = getRouteApi("/shell/detectors/$serial");
 
@@ -28,6 +29,7 @@ export function Detector() {
   const { put, pending } = usePutOnBench();
   const [replacing, setReplacing] = useState<Sensor | null>(null);
   const [releasing, setReleasing] = useState(false);
+  const [tolerating, setTolerating] = useState(false);
   if (detector.isPending) {
     return <Loading what={serial} />;
   }
@@ -38,7 +40,7 @@ export function Detector() {
       </div>
     );
   }
-  const { detector: d, dueWorking, sensors, removed, holds } = detector.data;
+  const { detector: d, dueWorking, tolerance, sensors, removed, holds } = detector.data;
   const hold = holds.find((h) => h.releasedAt === null);
   return (
     <div className="px-4 py-4">
@@ -59,6 +61,16 @@ export function Detector() {
             </span>
             <Why working={dueWorking} />
           </div>
+          <p className="flex flex-wrap items-baseline gap-x-3">
+            <span>
+              A check may be off by <strong>±{tolerance.percent} %</strong>: {tolerance.says}
+            </span>
+            {may(session, "LEAD") && (
+              <Button kind="quiet" onClick={() => setTolerating(true)}>
+                Change
+              </Button>
+            )}
+          </p>
         </div>
         {may(session, "TECHNICIAN") && (
           <div className="flex gap-2">
@@ -179,6 +191,7 @@ export function Detector() {
         </section>
       )}
       <ReplaceSheet serial={serial} sensor={replacing} zone={session.zone} onClose={() => setReplacing(null)} />
+      {tolerating && <ToleranceSheet serial={serial} tolerance={tolerance} open onClose={() => setTolerating(false)} />}
       <ReleaseSheet serial={serial} open={releasing} onClose={() => setReleasing(false)} />
     </div>
   );

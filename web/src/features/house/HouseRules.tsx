@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useState, type SubmitEvent } from "react";
+import { useId, useState, type SubmitEvent } from "react";
 import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
@@ -10,7 +10,7 @@ import { Loading, Told } from "../../ui/Told";
 import { Cards } from "./Cards";
 import { Qualified } from "./Qualified";
 import { policyQuery } from "./queries";
-import { questions, type Policy, type Question } from "./schools";
+import { figures, questions, type HouseFigure, type Policy, type Question } from "./schools";
 
 /** Which school the site follows, question by question, and what another answer would do before it is in force. */
 export function HouseRules() {
@@ -24,7 +24,8 @@ export function HouseRules() {
   const shown = draft ?? now;
   const lead = may(session, "LEAD");
   const moved = questions.filter((q) => q.read(shown) !== q.read(now));
-  const edit = (changed: Policy) => setDraft(questions.every((q) => q.read(changed) === q.read(now)) ? null : changed);
+  const movedFigures = figures.filter((f) => f.read(shown) !== f.read(now));
+  const edit = (changed: Policy) => setDraft([...questions, ...figures].every((q) => q.read(changed) === q.read(now)) ? null : changed);
   return (
     <div className="grid grid-cols-1 gap-x-10 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div>
@@ -37,6 +38,9 @@ export function HouseRules() {
         {questions.map((question) => (
           <Row key={question.name} question={question} now={now} shown={shown} enabled={lead} onChange={edit} />
         ))}
+        {figures.map((figure) => (
+          <FigureRow key={`${figure.name} ${now.version}`} figure={figure} now={now} shown={shown} enabled={lead} onChange={edit} />
+        ))}
         <Cards lead={lead} />
       </div>
       <aside className="flex flex-col gap-6">
@@ -44,7 +48,7 @@ export function HouseRules() {
           <Change
             key={JSON.stringify(draft)}
             draft={draft}
-            moved={moved.map((q) => q.question)}
+            moved={[...moved, ...movedFigures].map((q) => q.question)}
             onDone={() => setDraft(null)}
             onDrop={() => setDraft(null)}
           />
@@ -116,6 +120,62 @@ function Row({
             {option.word}
           </label>
         ))}
+      </div>
+    </div>
+  );
+}
+
+function FigureRow({
+  figure,
+  now,
+  shown,
+  enabled,
+  onChange,
+}: {
+  figure: HouseFigure;
+  now: Policy;
+  shown: Policy;
+  enabled: boolean;
+  onChange: (policy: Policy) => void;
+}) {
+  const id = useId();
+  const [typed, setTyped] = useState(String(figure.read(shown)));
+  const value = Number(typed.replace(",", "."));
+  const wrong = typed.trim() === "" || !(value >= figure.least && value <= figure.most);
+  const changed = wrong || figure.read(shown) !== figure.read(now);
+  function change(text: string) {
+    setTyped(text);
+    const next = Number(text.replace(",", "."));
+    if (text.trim() !== "" && next >= figure.least && next <= figure.most) {
+      onChange(figure.write(shown, next));
+    }
+  }
+  return (
+    <div
+      className={clsx(
+        "grid border-b border-line py-1 sm:grid-cols-[19rem_minmax(0,1fr)]",
+        changed && "border-l-4 border-l-caution pl-3 sm:-ml-4",
+      )}
+    >
+      <label htmlFor={id} className="py-2.5 font-semibold">
+        {figure.question}
+      </label>
+      <div className="flex flex-wrap items-center gap-x-3">
+        <input
+          id={id}
+          inputMode="decimal"
+          autoComplete="off"
+          className="min-h-11 w-24 rounded-sm border border-ink bg-sheet px-3 text-right disabled:border-line aria-invalid:border-2 aria-invalid:border-fail"
+          value={typed}
+          disabled={!enabled}
+          aria-invalid={wrong || undefined}
+          aria-describedby={`${id}-unit`}
+          onChange={(event) => change(event.target.value)}
+        />
+        <span id={`${id}-unit`} className={wrong ? "font-semibold text-fail" : "text-soft"}>
+          {wrong ? `A number from ${figure.least} to ${figure.most}: ` : ""}
+          {figure.unit}
+        </span>
       </div>
     </div>
   );

@@ -135,3 +135,44 @@ export const questions: Question[] = [
   },
   yesNo("skipped", "May a detector go out with a skipped sensor?", "disabled and labelled", "no"),
 ];
+
+/** A number that the house sets, as it is typed: in steps that people speak of. */
+export interface HouseFigure {
+  name: string;
+  question: string;
+  unit: string;
+  least: number;
+  most: number;
+  read: (policy: Policy) => number;
+  write: (policy: Policy, value: number) => Policy;
+}
+
+export const figures: HouseFigure[] = [
+  {
+    name: "reserve",
+    question: "How much of a cylinder is never used?",
+    unit: "% of a full one",
+    least: 0,
+    most: 50,
+    read: (policy) => Math.round(policy.reserve * 1000) / 10,
+    write: (policy, value) => ({ ...policy, reserve: value / 100 }),
+  },
+  {
+    name: "warnBeforeExpiryDays",
+    question: "How early is an expiring cylinder warned about?",
+    unit: "days before",
+    least: 0,
+    most: 365,
+    read: (policy) => policy.warnBeforeExpiryDays,
+    write: (policy, value) => ({ ...policy, warnBeforeExpiryDays: Math.round(value) }),
+  },
+  {
+    name: "altitudeMetres",
+    question: "How high above the sea is the bench?",
+    unit: "m, for the pressure where no barometer is read",
+    least: -430,
+    most: 5000,
+    read: (policy) => policy.altitudeMetres,
+    write: (policy, value) => ({ ...policy, altitudeMetres: value }),
+  },
+];

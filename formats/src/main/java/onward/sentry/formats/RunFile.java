@@ -44,8 +44,21 @@ public record RunFile(
     public static final String FORMAT = "onward-sentry-run";
     public static final int VERSION = 1;
 
-    /** Which detector it was. */
-    public record Detector(String serial, String model) {}
+    /**
+     * Which detector it was.
+     *
+     * @param tolerancePercent of checks, set for this one detector; with events it is in them
+     */
+    public record Detector(String serial, String model, OptionalDouble tolerancePercent) {
+        public Detector {
+            tolerancePercent = tolerancePercent == null ? OptionalDouble.empty() : tolerancePercent;
+            tolerancePercent.ifPresent(HousePolicy::checkTolerance);
+        }
+
+        public Detector(String serial, String model) {
+            this(serial, model, OptionalDouble.empty());
+        }
+    }
 
     /** The air at the bench. */
     public record Ambient(OptionalDouble kilopascals) {

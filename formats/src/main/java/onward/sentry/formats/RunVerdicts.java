@@ -107,6 +107,7 @@ public record RunVerdicts(
                         file.rig(),
                         file.ambient().kilopascals(),
                         file.chains(),
+                        file.detector().tolerancePercent(),
                         traces)
                 .judge(file.stages());
         var sensors = card.sensors().stream()

@@ -42,6 +42,7 @@ import onward.sentry.core.working.Working;
  * @param rig how gas was brought; empty: as the model's manual asks for
  * @param kilopascals station pressure; empty: that of the house policy's altitude
  * @param chains what is known of sensors that show displayed readings, by slot
+ * @param ownTolerancePercent of checks, set for this one detector
  */
 public record BareReadings(
         ProcedureCard card,
@@ -51,6 +52,7 @@ public record BareReadings(
         Optional<Rig> rig,
         OptionalDouble kilopascals,
         Map<Integer, SpanChain> chains,
+        OptionalDouble ownTolerancePercent,
         RunTraces traces) {
 
     private static final long PLATEAU_MILLIS = 10_000;
@@ -127,7 +129,7 @@ public record BareReadings(
             return failed(stage, sensor, expected, "no response", "Moved less than 5 % of the way");
         }
         boolean settled = settled(stage, sensor, part, expected);
-        var judged = new GasJudge(card, policy)
+        var judged = new GasJudge(card, policy, ownTolerancePercent)
                 .judge(
                         target,
                         expected,

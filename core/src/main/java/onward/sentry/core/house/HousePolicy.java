@@ -1,5 +1,6 @@
 package onward.sentry.core.house;
 
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -27,12 +28,7 @@ public record HousePolicy(
 
     public HousePolicy {
         schools = schools == null ? Schools.SHIPPED : schools;
-        Refusal.unless(
-                tolerancePercent == 5 || tolerancePercent == 10 || tolerancePercent == 15 || tolerancePercent == 20,
-                "policy-tolerance",
-                "tolerancePercent",
-                "Tolerance is 5, 10, 15 or 20 %, not " + tolerancePercent + ".",
-                "Pick one of these.");
+        checkTolerance(tolerancePercent);
         Refusal.unless(
                 reserve >= 0 && reserve <= 0.5,
                 "policy-reserve",
@@ -51,6 +47,16 @@ public record HousePolicy(
                 "altitudeMetres",
                 "The bench stands between −430 and 5,000 m, not at " + altitudeMetres + ".",
                 "Give metres above sea level.");
+    }
+
+    /** @throws onward.sentry.core.working.Refused when it is not 5, 10, 15 or 20 % */
+    public static void checkTolerance(double percent) {
+        Refusal.unless(
+                percent == 5 || percent == 10 || percent == 15 || percent == 20,
+                "policy-tolerance",
+                "tolerancePercent",
+                "Tolerance is 5, 10, 15 or 20 %, not " + Figures.upTo(percent, 2) + ".",
+                "Pick one of these.");
     }
 
     public HousePolicy with(Schools other) {

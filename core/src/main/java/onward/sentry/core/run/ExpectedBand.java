@@ -32,8 +32,8 @@ public record ExpectedBand(double low, double high) {
             case SPAN -> new ExpectedBand(SpanJudge.PASS_ABOVE.value() / 100 * expected, 1.3 * expected);
             case LOW_POINT -> new ExpectedBand(0.25 * expected, 2 * expected);
             case AS_FOUND, CHECK_FIRST, CHECK, VERIFY -> {
-                double tolerance =
-                        CalibrationCheck.tolerance(sensor, expected, GasJudge.tolerancePercent(state.card(), policy));
+                double tolerance = CalibrationCheck.tolerance(
+                        sensor, expected, GasJudge.of(state, policy).tolerancePercent());
                 yield new ExpectedBand(expected - tolerance, expected + tolerance);
             }
             case BUMP -> {

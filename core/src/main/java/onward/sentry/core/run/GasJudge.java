@@ -16,14 +16,26 @@ import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Uncertainty;
 import onward.sentry.core.trace.Plateau;
 
-/** Judges a reading that was taken on gas, by what the sensor met the gas for. */
-public record GasJudge(ProcedureCard card, HousePolicy policy) {
+/**
+ * Judges a reading that was taken on gas, by what the sensor met the gas for.
+ *
+ * @param ownTolerancePercent what a lead has set for this one detector; it stands in the place of the card's
+ */
+public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ownTolerancePercent) {
 
     /** @param responsePercent of a span or a bump */
     public record Judged(Judgement judgement, OptionalDouble responsePercent, OptionalDouble sensitivity) {
         private static Judged plainly(Judgement judgement) {
             return new Judged(judgement, OptionalDouble.empty(), OptionalDouble.empty());
         }
+    }
+
+    /** What judges in this run. */
+    static GasJudge of(RunState state, HousePolicy policy) {
+        return new GasJudge(
+                state.card(),
+                policy,
+                state.started().map(RunEvent.RunStarted::ownTolerancePercent).orElseGet(OptionalDouble::empty));
     }
 
     /**
@@ -50,17 +62,28 @@ public record GasJudge(ProcedureCard card, HousePolicy policy) {
         };
     }
 
-    /** How far a check may be off, %: the stricter of card and policy. */
-    static double tolerancePercent(ProcedureCard card, HousePolicy policy) {
-        return Math.min(card.tolerancePercent().orElse(policy.tolerancePercent()), policy.tolerancePercent());
+    /**
+     * How far a check may be off, %: the stricter of the detector's or else its card's figure and the house policy's.
+     * 5 set for the detector, 10 on the card and in the policy returns 5.
+     */
+    public double tolerancePercent() {
+        var closer = ownTolerancePercent.isPresent() ? ownTolerancePercent : card.tolerancePercent();
+        return Math.min(closer.orElse(policy.tolerancePercent()), policy.tolerancePercent());
+    }
+
+    /** What {@link #tolerancePercent} comes from, as workings name it. */
+    public String toleranceSource() {
+        if (tolerancePercent() == policy.tolerancePercent()) {
+            return policy.name() + ", " + card.name();
+        }
+        return (ownTolerancePercent.isPresent() ? "set for this detector" : card.name()) + " (stricter than "
+                + policy.name() + ")";
     }
 
     private CheckRule rule(SensorSpec sensor, double expected, Plateau plateau, Optional<LabelLine> line) {
-        double tolerance = tolerancePercent(card, policy);
-        boolean byCard = card.tolerancePercent().isPresent() && tolerance < policy.tolerancePercent();
         return new CheckRule(
-                tolerance,
-                byCard ? card.name() + " (stricter than " + policy.name() + ")" : policy.name() + ", " + card.name(),
+                tolerancePercent(),
+                toleranceSource(),
                 policy.schools().guardBand()
                         ? line.map(of -> uncertainty(of, sensor, expected, plateau))
                         : Optional.empty());

@@ -299,14 +299,14 @@ public final class LiveRun {
                 .findFirst();
         unless(target.isPresent(), "slot-decided", "slot", "Slot " + c.slot() + " is already decided.", "Go on.");
         long gasOn = state.gasOpenedAt().orElseThrow();
-        double elapsed = (traces.now() - gasOn) / 1000.0;
+        double elapsed = (traces.now() - gasOn - RunJudge.lagMillis(state)) / 1000.0;
         double least = state.accept(gas.accept()).leastSeconds();
         unless(
                 elapsed >= least,
                 "exposure-too-short",
                 "slot",
-                "Gas has been on for " + Figures.upTo(elapsed, 0) + " s; the card asks for at least "
-                        + Figures.upTo(least, 0) + " s.",
+                "Gas has been at the sensors for " + Figures.upTo(Math.max(0, elapsed), 0)
+                        + " s; the card asks for at least " + Figures.upTo(least, 0) + " s.",
                 "Hold the gas on and read again.");
         var trace = traces.trace(c.slot());
         unless(

@@ -91,7 +91,7 @@ record PaperSheet(RunState state, HousePolicy policy) {
                 sheet.cylinderId() + " had expired on that day.",
                 "A job on expired gas proves nothing: do it again.");
         double expected = label.map(LabelLine::expected).orElseThrow();
-        var judged = new GasJudge(state.card(), policy)
+        var judged = GasJudge.of(state, policy)
                 .judge(
                         target,
                         expected,

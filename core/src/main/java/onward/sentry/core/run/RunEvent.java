@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.Cylinder;
@@ -31,6 +32,7 @@ public sealed interface RunEvent {
      * @param withoutCompetence the card asks for a competence that the technician does not hold: nothing is adjusted
      * @param chains what is known of sensors that show displayed readings, by slot
      * @param exposedSeconds how long these sensors were on gas in the 24 h before
+     * @param ownTolerancePercent of checks, set for this one detector; empty: card and policy say
      */
     record RunStarted(
             long at,
@@ -46,11 +48,13 @@ public sealed interface RunEvent {
             List<Integer> slots,
             boolean withoutCompetence,
             Map<Integer, SpanChain> chains,
-            double exposedSeconds)
+            double exposedSeconds,
+            OptionalDouble ownTolerancePercent)
             implements RunEvent {
 
         public RunStarted {
             chains = chains == null ? Map.of() : Map.copyOf(chains);
+            ownTolerancePercent = ownTolerancePercent == null ? OptionalDouble.empty() : ownTolerancePercent;
         }
 
         /** By somebody who may do everything that the card asks for, on sensors that nothing is known of. */
@@ -80,7 +84,8 @@ public sealed interface RunEvent {
                     slots,
                     false,
                     Map.of(),
-                    0);
+                    0,
+                    OptionalDouble.empty());
         }
     }
 

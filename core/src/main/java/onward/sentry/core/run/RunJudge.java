@@ -192,12 +192,13 @@ final class RunJudge {
     }
 
     /** What the tubing holds up; gas that was seen in the readings has come through it already. */
-    private long lagMillis(RunState state) {
+    static long lagMillis(RunState state) {
         return state.gasSeen()
                 ? 0
                 : state.cylinder()
                         .flatMap(RunEvent.CylinderChosen::rig)
-                        .map(rig -> Math.round(1000 * rig.lagSeconds(card.intake())))
+                        .map(rig ->
+                                Math.round(1000 * rig.lagSeconds(state.card().intake())))
                         .orElse(0L);
     }
 
@@ -259,7 +260,7 @@ final class RunJudge {
                 .orElse(sensor.cleanAirReading());
         boolean straightOn =
                 state.cylinder().filter(RunEvent.CylinderChosen::straightOn).isPresent();
-        var judged = new GasJudge(card, policy)
+        var judged = GasJudge.of(state, policy)
                 .judge(target, expected, plateau, state.chain(target.slot()), label(state, target.slot()));
         return new RunEvent.ReadingAccepted(
                 traces.now(),

@@ -4,10 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Optional;
+import java.util.OptionalDouble;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Target;
 import onward.sentry.core.detector.Reads;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.house.SpanGrading;
 import onward.sentry.core.run.Fixtures;
+import onward.sentry.core.run.GasJudge;
+import onward.sentry.core.trace.Plateau;
 import onward.sentry.core.working.Working;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -43,6 +49,30 @@ class JudgeTest {
         assertThat(CalibrationCheck.judge(Fixtures.quoin4().sensor(slot), expected, reading, CheckRule.of(10, "test"))
                         .verdict())
                 .isEqualTo(verdict);
+    }
+
+    @Test
+    void whatIsSetForADetectorCountsWhereItIsStricterThanTheHouse() {
+        var card = Fixtures.quoin4();
+        var plain = new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.empty());
+        var own = new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.of(5));
+        var loose = new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.of(20));
+        assertThat(plain.tolerancePercent()).isEqualTo(10);
+        assertThat(plain.toleranceSource()).isEqualTo("house policy v1, card Quoin 4 v1");
+        assertThat(own.tolerancePercent()).isEqualTo(5);
+        assertThat(own.toleranceSource()).isEqualTo("set for this detector (stricter than house policy v1)");
+        assertThat(loose.tolerancePercent()).isEqualTo(10);
+        assertThat(loose.toleranceSource()).isEqualTo(plain.toleranceSource());
+        var target = new Target(3, Purpose.VERIFY, OptionalDouble.empty());
+        var sixOff = new Plateau(86, 0, 10);
+        assertThat(plain.judge(target, 80, sixOff, SpanChain.NEW, Optional.empty())
+                        .judgement()
+                        .verdict())
+                .isEqualTo(Verdict.PASS);
+        assertThat(own.judge(target, 80, sixOff, SpanChain.NEW, Optional.empty())
+                        .judgement()
+                        .verdict())
+                .isEqualTo(Verdict.FAIL);
     }
 
     @Test

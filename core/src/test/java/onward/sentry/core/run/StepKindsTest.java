@@ -96,7 +96,8 @@ class StepKindsTest {
                         plain.slots(),
                         withoutCompetence,
                         Map.of(),
-                        0));
+                        0,
+                        OptionalDouble.empty()));
         instrument = new FakeInstrument(run, response);
     }
 
@@ -413,6 +414,25 @@ class StepKindsTest {
     }
 
     @Test
+    void aTypedReadingIsNotDeclaredBeforeGasHasComeThroughTheLine() {
+        var line = new Rig(Regulator.fixed(0.5), Delivery.TEE, new Tubing(Tubing.Material.PTFE, new SampleLine(10, 4)));
+        var card = card(new Tries(1, 0), new Intake.Pumped(0.30, false), 0, "", SPAN_CO, CLEAR);
+        run = LiveRun.start(
+                card, HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED, List.of(3)));
+        run.carryOut(
+                new RunCommand.ChooseCylinder(
+                        0, "C", Fixtures.houseMix(), Fixtures.TODAY, List.of(), Optional.of(line)),
+                0,
+                "Una");
+        run.carryOut(new RunCommand.GasOn(0), 0, "Una");
+        run.carryOut(new RunCommand.TypeReading(3, 78), 54_000, "Una");
+        assertThatThrownBy(() -> run.carryOut(new RunCommand.DeclareSettled(0, 3), 54_500, "Una"))
+                .hasMessageContaining("at the sensors for 29 s; the card asks for at least 30 s");
+        run.carryOut(new RunCommand.DeclareSettled(0, 3), 55_200, "Una");
+        assertThat(run.state().outcomes(3).get(0).how()).isEqualTo("declared");
+    }
+
+    @Test
     void aCountdownFollowsTheTemperatureOfTheAir() {
         var rule = new CountdownByTemperature(List.of(new Row(0, 120), new Row(15, 60)), 0);
         assertThat(rule.at(OptionalDouble.of(18)).seconds()).isEqualTo(60);
@@ -465,7 +485,8 @@ class StepKindsTest {
                             plain.slots(),
                             false,
                             Map.of(),
-                            before));
+                            before,
+                            OptionalDouble.empty()));
             instrument = new FakeInstrument(run, Map.of());
             if (before == 150) {
                 choose(0, Fixtures.houseMix());
@@ -579,7 +600,8 @@ class StepKindsTest {
                         List.of(3),
                         false,
                         Map.of(3, new SpanChain(0.8, 100)),
-                        0));
+                        0,
+                        OptionalDouble.empty()));
         instrument = new FakeInstrument(run, Map.of(3, 0.8));
         choose(0, Fixtures.houseMix());
         instrument.gas();

@@ -83,7 +83,8 @@ class PaperRuns {
                         slots,
                         false,
                         detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::chain)),
-                        0));
+                        0,
+                        detector.tolerancePercent()));
         live.carryOut(sheet, 0, by);
         live.carryOut(new RunCommand.Sign(sheet.on()), 0, by);
         var at = sheet.on().atTime(LocalTime.NOON).atZone(site.zone()).toInstant();

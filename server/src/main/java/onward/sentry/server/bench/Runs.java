@@ -150,7 +150,8 @@ public class Runs {
                         slots,
                         lacks(card, competences),
                         chains(detector),
-                        card.exposureSecondsPerDay() == 0 ? 0 : exposure.secondsBefore(detector.id(), site.now())));
+                        card.exposureSecondsPerDay() == 0 ? 0 : exposure.secondsBefore(detector.id(), site.now()),
+                        detector.tolerancePercent()));
         var now = site.now();
         var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
         log.append(run, live.state().events(), clientId, now);

@@ -142,7 +142,8 @@ class DemoHistory {
                     List.copyOf(serials.keySet()),
                     false,
                     chains(job.on()),
-                    0);
+                    0,
+                    known.tolerancePercent());
             var inDate = new TreeMap<String, Cylinder>();
             shelf.forEach((tag, cylinder) -> inDate.put(tag, inDateOn(cylinder, job.on())));
             return new SimTechnician(policy, inDate)

@@ -9,6 +9,8 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import onward.sentry.core.run.GasJudge;
 import onward.sentry.core.run.Strip;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.working.Figures;
@@ -103,9 +105,18 @@ class DetectorController {
             Optional<String> releasedBy,
             Optional<String> releaseRemark) {}
 
+    /**
+     * How far a check may be off.
+     *
+     * @param own set for this one detector; empty: card and policy say
+     * @param says what the figure comes from
+     */
+    record ToleranceView(double percent, OptionalDouble own, String says) {}
+
     record DetectorView(
             DetectorRow detector,
             Working dueWorking,
+            ToleranceView tolerance,
             List<FittedView> sensors,
             List<FittedView> removed,
             List<HoldView> holds) {}
@@ -126,6 +137,13 @@ class DetectorController {
             @NotEmpty @Valid List<NewSensorBody> sensors) {}
 
     record Replacement(@NotBlank String serial, @NotNull LocalDate fittedOn) {}
+
+    /** @param percent 5, 10 or 15; empty: card and policy say */
+    record OwnTolerance(OptionalDouble percent, @NotNull String reason) {
+        OwnTolerance {
+            percent = percent == null ? OptionalDouble.empty() : percent;
+        }
+    }
 
     record Release(@NotNull String remark) {}
 
@@ -152,12 +170,18 @@ class DetectorController {
         return new DetectorView(
                 DetectorRow.of(known),
                 json.readValue(entity.dueWorking(), Working.class),
+                tolerance(known),
                 entity.fitted().stream().map(s -> fittedView(entity, s)).toList(),
                 entity.allSensors().stream()
                         .filter(s -> !s.isFitted())
                         .map(s -> fittedView(entity, s))
                         .toList(),
                 holds);
+    }
+
+    private ToleranceView tolerance(Fleet.Known detector) {
+        var judge = new GasJudge(house.latestCard(detector.model()), house.policy(), detector.tolerancePercent());
+        return new ToleranceView(judge.tolerancePercent(), detector.tolerancePercent(), judge.toleranceSource());
     }
 
     private FittedView fittedView(DetectorEntity detector, SensorEntity sensor) {
@@ -214,6 +238,21 @@ class DetectorController {
                 principal.getName(),
                 DetectorRow.class,
                 () -> DetectorRow.of(fleet.replaceSensor(serial, fresh, people.displayName(principal.getName()))));
+    }
+
+    @PostMapping("/api/v1/detectors/{serial}/tolerance")
+    @Transactional
+    public ToleranceView setTolerance(
+            @RequestHeader("Idempotency-Key") String key,
+            @PathVariable String serial,
+            @Valid @RequestBody OwnTolerance body,
+            Principal principal) {
+        return once.per(
+                key,
+                principal.getName(),
+                ToleranceView.class,
+                () -> tolerance(fleet.setTolerance(
+                        serial, body.percent(), body.reason(), people.displayName(principal.getName()))));
     }
 
     /** The tag to hang on a detector that is on hold. */

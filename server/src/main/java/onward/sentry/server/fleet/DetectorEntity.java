@@ -13,6 +13,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.UUID;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.schedule.StateToday;
@@ -45,6 +46,7 @@ class DetectorEntity {
     private String dueWorking;
     private LocalDate lastGoodBump;
     private String lastStrip;
+    private Double tolerancePercent;
 
     @Enumerated(EnumType.STRING)
     private Verdict lastVerdict;
@@ -87,6 +89,11 @@ class DetectorEntity {
         lastRunOn = on;
         lastVerdict = verdict;
         lastStrip = strip;
+    }
+
+    /** @param percent of its checks; empty: card and policy say */
+    void holdTo(OptionalDouble percent) {
+        tolerancePercent = percent.isPresent() ? percent.getAsDouble() : null;
     }
 
     void bumpedWell(LocalDate on) {
@@ -151,6 +158,10 @@ class DetectorEntity {
 
     Optional<String> lastStrip() {
         return Optional.ofNullable(lastStrip);
+    }
+
+    OptionalDouble tolerancePercent() {
+        return tolerancePercent == null ? OptionalDouble.empty() : OptionalDouble.of(tolerancePercent);
     }
 
     Optional<Verdict> lastVerdict() {

@@ -11,6 +11,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.RunEvent.RunSigned;
@@ -58,6 +59,7 @@ public class Fleet {
             LocalDate dueOn,
             Optional<LocalDate> lastRunOn,
             Optional<String> lastStrip,
+            OptionalDouble tolerancePercent,
             List<Fitted> sensors) {}
 
     private final DetectorRepository detectors;
@@ -222,6 +224,45 @@ public class Fleet {
                 "Give today or an earlier day.");
     }
 
+    /**
+     * Sets how far the checks of this one detector may be off.
+     *
+     * @param percent stricter than the house policy; empty: its card and the policy say
+     */
+    @Transactional
+    Known setTolerance(String serial, OptionalDouble percent, String reason, String by) {
+        var policy = house.policy();
+        percent.ifPresent(own -> {
+            HousePolicy.checkTolerance(own);
+            Refusal.unless(
+                    own < policy.tolerancePercent(),
+                    "tolerance-looser",
+                    "tolerancePercent",
+                    policy.name() + " allows ±" + Figures.upTo(policy.tolerancePercent(), 0)
+                            + " %; one detector is held to less, not to ±" + Figures.upTo(own, 0) + " %.",
+                    "Pick a smaller figure, or let the house rules say.");
+        });
+        Refusal.unless(
+                !reason.isBlank(),
+                "reason-missing",
+                "reason",
+                "A detector's own tolerance is set with a reason.",
+                "Say in a few words why.");
+        var detector = entity(serial);
+        detector.holdTo(percent);
+        ledger.append(
+                "tolerance-set",
+                by,
+                Map.of(
+                        "detector",
+                        detector.serial(),
+                        "percent",
+                        percent.isPresent() ? String.valueOf(percent.getAsDouble()) : "by the rules",
+                        "reason",
+                        reason.strip()));
+        return known(detector);
+    }
+
     @Transactional
     public Known release(String serial, String remark, String by) {
         var detector = entity(serial);
@@ -326,6 +367,7 @@ public class Fleet {
                 d.dueOn(),
                 d.lastRunOn(),
                 d.lastStrip(),
+                d.tolerancePercent(),
                 d.fitted().stream()
                         .map(s -> new Fitted(s.id(), s.slot(), s.serial(), s.fittedOn(), s.lastVerdict(), s.chain()))
                         .toList());

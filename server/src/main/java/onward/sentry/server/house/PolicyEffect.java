@@ -5,7 +5,10 @@ import java.util.List;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.working.Figures;
 
 /** What a technician would meet otherwise with another house policy, in words. */
 final class PolicyEffect {
@@ -51,7 +54,16 @@ final class PolicyEffect {
         if (now.schools().reference() != then.schools().reference()) {
             changes.add("Expected readings and set points move to the other side of the certificate");
         }
+        if (now.altitudeMetres() != then.altitudeMetres()
+                && before.sensors().stream().anyMatch(SensorSpec::partialPressure)) {
+            changes.add("Expected readings move with the pressure: " + kilopascals(then) + " instead of "
+                    + kilopascals(now));
+        }
         return changes;
+    }
+
+    private static String kilopascals(HousePolicy policy) {
+        return Figures.upTo(Pressure.at(policy.altitudeMetres()), 3) + " kPa";
     }
 
     private static String titles(ProcedureCard card) {

@@ -30,6 +30,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/detectors/{serial}/runs", VIEWER),
             row(HttpMethod.POST, "/api/v1/detectors/{serial}/sensors/{slot}/replacement", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/detectors/{serial}/release", LEAD),
+            row(HttpMethod.POST, "/api/v1/detectors/{serial}/tolerance", LEAD),
             row(HttpMethod.GET, "/api/v1/detectors/{serial}/hold-tag", VIEWER),
             row(HttpMethod.GET, "/api/v1/runs/{id}/file", VIEWER),
             row(HttpMethod.POST, "/api/v1/detectors/{serial}/paper-runs", TECHNICIAN),

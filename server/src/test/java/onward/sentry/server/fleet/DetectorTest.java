@@ -125,6 +125,36 @@ class DetectorTest {
     }
 
     @Test
+    void aLeadHoldsOneDetectorToLessThanTheHouseAndItsNextRunIsJudgedByIt() {
+        var serial = island.quoin4();
+        var path = "/api/v1/detectors/" + serial + "/tolerance";
+        var lead = server.signedIn(Role.LEAD);
+        assertThat(technician
+                        .post(path, Map.of("percent", 5, "reason", "laboratory"))
+                        .status())
+                .isEqualTo(403);
+        assertThat(lead.post(path, Map.of("percent", 10, "reason", "x")).text("detail"))
+                .contains("one detector is held to less, not to ±10 %");
+        assertThat(lead.post(path, Map.of("percent", 7, "reason", "x")).text("detail"))
+                .contains("5, 10, 15 or 20 %, not 7");
+        assertThat(lead.post(path, Map.of("percent", 5, "reason", " ")).text("field"))
+                .isEqualTo("reason");
+        var set = lead.post(path, Map.of("percent", 5, "reason", "laboratory")).body();
+        assertThat(set.path("percent").asDouble()).isEqualTo(5);
+        assertThat(set.path("says").asString()).startsWith("set for this detector");
+
+        var run =
+                island.calibrate(serial, island.houseMix(), Map.of()).path("id").asString();
+        var record = technician.get("/api/v1/runs/" + run + "/record").body().toString();
+        assertThat(record).contains("±5 %").contains("set for this detector (stricter than house policy v1)");
+
+        var back = new HashMap<String, Object>();
+        back.put("percent", null);
+        back.put("reason", "moved out of the laboratory");
+        assertThat(lead.post(path, back).body().path("percent").asDouble()).isEqualTo(10);
+    }
+
+    @Test
     void anUnknownDetectorAndAnUnknownModelSaySo() {
         var missing = technician.get("/api/v1/detectors/NO-SUCH");
         assertThat(missing.status()).isEqualTo(404);
