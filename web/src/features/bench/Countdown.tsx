@@ -3,7 +3,7 @@ import type { Schemas } from "../../api/client";
 import { clock as written } from "../../ui/shown";
 import type { RunClock } from "./useRun";
 
-/** Run time that is left, large; calls once when it is over. */
+/** Run time that is left, large; calls when it is over, and again each second until something else is counted. */
 export function Countdown({ countdown, clock, onOver }: { countdown: Schemas["Countdown"]; clock: RunClock; onOver: () => void }) {
   const [now, setNow] = useState(() => clock.now());
   const left = Math.max(0, countdown.until - now);
@@ -13,10 +13,13 @@ export function Countdown({ countdown, clock, onOver }: { countdown: Schemas["Co
     return () => clearInterval(timer);
   }, [clock]);
   useEffect(() => {
-    if (over) {
-      onOver();
+    if (!over) {
+      return;
     }
-  }, [over]); // eslint-disable-line react-hooks/exhaustive-deps -- once per countdown
+    onOver();
+    const timer = setInterval(onOver, 1_000);
+    return () => clearInterval(timer);
+  }, [over]); // eslint-disable-line react-hooks/exhaustive-deps -- the handler of each drawing does the same
   const share = Math.min(1, Math.max(0, (now - countdown.from) / (countdown.until - countdown.from)));
   return (
     <div className="min-w-24 text-right sm:min-w-32" role="timer" aria-label={`${countdown.label}: ${written(left / 1000)} left`}>

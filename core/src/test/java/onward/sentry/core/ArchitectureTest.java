@@ -34,6 +34,7 @@ class ArchitectureTest {
                     "bare",
                     List.of("card", "cylinder", "detector", "gas", "house", "judge", "rig", "run", "trace", "working")),
             Map.entry("replay", List.of("card", "house", "run", "working")),
+            Map.entry("lanes", List.of("card", "cylinder", "detector", "gas", "rig", "run", "working")),
             Map.entry(
                     "run",
                     List.of(

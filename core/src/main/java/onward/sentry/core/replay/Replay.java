@@ -128,6 +128,9 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         if (event instanceof RunEvent.ConfirmationWithdrawn e) {
             return Optional.of(new RunCommand.Withdraw(e.sequence()));
         }
+        if (event instanceof RunEvent.LanePlaced e) {
+            return Optional.of(new RunCommand.Place(e.room(), e.manifold(), e.sharing()));
+        }
         if (event instanceof RunEvent.RunTakenOver e) {
             return Optional.of(new RunCommand.TakeOver(e.withoutCompetence()));
         }

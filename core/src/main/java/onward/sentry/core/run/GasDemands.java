@@ -53,7 +53,8 @@ public final class GasDemands {
     }
 
     /**
-     * Of the sensors that still wait for gas in the current step of a run; of none, where the step is a zero.
+     * Of the sensors that still wait for gas in the current step of a run; of none, where the step is a zero. What hangs
+     * on the same manifold draws as much again each.
      *
      * @param rig how the gas is brought; empty: as the model's manual asks for
      */
@@ -62,7 +63,9 @@ public final class GasDemands {
         double kilopascals =
                 state.measured(Quantity.STATION_PRESSURE).orElseGet(() -> Pressure.at(policy.altitudeMetres()));
         var job = state.started().map(RunEvent.RunStarted::job).orElse(Job.CALIBRATION);
-        return of(card, job, state.undecidedTargets(), policy, on, kilopascals, rig.orElseGet(card::usualRig));
+        var one = of(card, job, state.undecidedTargets(), policy, on, kilopascals, rig.orElseGet(card::usualRig));
+        int sharing = state.place().map(RunEvent.LanePlaced::sharing).orElse(1);
+        return new GasDemand(one.wanted(), sharing * one.litres(), one.conditions());
     }
 
     private static Wanted wanted(ProcedureCard card, Target target) {

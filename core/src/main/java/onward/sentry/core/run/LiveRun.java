@@ -114,6 +114,9 @@ public final class LiveRun {
     }
 
     private List<RunEvent> eventsOf(RunCommand command, long now, String by) {
+        if (command instanceof RunCommand.Place c) {
+            return List.of(placed(c, now));
+        }
         if (command instanceof RunCommand.ConfirmChecks c) {
             var checks = at(c.step(), Step.Checks.class);
             return List.of(new RunEvent.ChecksConfirmed(now, c.step(), checks.items()));
@@ -258,6 +261,22 @@ public final class LiveRun {
                 "",
                 "Nothing failed in this step that may be tried again.",
                 "Look at the next hand again.");
+    }
+
+    private RunEvent.LanePlaced placed(RunCommand.Place c, long now) {
+        unless(
+                c.sharing() >= 1 && c.sharing() <= RunState.MOST_ON_MANIFOLD,
+                "manifold-size",
+                "sharing",
+                "A manifold serves 1 to " + RunState.MOST_ON_MANIFOLD + " detectors, not " + c.sharing() + ".",
+                "Work the others as a second batch.");
+        unless(
+                state.cylinder().isEmpty() && !state.gasIsOn(),
+                "place-with-gas",
+                "",
+                "A cylinder is connected: the detector stays where it is.",
+                "Turn gas off first.");
+        return new RunEvent.LanePlaced(now, c.room().strip(), c.manifold(), c.sharing());
     }
 
     private RunEvent.ReadingTyped typed(RunCommand.TypeReading c, long now) {

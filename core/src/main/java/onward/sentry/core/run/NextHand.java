@@ -189,7 +189,7 @@ record NextHand(RunState state, Threading threading) {
                     .withDetails(openDetails())
                     .withCautions(cautionsOnGas("Ventilate: calibration gas is toxic or asphyxiating."));
         }
-        long since = state.gasOpenedAt().orElseThrow();
+        long since = state.gasOpenedAt().orElseThrow() + RunJudge.lagMillis(state);
         var sentence =
                 state.typed() ? "Keep gas on and type what the display shows" : "Keep gas on: " + waitingFor(gas);
         return waiting(Kind.WAIT_SETTLE, sentence)

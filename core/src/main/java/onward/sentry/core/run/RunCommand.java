@@ -11,6 +11,17 @@ import onward.sentry.core.rig.Rig;
 /** What a technician does in a run. A command that names a step other than the current one is refused. */
 public sealed interface RunCommand {
 
+    /**
+     * @param room whose air its neighbours share
+     * @param manifold that brings gas to several detectors at once; empty: none
+     * @param sharing how many detectors hang on it, 1 to 6
+     */
+    record Place(String room, Optional<String> manifold, int sharing) implements RunCommand {
+        public Place(String room) {
+            this(room, Optional.empty(), 1);
+        }
+    }
+
     record ConfirmChecks(int step) implements RunCommand {}
 
     record ConfirmStep(int step) implements RunCommand {}

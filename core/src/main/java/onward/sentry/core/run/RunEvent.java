@@ -89,6 +89,19 @@ public sealed interface RunEvent {
         }
     }
 
+    /**
+     * Where it is worked.
+     *
+     * @param room whose air its neighbours share
+     * @param manifold that brings gas to several detectors at once; empty: it has its gas to itself
+     * @param sharing how many detectors hang on that manifold, itself among them; 1 without one
+     */
+    record LanePlaced(long at, String room, Optional<String> manifold, int sharing) implements RunEvent {
+        public LanePlaced {
+            manifold = manifold == null ? Optional.empty() : manifold;
+        }
+    }
+
     record ChecksConfirmed(long at, int step, List<String> items) implements RunEvent {}
 
     record StepConfirmed(long at, int step) implements RunEvent {}

@@ -32,6 +32,9 @@ import onward.sentry.core.judge.Verdict;
  */
 public final class RunState {
 
+    /** How many detectors one manifold brings gas to. */
+    public static final int MOST_ON_MANIFOLD = 6;
+
     private final ProcedureCard card;
     private final List<RunEvent> events;
     private final List<Step> steps;
@@ -53,6 +56,7 @@ public final class RunState {
     private final Set<Integer> unsaved = new TreeSet<>();
     private final Set<Integer> remainder = new HashSet<>();
     private final Map<Quantity, Double> measured = new EnumMap<>(Quantity.class);
+    private Optional<RunEvent.LanePlaced> place = Optional.empty();
     private boolean withoutCompetence;
     private int blocksFailed;
     private boolean pumpLeaks;
@@ -106,6 +110,8 @@ public final class RunState {
             technician = e.technician();
             withoutCompetence = e.withoutCompetence();
             enter(0, e.at());
+        } else if (event instanceof RunEvent.LanePlaced e) {
+            place = Optional.of(e);
         } else if (event instanceof RunEvent.ChecksConfirmed e && on(e.step(), Step.Checks.class)) {
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
@@ -349,6 +355,11 @@ public final class RunState {
     /** Who works on it now. */
     public String technician() {
         return technician;
+    }
+
+    /** Where it is worked; empty where nobody said. */
+    public Optional<RunEvent.LanePlaced> place() {
+        return place;
     }
 
     public RunPhase phase() {

@@ -425,6 +425,9 @@ class StepKindsTest {
                 0,
                 "Una");
         run.carryOut(new RunCommand.GasOn(0), 0, "Una");
+        assertThat(next().countdown().orElseThrow().from())
+                .as("the clock counts from when gas arrives")
+                .isEqualTo(25_133);
         run.carryOut(new RunCommand.TypeReading(3, 78), 54_000, "Una");
         assertThatThrownBy(() -> run.carryOut(new RunCommand.DeclareSettled(0, 3), 54_500, "Una"))
                 .hasMessageContaining("at the sensors for 29 s; the card asks for at least 30 s");

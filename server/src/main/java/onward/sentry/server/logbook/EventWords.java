@@ -102,6 +102,11 @@ final class EventWords {
         if (event instanceof RunEvent.ConfirmationWithdrawn e) {
             return e.by() + " took the last confirmation back";
         }
+        if (event instanceof RunEvent.LanePlaced e) {
+            return e.manifold().isPresent()
+                    ? "Worked in the " + e.room() + ", one of " + e.sharing() + " on a manifold"
+                    : "Worked in the " + e.room();
+        }
         if (event instanceof RunEvent.RunTakenOver e) {
             return e.by() + " took over from " + e.from();
         }

@@ -1,27 +1,17 @@
 package onward.sentry.standins.sim;
 
 import java.time.LocalDate;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Random;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.cylinder.CylinderCheck;
-import onward.sentry.core.cylinder.Fitness;
-import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.Reading;
-import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
-import onward.sentry.core.run.Stage;
 
 /**
  * Works a run from start to signature on a simulated detector, by the same rules as a run at the bench, with the best
@@ -31,7 +21,6 @@ public final class SimTechnician {
 
     private static final long STEP_MILLIS = 1_000;
     private static final long LONGEST_RUN_MILLIS = 4 * 3_600_000;
-    private static final double ROOM_CELSIUS = 21;
     private static final Map<NextAction.Kind, Integer> SECONDS_BEFORE = Map.ofEntries(
             Map.entry(NextAction.Kind.CONFIRM_CHECKS, 18),
             Map.entry(NextAction.Kind.CONFIRM_STEP, 5),
@@ -87,7 +76,7 @@ public final class SimTechnician {
                     askedAt + SECONDS_BEFORE.getOrDefault(next.kind(), 0) * 1000L + random.nextInt(3_000),
                     next.countdown().map(NextAction.Countdown::until).orElse(0L));
             if (next.confirm().isPresent() && instrument.now() >= ready) {
-                live.carryOut(command(next, live, on), instrument.now(), started.technician());
+                live.carryOut(new Answers(policy, shelf).to(next, live, on), instrument.now(), started.technician());
             }
             if (live.state().events().size() != known) {
                 known = live.state().events().size();
@@ -113,73 +102,5 @@ public final class SimTechnician {
                 .flatMap(RunEvent.CylinderChosen::rig)
                 .map(rig -> rig.lagSeconds(live.state().card().intake()))
                 .orElse(0.0);
-    }
-
-    private RunCommand command(NextAction next, LiveRun live, LocalDate on) {
-        int step = next.step();
-        return switch (next.kind()) {
-            case CONFIRM_CHECKS -> new RunCommand.ConfirmChecks(step);
-            case CONFIRM_STEP -> new RunCommand.ConfirmStep(step);
-            case MEASURE -> new RunCommand.Measure(step, read((Step.Measure) current(live)));
-            case ANSWER -> new RunCommand.Answer(step, ((Step.Ask) current(live)).goOn());
-            case BLOCK_TEST -> new RunCommand.BlockInlet(step, true);
-            case TRY_AGAIN -> tryAgain(live, step);
-            case START_ZERO, START_BLANK -> new RunCommand.StartZero(step);
-            case CHOOSE_CYLINDER -> choose(live, step, on);
-            case OPEN_GAS -> new RunCommand.GasOn(step);
-            case CONFIRM_ALARMS -> new RunCommand.ConfirmAlarms(step, true, true, true);
-            case CONFIRM_SAVED -> new RunCommand.ConfirmSaved(step, instrumentVerdicts(live));
-            case CLOSE_GAS -> new RunCommand.GasOff(step);
-            case SIGN -> new RunCommand.Sign(on);
-            case WAIT_WARM_UP, WAIT_ZERO, WAIT_BLANK, WAIT_SETTLE, WAIT_CLEAR, DONE ->
-                throw new IllegalStateException("nothing to confirm at " + next);
-        };
-    }
-
-    private static Step current(LiveRun live) {
-        return live.state().currentStep().orElseThrow();
-    }
-
-    private static double read(Step.Measure measure) {
-        double usual = switch (measure.quantity()) {
-            case STATION_PRESSURE -> 101.3;
-            case INSTRUMENT_TEMPERATURE, AMBIENT_TEMPERATURE -> ROOM_CELSIUS;
-            case STORED_BATTERY -> 3.1;
-            case POWER_ON_HOURS -> 700;
-            case FLOW_AT_METER -> 0.4;
-        };
-        return Math.max(measure.least(), Math.min(measure.most(), usual));
-    }
-
-    private static RunCommand.TryAgain tryAgain(LiveRun live, int step) {
-        var tries = live.state().triesHere();
-        boolean last = live.state().tries() + 1 == tries.most();
-        return new RunCommand.TryAgain(
-                step, "adapter pushed home, regulator purged again", last ? tries.beforeLast() : "");
-    }
-
-    private RunCommand choose(LiveRun live, int step, LocalDate on) {
-        var demand = GasDemands.of(live.state(), policy, on, Optional.empty());
-        var best = shelf.entrySet().stream()
-                .min(Map.Entry.<String, Cylinder>comparingByValue((a, b) ->
-                                Fitness.BEST_FIRST.compare(CylinderCheck.of(a, demand), CylinderCheck.of(b, demand)))
-                        .thenComparing(Map.Entry.comparingByKey()))
-                .orElseThrow();
-        var changed = CylinderCheck.of(best.getValue(), demand).setPointsToChange().stream()
-                .map(LabelLine::slot)
-                .toList();
-        return new RunCommand.ChooseCylinder(step, best.getKey(), best.getValue(), on, changed);
-    }
-
-    /** A simulated instrument grades more kindly than we do: it fails a sensor below 45 % only. */
-    private static Map<Integer, Verdict> instrumentVerdicts(LiveRun live) {
-        var verdicts = new HashMap<Integer, Verdict>();
-        for (var outcome : live.state().outcomes()) {
-            if (outcome.stage() == Stage.SPAN) {
-                boolean takes = outcome.responsePercent().orElse(0) >= 45;
-                verdicts.put(outcome.slot(), takes ? Verdict.PASS : Verdict.FAIL);
-            }
-        }
-        return verdicts;
     }
 }

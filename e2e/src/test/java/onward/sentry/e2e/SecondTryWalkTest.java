@@ -1,0 +1,49 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import org.junit.jupiter.api.Test;
+
+/** A span that fails, what is suspected changed, and the pass on the second try; readings typed by hand. */
+class SecondTryWalkTest {
+
+    private final World world = World.demo();
+
+    private static void type(Page page, String reading) {
+        var field = page.getByLabel("Carbon monoxide reading in ppm");
+        field.fill(reading);
+        field.press("Enter");
+    }
+
+    @Test
+    void aWeakCylinderIsChangedAndTheCellPasses() {
+        try (var una = new Walk(world).signIn("una").readings("Typed by hand", 10)) {
+            var page = una.page();
+            una.open("/detectors/MC-2005").button("Calibrate").click();
+            una.confirm("Check the detector before gas")
+                    .confirm("Adapter off, clean air")
+                    .asked("Hold still");
+            type(page, "0");
+            una.confirm("Choose the cylinder").confirm("open the valve").asked("type what the display shows");
+            type(page, "30");
+            una.asked("Carbon monoxide failed: change what you suspect");
+            una.button("another cylinder").click();
+            una.confirm("Carbon monoxide failed")
+                    .confirm("Close the valve")
+                    .confirm("Choose the cylinder")
+                    .confirm("open the valve")
+                    .asked("type what the display shows");
+            type(page, "78");
+            una.confirm("Save on the instrument").confirm("Close the valve").asked("Wait for clean air");
+            type(page, "0");
+            una.confirm("All sensors passed").asked("Signed");
+            una.link("Open the record").click();
+            assertThat(page.getByText("R = 37.5 % → fail")).isVisible();
+            assertThat(page.getByText("R = 97.5 % → pass")).isVisible();
+            assertThat(page.getByText("Tried again after a change: another cylinder"))
+                    .isVisible();
+            una.nothingWentWrong();
+        }
+    }
+}
