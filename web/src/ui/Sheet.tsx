@@ -7,10 +7,10 @@ export function Sheet({ open, onClose, title, children }: { open: boolean; onClo
   return (
     <Dialog.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-black/40" />
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed inset-y-0 right-0 w-full max-w-lg overflow-y-auto border-l border-line bg-sheet p-6 shadow-xl"
+          className="fixed inset-y-0 right-0 z-40 w-full max-w-lg overflow-y-auto border-l border-line bg-sheet p-6 shadow-xl"
         >
           <div className="mb-4 flex items-start justify-between gap-4">
             <Dialog.Title className="text-2xl font-bold">{title}</Dialog.Title>

@@ -17,6 +17,7 @@ export function HouseRules() {
   const session = useSession();
   const policy = useQuery(policyQuery);
   const [draft, setDraft] = useState<Policy | null>(null);
+  const [dropped, setDropped] = useState(0);
   if (!policy.data) {
     return policy.isError ? <Told error={policy.error} /> : <Loading what="the house rules" />;
   }
@@ -39,7 +40,14 @@ export function HouseRules() {
           <Row key={question.name} question={question} now={now} shown={shown} enabled={lead} onChange={edit} />
         ))}
         {figures.map((figure) => (
-          <FigureRow key={`${figure.name} ${now.version}`} figure={figure} now={now} shown={shown} enabled={lead} onChange={edit} />
+          <FigureRow
+            key={`${figure.name} ${now.version} ${dropped}`}
+            figure={figure}
+            now={now}
+            shown={shown}
+            enabled={lead}
+            onChange={edit}
+          />
         ))}
         <Cards lead={lead} />
       </div>
@@ -50,7 +58,10 @@ export function HouseRules() {
             draft={draft}
             moved={[...moved, ...movedFigures].map((q) => q.question)}
             onDone={() => setDraft(null)}
-            onDrop={() => setDraft(null)}
+            onDrop={() => {
+              setDraft(null);
+              setDropped(dropped + 1);
+            }}
           />
         )}
         <section aria-labelledby="versions">

@@ -44,6 +44,32 @@ class HouseWalkTest {
     }
 
     @Test
+    void aLeadSetsAFigureOfTheHouseAndHoldsOneDetectorToLess() {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/rules").page();
+            var reserve = page.getByLabel("How much of a cylinder is never used?");
+            reserve.fill("60");
+            assertThat(page.getByText("A number from 0 to 50")).isVisible();
+            reserve.fill("5");
+            page.getByLabel("How high above the sea is the bench?").fill("120");
+            var change = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("Change of the rules"));
+            assertThat(change).containsText("99.892 kPa instead of 101.325 kPa");
+            assertThat(change).containsText("Tarn Breath");
+            marit.button("Leave it as it is").click();
+            assertThat(page.getByLabel("How high above the sea is the bench?")).hasValue("0");
+
+            marit.open("/detectors/Q4-1005").button("Change").click();
+            page.getByLabel("A check passes within")
+                    .selectOption(new com.microsoft.playwright.options.SelectOption().setValue("5"));
+            page.getByLabel("Why").fill("works in the laboratory");
+            marit.button("Set it").click();
+            assertThat(page.getByText("set for this detector (stricter than house policy"))
+                    .isVisible();
+            marit.nothingWentWrong();
+        }
+    }
+
+    @Test
     void aCardThatCannotBeReadIsRefusedWithItsPlaceAndTheRightOneIsPublished() {
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.open("/rules").page();
