@@ -276,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/manifolds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["start_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workings": {
         parameters: {
             query?: never;
@@ -613,6 +629,7 @@ export interface components {
             /** Format: double */
             timeScale: number | null;
             slots: number[] | null;
+            room: string | null;
         };
         ChosenView: {
             id: string;
@@ -867,6 +884,7 @@ export interface components {
             slots?: number[] | null;
             rig?: components["schemas"]["Rig"] | null;
             reason?: string | null;
+            together?: boolean | null;
         };
         Qualification: {
             competence: string;
@@ -1137,6 +1155,20 @@ export interface components {
             publishedAt: string;
             by: string;
         };
+        StartManifold: {
+            clientId: string;
+            serials: string[];
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
+            /** @enum {string} */
+            source: "LINK" | "TYPED" | "PAPER";
+            /** Format: double */
+            timeScale: number | null;
+            room: string | null;
+        };
+        ManifoldView: {
+            runs: string[];
+        };
         CalculationView: {
             name: string;
             title: string;
@@ -1401,6 +1433,18 @@ export interface components {
             releasedBy: string | null;
             releaseRemark: string | null;
         };
+        LaneSensor: {
+            /** Format: int32 */
+            slot: number;
+            formula: string;
+            unit: string;
+            /** Format: double */
+            resolution: number;
+            /** Format: double */
+            reading: number | null;
+            progress: string;
+            verdict: string;
+        };
         LaneView: {
             id: string;
             serial: string;
@@ -1408,7 +1452,29 @@ export interface components {
             job: string;
             technician: string;
             phase: string;
+            typed: boolean;
+            room: string;
+            manifold: string | null;
             asksFor: string;
+            /** Format: int32 */
+            step: number;
+            sentence: string;
+            countdown: components["schemas"]["Countdown"] | null;
+            /** Format: int64 */
+            runTime: number;
+            /** Format: double */
+            timeScale: number;
+            gasOn: boolean;
+            cylinder: string | null;
+            /** Format: int32 */
+            turn: number;
+            urgency: string;
+            wanted: boolean;
+            why: string;
+            meanwhile: string | null;
+            together: string[];
+            sensors: components["schemas"]["LaneSensor"][];
+            strip: components["schemas"]["Strip"];
         };
         SseEmitter: {
             /** Format: int64 */
@@ -1982,6 +2048,30 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CardView"];
+                };
+            };
+        };
+    };
+    start_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartManifold"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ManifoldView"];
                 };
             };
         };

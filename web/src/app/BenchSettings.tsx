@@ -40,6 +40,35 @@ export function BenchSettings({ demo }: { demo: boolean }) {
               </RadioGroup.Item>
             ))}
           </RadioGroup.Root>
+          <label htmlFor="bench-room" className="mt-3 block font-bold">
+            Room of this bench
+          </label>
+          <input
+            id="bench-room"
+            autoComplete="off"
+            value={preference.room}
+            onChange={(event) => setBenchPreference({ room: event.target.value })}
+            className="mt-1 min-h-11 w-full border border-ink bg-paper px-3"
+          />
+          <p className="mt-1 text-sm text-soft">No zero is taken beside open gas in the same room.</p>
+          <label className="mt-2 flex min-h-11 items-center gap-3 font-semibold">
+            <input
+              type="checkbox"
+              className="size-5 accent-act"
+              checked={preference.sound}
+              onChange={(event) => setBenchPreference({ sound: event.target.checked })}
+            />
+            Call aloud when a hand is wanted
+          </label>
+          <label className="flex min-h-11 items-center gap-3 font-semibold">
+            <input
+              type="checkbox"
+              className="size-5 accent-act"
+              checked={preference.leads}
+              onChange={(event) => setBenchPreference({ leads: event.target.checked })}
+            />
+            Lead to the lane that needs it
+          </label>
           {demo && (
             <>
               <p className="mt-3 mb-2 font-bold" id="speed-label">

@@ -2,6 +2,8 @@ import { Sheet } from "../ui/Sheet";
 
 const keys = [
   ["Space", "Confirm the next hand (Bench)"],
+  ["F", "To the lane that needs a hand first (Bench)"],
+  ["1 to 6", "To that lane (Bench)"],
   ["Backspace", "Take the last confirmation back (Bench)"],
   ["/", "To the scan field"],
   ["g then t", "Today"],

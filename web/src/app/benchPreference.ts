@@ -1,13 +1,19 @@
 import { useSyncExternalStore } from "react";
 
-/** How this device starts runs: where readings come from, and in the demo how fast time goes. */
+/**
+ * How this device starts runs: where readings come from, in which room its bench stands, whether it calls aloud and
+ * leads to the lane that needs a hand, and in the demo how fast time goes.
+ */
 export interface BenchPreference {
   source: "LINK" | "TYPED";
   timeScale: 1 | 10 | 60;
+  room: string;
+  sound: boolean;
+  leads: boolean;
 }
 
 const key = "sentry-bench";
-const usual: BenchPreference = { source: "LINK", timeScale: 1 };
+const usual: BenchPreference = { source: "LINK", timeScale: 1, room: "workshop", sound: true, leads: true };
 let current: BenchPreference = read();
 const listeners = new Set<() => void>();
 

@@ -7,9 +7,11 @@ import { HoldTagLink } from "../fleet/HoldTagLink";
 import { AlarmsSeen } from "./AlarmsSeen";
 import { Confirm } from "./Confirm";
 import { CylinderChoice } from "./CylinderChoice";
-import { commandFor, nothingGiven, type Given } from "./given";
+import { FirstHand } from "./FirstHand";
+import { commandFor, forTogether, nothingGiven, type Given } from "./given";
 import { Lanes } from "./Lanes";
 import { LiveStrip } from "./LiveStrip";
+import { ManifoldTable } from "./ManifoldTable";
 import { MeasureEntry } from "./MeasureEntry";
 import { NextHand } from "./NextHand";
 import { RunSide } from "./RunSide";
@@ -18,6 +20,7 @@ import { SensorPanel } from "./SensorPanel";
 import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
 import { useCommand } from "./useCommand";
+import { useNeighbours } from "./useNeighbours";
 import { useRun, type Run } from "./useRun";
 import { VerdictTable } from "./VerdictTable";
 
@@ -25,10 +28,34 @@ const route = getRouteApi("/shell/bench/$runId");
 
 export function Bench() {
   const { runId } = route.useParams();
-  return <Lane key={runId} runId={runId} />;
+  const navigate = useNavigate();
+  const [picked, setPicked] = useState<string | null>(null);
+  const go = useCallback((to: string) => void navigate({ to: "/bench/$runId", params: { runId: to } }), [navigate]);
+  const pick = useCallback(
+    (to: string) => {
+      setPicked(to);
+      go(to);
+    },
+    [go],
+  );
+  const worked = useCallback(() => setPicked(null), []);
+  return <Lane key={runId} runId={runId} picked={picked === runId} onPick={pick} onGo={go} onWorked={worked} />;
 }
 
-function Lane({ runId }: { runId: string }) {
+function Lane({
+  runId,
+  picked,
+  onPick,
+  onGo,
+  onWorked,
+}: {
+  runId: string;
+  /** It was chosen by hand, and nothing was confirmed on it since. */
+  picked: boolean;
+  onPick: (runId: string) => void;
+  onGo: (runId: string) => void;
+  onWorked: () => void;
+}) {
   const { run, buffer, connected, progress, clock } = useRun(runId);
   const { send, sendAsync, error, pending } = useCommand(runId, clock);
   const [held, setHeld] = useState({ step: "", given: nothingGiven });
@@ -44,12 +71,16 @@ function Lane({ runId }: { runId: string }) {
   );
   const choose = useCallback((choice: Given["choice"]) => give({ choice }), [give]);
 
-  const confirmation = data ? commandFor(data, given) : null;
+  const { own, manifold, served, held: heldBack, meanwhile, first } = useNeighbours(runId, next?.kind, picked, onGo);
+
+  const confirmation = data && !heldBack ? forTogether(commandFor(data, given), served.length) : null;
   const confirm = useCallback(() => {
     if (confirmation) {
+      onWorked();
       send(confirmation);
     }
-  }, [confirmation, send]);
+  }, [confirmation, send, onWorked]);
+  const sharedHand = confirmation === null || confirmation.together === true;
   const works = data?.mine === true && !pending;
   const navigate = useNavigate();
 
@@ -69,13 +100,17 @@ function Lane({ runId }: { runId: string }) {
         }
       } else if (works && next?.kind === "ANSWER" && (event.key === "y" || event.key === "n")) {
         send({ kind: "ANSWER", step: next.step, answer: event.key === "y" });
+      } else if (event.key === "f" && first) {
+        onGo(first.id);
+      } else if (/^[1-6]$/.test(event.key) && own[Number(event.key) - 1]) {
+        onPick(own[Number(event.key) - 1]?.id ?? runId);
       } else if (event.key === "Backspace" && works && withdrawable !== null) {
         send({ kind: "WITHDRAW", sequence: withdrawable });
       }
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [confirm, works, next?.kind, next?.step, next?.seenInReadings, withdrawable, send, navigate]);
+  }, [confirm, works, next?.kind, next?.step, next?.seenInReadings, withdrawable, send, navigate, first, own, onGo, onPick, runId]);
 
   if (run.isPending) {
     return <Loading what="the run" />;
@@ -98,8 +133,23 @@ function Lane({ runId }: { runId: string }) {
 
   return (
     <>
-      <NextHand run={data} clock={clock} onOver={() => data.typed && data.mine && send({ kind: "TIME_PASSED" })}>
-        <Confirm run={data} enabled={works && confirmation !== null} given={given} onConfirm={confirm} send={send} />
+      {first && <FirstHand lane={first} onGo={() => onGo(first.id)} />}
+      <NextHand
+        run={data}
+        clock={clock}
+        onOver={() => data.typed && data.mine && send({ kind: "TIME_PASSED" })}
+        held={heldBack}
+        meanwhile={meanwhile}
+        serials={sharedHand ? served : [data.serial]}
+      >
+        <Confirm
+          run={data}
+          enabled={works && confirmation !== null}
+          given={given}
+          served={sharedHand ? served.length : 1}
+          onConfirm={confirm}
+          send={send}
+        />
       </NextHand>
       {!connected && (
         <p role="status" className="bg-caution-wash px-4 py-2 font-semibold text-ink">
@@ -110,10 +160,11 @@ function Lane({ runId }: { runId: string }) {
       <div className="px-4">
         <Told error={error} />
       </div>
-      <div className="grid grow grid-cols-1 gap-x-5 gap-y-4 px-4 py-3 lg:grid-cols-[9.5rem_minmax(0,1fr)_17rem]">
-        <Lanes current={runId} />
+      <div className="grid grow grid-cols-1 gap-x-5 gap-y-4 px-4 py-3 lg:grid-cols-[13rem_minmax(0,1fr)_17rem]">
+        <Lanes current={runId} onFocus={onPick} inTable={manifold.length > 1 ? manifold[0]?.manifold : undefined} />
         <div className="flex min-w-0 flex-col gap-4">
           <LiveStrip run={data} clock={clock} />
+          {manifold.length > 1 && <ManifoldTable lanes={manifold} current={runId} onFocus={onPick} />}
           {next.kind === "DONE" && (
             <p className="flex flex-wrap gap-3">
               <Link to="/records/$runId" params={{ runId }} className={buttonLook()}>

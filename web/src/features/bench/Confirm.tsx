@@ -9,12 +9,14 @@ interface Props {
   run: Run;
   enabled: boolean;
   given: Given;
+  /** How many detectors this confirms. */
+  served: number;
   onConfirm: () => void;
   send: (command: Command) => void;
 }
 
 /** The large button beside the next hand; two of them where it takes a choice of two. */
-export function Confirm({ run, enabled, given, onConfirm, send }: Props) {
+export function Confirm({ run, enabled, given, served, onConfirm, send }: Props) {
   const session = useSession();
   const step = run.next.step;
   if (run.next.kind === "DONE") {
@@ -60,7 +62,8 @@ export function Confirm({ run, enabled, given, onConfirm, send }: Props) {
   return (
     <>
       <button type="button" disabled={!enabled} onClick={onConfirm} className={confirmLook}>
-        {confirmWord(run, given)} <Key name="Space" />
+        {confirmWord(run, given)}
+        {served > 1 ? `, all ${served}` : ""} <Key name="Space" />
       </button>
       {run.next.kind === "BLOCK_TEST" && (
         <OutlineButton enabled={enabled} onClick={() => send({ kind: "BLOCK_INLET", step, alarmed: false })}>

@@ -1,19 +1,19 @@
-import { useQuery } from "@tanstack/react-query";
-import { Link, Navigate } from "@tanstack/react-router";
-import { answer, api } from "../../api/client";
+import { Link, Navigate, useNavigate } from "@tanstack/react-router";
 import { useSession } from "../../api/session";
 import { buttonLook } from "../../ui/Button";
 import { Loading } from "../../ui/Told";
 import { Lanes } from "./Lanes";
+import { ownLanes, useLanes } from "./lanes";
 
 /** The bench without a lane in focus: goes to one's own run, or says how to begin. */
 export function EmptyBench() {
   const session = useSession();
-  const lanes = useQuery({ queryKey: ["bench"], queryFn: () => answer(api.GET("/api/v1/bench")) });
+  const lanes = useLanes();
+  const navigate = useNavigate();
   if (lanes.isPending) {
     return <Loading what="the bench" />;
   }
-  const mine = lanes.data?.find((lane) => lane.technician === session.displayName);
+  const mine = ownLanes(lanes.data ?? [], session.displayName)[0];
   if (mine) {
     return <Navigate to="/bench/$runId" params={{ runId: mine.id }} replace />;
   }
@@ -28,7 +28,7 @@ export function EmptyBench() {
           Today’s work
         </Link>
       </p>
-      {(lanes.data?.length ?? 0) > 0 && <Lanes />}
+      {(lanes.data?.length ?? 0) > 0 && <Lanes onFocus={(runId) => void navigate({ to: "/bench/$runId", params: { runId } })} />}
     </div>
   );
 }

@@ -4,7 +4,26 @@ import { Countdown } from "./Countdown";
 import type { Run, RunClock } from "./useRun";
 
 /** The one thing to do next, readable from two metres, with its countdown and its confirmation. */
-export function NextHand({ run, clock, onOver, children }: { run: Run; clock: RunClock; onOver: () => void; children: ReactNode }) {
+export function NextHand({
+  run,
+  clock,
+  onOver,
+  held,
+  meanwhile,
+  serials,
+  children,
+}: {
+  run: Run;
+  clock: RunClock;
+  onOver: () => void;
+  /** Why it has to wait for a neighbour. */
+  held: string | null;
+  /** What to lay ready while it waits. */
+  meanwhile: string | null;
+  /** All detectors that this hand serves. */
+  serials: string[];
+  children: ReactNode;
+}) {
   const failed = run.next.kind === "SIGN" && run.sensors.some((s) => s.verdict === "fail");
   return (
     <section
@@ -16,12 +35,15 @@ export function NextHand({ run, clock, onOver, children }: { run: Run; clock: Ru
     >
       <div className="min-w-0 grow basis-48 sm:basis-96">
         <p aria-live="assertive" className="text-[clamp(1.6rem,3.2vw,2.6rem)] leading-tight font-bold text-balance">
-          {run.next.sentence}
+          {held ? `Wait: ${held}` : run.next.sentence}
         </p>
         <p className="mt-1 text-lg">
-          <span className="font-semibold">{run.serial}</span> · {run.model} · {run.job}
+          <span className="font-semibold">{serials.length > 1 ? `${serials.length} on the manifold` : run.serial}</span> · {run.model} ·{" "}
+          {run.job}
+          {held && <span> · then: {run.next.sentence}</span>}
           {run.next.kind !== "CONFIRM_CHECKS" && run.next.details.length > 0 && <span> · {run.next.details.join(" ")}</span>}
         </p>
+        {meanwhile && <p className="mt-1 text-lg font-semibold">{meanwhile}</p>}
       </div>
       {run.next.countdown && <Countdown key={run.next.countdown.until} countdown={run.next.countdown} clock={clock} onOver={onOver} />}
       <div className="flex w-full flex-col items-stretch gap-2 empty:hidden sm:w-auto">{children}</div>

@@ -71,6 +71,13 @@ export function commandFor(run: Run, given: Given): Command | null {
   }
 }
 
+const forAll = ["CONFIRM_CHECKS", "CONFIRM_STEP", "START_ZERO", "CHOOSE_CYLINDER", "GAS_ON", "GAS_OFF", "CONFIRM_ALARMS", "SIGN"];
+
+/** The same for every lane that this hand serves; what each instrument shows of its own is said one by one. */
+export function forTogether(command: Command | null, lanes: number): Command | null {
+  return command && lanes > 1 && forAll.includes(command.kind) ? { ...command, together: true } : command;
+}
+
 /** Sensors that were adjusted since the last time something was saved. */
 export function justSet(run: Run): Run["sensors"] {
   return run.sensors.filter((s) => s.unsaved);

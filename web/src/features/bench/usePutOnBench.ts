@@ -42,6 +42,7 @@ export function usePutOnBench() {
             source: preference.source,
             timeScale: session.demo ? preference.timeScale : 1,
             slots: slots ?? null,
+            room: preference.room,
           },
         }),
       );

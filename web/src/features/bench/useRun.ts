@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
+import { lanesKey, type LaneView } from "./lanes";
 import { TraceBuffer } from "./TraceBuffer";
 
 export type Run = Schemas["RunView"];
@@ -77,7 +78,9 @@ export function useRun(runId: string) {
         queries.setQueryData(["run", runId], view);
         setProgress(Object.fromEntries(view.sensors.map((s) => [s.slot, s.progress])));
       });
-      stream.addEventListener("lanes", () => void queries.invalidateQueries({ queryKey: ["bench"] }));
+      stream.addEventListener("lanes", (event) => {
+        queries.setQueryData(lanesKey, JSON.parse((event as MessageEvent<string>).data) as LaneView[]);
+      });
     }
     return () => {
       closed = true;

@@ -9,6 +9,7 @@ import { StateWord } from "../../ui/StateWord";
 import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
 import { usePutOnBench, type Job } from "../bench/usePutOnBench";
+import { mostOnManifold, usePutOnManifold } from "../bench/usePutOnManifold";
 import { GasOfTheDay } from "./GasOfTheDay";
 
 type Group = Schemas["Group"];
@@ -60,12 +61,31 @@ export function Today() {
 
 function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
   const id = `${group.job}-${group.model}`.replace(/\s/g, "-");
+  const session = useSession();
+  const { put, pending } = usePutOnManifold();
+  const job: Job = group.job === "bump" ? "BUMP" : "CALIBRATION";
+  const together = group.rows.filter((row) => !row.runId).slice(0, mostOnManifold);
   return (
     <section className="mb-5" aria-labelledby={id}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-2 border-ink pb-1">
         <h2 id={id} className="text-xl font-bold">
           {group.job === "bump" ? "Bump" : "Calibrate"} {group.model} <span className="font-normal text-soft">· {group.rows.length}</span>
         </h2>
+        {together.length > 1 && group.cylinder && may(session, "TECHNICIAN") && (
+          <Button
+            kind="quiet"
+            className="mr-auto"
+            disabled={pending}
+            onClick={() =>
+              put(
+                together.map((row) => row.serial),
+                job,
+              )
+            }
+          >
+            {together.length === group.rows.length ? "All" : "The first"} {together.length} on one manifold
+          </Button>
+        )}
         {group.cylinder ? (
           <p>
             Have ready: <strong>{group.cylinder}</strong> (<Formula text={group.gas} />)
@@ -81,7 +101,7 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
       </div>
       <ul>
         {group.rows.map((row, i) => (
-          <WorkRow key={row.serial} row={row} first={first && i === 0} job={group.job === "bump" ? "BUMP" : "CALIBRATION"} />
+          <WorkRow key={row.serial} row={row} first={first && i === 0} job={job} />
         ))}
       </ul>
     </section>

@@ -1,5 +1,6 @@
 package onward.sentry.core.cylinder;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import onward.sentry.core.working.Refusal;
@@ -27,6 +28,13 @@ public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<Label
         refusals = List.copyOf(refusals);
         warnings = List.copyOf(warnings);
         label = List.copyOf(label);
+    }
+
+    /** The same with one more reason against it. */
+    public Fitness refusedFor(Refusal reason) {
+        var more = new ArrayList<>(refusals);
+        more.add(reason);
+        return new Fitness(more, warnings, label, unneeded);
     }
 
     public boolean allowed() {

@@ -79,6 +79,11 @@ public final class HandOrder {
         };
     }
 
+    /** Why the hand that a lane asks for must wait for a neighbour; empty when it need not. */
+    public static Optional<String> heldBack(Lane lane, List<Lane> all) {
+        return heldBack(lane, Neighbours.of(lane, all));
+    }
+
     private static Optional<String> heldBack(Lane lane, Neighbours neighbours) {
         return switch (lane.next().kind()) {
             case START_ZERO, START_BLANK -> neighbours.againstZero(lane).map(Refusal::reason);

@@ -21,6 +21,11 @@ public record Lane(String id, RunState state, NextAction next, long now) {
         return new Lane(id, live.state(), live.next(), live.traces().now());
     }
 
+    /** The same at a later moment: a typed run goes on with the clock. */
+    public Lane at(long later) {
+        return new Lane(id, state, next, Math.max(now, later));
+    }
+
     public String serial() {
         return state.started().map(RunEvent.RunStarted::serial).orElse("");
     }

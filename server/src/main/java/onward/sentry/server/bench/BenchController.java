@@ -45,6 +45,8 @@ class BenchController {
 
     private final Runs runs;
     private final RunViews views;
+    private final LaneViews laneViews;
+    private final Lanes lanes;
     private final RunLog log;
     private final LiveHub hub;
     private final Fleet fleet;
@@ -56,6 +58,8 @@ class BenchController {
     BenchController(
             Runs runs,
             RunViews views,
+            LaneViews laneViews,
+            Lanes lanes,
             RunLog log,
             LiveHub hub,
             Fleet fleet,
@@ -65,6 +69,8 @@ class BenchController {
             Site site) {
         this.runs = runs;
         this.views = views;
+        this.laneViews = laneViews;
+        this.lanes = lanes;
         this.log = log;
         this.hub = hub;
         this.fleet = fleet;
@@ -80,41 +86,31 @@ class BenchController {
             @NotNull Job job,
             @NotNull ReadingSource source,
             Optional<Double> timeScale,
-            Optional<List<Integer>> slots) {}
-
-    record LaneView(
-            String id, String serial, String model, String job, String technician, String phase, String asksFor) {}
+            Optional<List<Integer>> slots,
+            Optional<String> room) {}
 
     record CandidateView(
             String id, String tag, String certificateNumber, String useBefore, double litresLeft, Fitness fitness) {}
 
+    /** Every lane of the site, each technician's in the order in which they need a hand. */
     @GetMapping("/api/v1/bench")
     List<LaneView> lanes() {
-        return runs.unfinished().stream()
-                .map(run -> new LaneView(
-                        run.id().toString(),
-                        fleet.byId(run.detectorId()).serial(),
-                        run.model(),
-                        run.job().label(),
-                        run.technician(),
-                        run.phase().name(),
-                        run.asksFor().name()))
-                .toList();
+        return laneViews.all();
     }
 
     @PostMapping("/api/v1/runs")
     @ResponseStatus(HttpStatus.CREATED)
     RunView start(@Valid @RequestBody StartRun body, Principal principal) {
         var name = people.displayName(principal.getName());
-        var id = runs.start(
+        var start = new Runs.Start(
                 body.clientId(),
                 body.serial(),
                 body.job(),
                 body.source(),
                 body.timeScale().orElse(1.0),
                 body.slots().orElse(List.of()),
-                name,
-                people.competences(principal.getName()));
+                body.room().orElse(""));
+        var id = runs.start(start, name, people.competences(principal.getName()));
         return views.view(id, name);
     }
 
@@ -127,7 +123,13 @@ class BenchController {
     RunView command(@PathVariable UUID id, @Valid @RequestBody CommandBody body, Principal principal) {
         var name = people.displayName(principal.getName());
         boolean lacks = runs.lacksCompetence(id, people.competences(principal.getName()));
-        runs.command(id, body.clientId(), body.toCore(shelf, site, lacks), body.at(), name);
+        runs.command(
+                id,
+                body.clientId(),
+                body.toCore(shelf, site, lacks),
+                body.at(),
+                name,
+                body.together().orElse(false));
         return views.view(id, name);
     }
 
@@ -190,9 +192,13 @@ class BenchController {
                         c.cylinder().certificateNumber(),
                         c.cylinder().useBefore().toString(),
                         c.cylinder().litresLeft(),
-                        CylinderCheck.of(c.cylinder(), demand)))
+                        inUse(id, c.tag(), CylinderCheck.of(c.cylinder(), demand))))
                 .sorted(Comparator.comparing(CandidateView::fitness, Fitness.BEST_FIRST))
                 .toList();
+    }
+
+    private Fitness inUse(UUID id, String tag, Fitness fitness) {
+        return lanes.againstCylinder(id, tag).map(fitness::refusedFor).orElse(fitness);
     }
 
     /** One stream per page: lanes always, and one run in full with its readings. */

@@ -18,6 +18,8 @@ class ChangeListener implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(ChangeListener.class);
     private static final int WAIT_MILLIS = 5_000;
+    /** All lanes are drawn together, no more often than this. */
+    private static final int LANES_EVERY_MILLIS = 250;
 
     private final DataSourceProperties database;
     private final LiveHub hub;
@@ -42,12 +44,22 @@ class ChangeListener implements SmartLifecycle {
                     var statement = connection.createStatement()) {
                 statement.execute("listen run_change");
                 hub.resynchronise();
+                long lanesToldAt = System.nanoTime();
+                boolean lanesDue = false;
                 while (thread == Thread.currentThread()) {
-                    var notes = connection.unwrap(PGConnection.class).getNotifications(WAIT_MILLIS);
+                    var notes = connection
+                            .unwrap(PGConnection.class)
+                            .getNotifications(lanesDue ? LANES_EVERY_MILLIS : WAIT_MILLIS);
+                    if (lanesDue && System.nanoTime() - lanesToldAt >= LANES_EVERY_MILLIS * 1_000_000L) {
+                        hub.lanesChanged();
+                        lanesToldAt = System.nanoTime();
+                        lanesDue = false;
+                    }
                     if (notes == null || notes.length == 0) {
                         hub.beat();
                         continue;
                     }
+                    lanesDue = true;
                     var ids = new LinkedHashSet<UUID>();
                     for (var note : notes) {
                         ids.add(UUID.fromString(note.getParameter()));

@@ -20,6 +20,7 @@ import onward.sentry.server.platform.Site;
  * @param clientId made by the device, so that a repeat has no second effect
  * @param step the step that a confirmation names
  * @param at run time on the device, ms; only for typed runs
+ * @param together also on the lanes of the same manifold that the same hand serves
  */
 record CommandBody(
         @NotBlank String clientId,
@@ -41,7 +42,8 @@ record CommandBody(
         Optional<Boolean> alarmed,
         Optional<List<Integer>> slots,
         Optional<Rig> rig,
-        Optional<String> reason) {
+        Optional<String> reason,
+        Optional<Boolean> together) {
 
     enum Kind {
         CONFIRM_CHECKS,

@@ -42,11 +42,13 @@ class LiveHub implements SmartLifecycle {
 
     private final List<Watcher> watchers = new CopyOnWriteArrayList<>();
     private final RunViews views;
+    private final LaneViews lanes;
     private final RunLog log;
     private volatile boolean running;
 
-    LiveHub(RunViews views, RunLog log) {
+    LiveHub(RunViews views, LaneViews lanes, RunLog log) {
         this.views = views;
+        this.lanes = lanes;
         this.log = log;
     }
 
@@ -57,7 +59,8 @@ class LiveHub implements SmartLifecycle {
         watcher.emitter.onError(e -> watchers.remove(watcher));
         watchers.add(watcher);
         synchronized (watcher) {
-            run.ifPresentOrElse(id -> tell(watcher, id), () -> lanesChanged(watcher));
+            run.ifPresent(id -> tell(watcher, id));
+            tellLanes(watcher, lanes.all());
         }
         return watcher.emitter;
     }
@@ -68,9 +71,20 @@ class LiveHub implements SmartLifecycle {
             synchronized (watcher) {
                 if (watcher.run.filter(runId::equals).isPresent()) {
                     tell(watcher, runId);
-                } else {
-                    lanesChanged(watcher);
                 }
+            }
+        }
+    }
+
+    /** Some lane has changed, by a reading or an event: every page is shown all of them. */
+    void lanesChanged() {
+        if (watchers.isEmpty()) {
+            return;
+        }
+        var drawn = lanes.all();
+        for (var watcher : watchers) {
+            synchronized (watcher) {
+                tellLanes(watcher, drawn);
             }
         }
     }
@@ -80,9 +94,9 @@ class LiveHub implements SmartLifecycle {
         for (var watcher : watchers) {
             synchronized (watcher) {
                 watcher.run.ifPresent(id -> tell(watcher, id));
-                lanesChanged(watcher);
             }
         }
+        lanesChanged();
     }
 
     /** Keeps connections open and finds the ones that are gone. */
@@ -109,16 +123,15 @@ class LiveHub implements SmartLifecycle {
             if (view.lastSeq() != watcher.lastSeq) {
                 watcher.lastSeq = view.lastSeq();
                 watcher.send("run", view);
-                watcher.send("lanes", Map.of());
             }
         } catch (IOException | IllegalStateException e) {
             watchers.remove(watcher);
         }
     }
 
-    private void lanesChanged(Watcher watcher) {
+    private void tellLanes(Watcher watcher, List<LaneView> drawn) {
         try {
-            watcher.send("lanes", Map.of());
+            watcher.send("lanes", drawn);
         } catch (IOException | IllegalStateException e) {
             watchers.remove(watcher);
         }

@@ -4,6 +4,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.server.house.House;
@@ -27,12 +28,17 @@ class RunCache {
             this.batches = batches;
         }
 
+        boolean isAheadOf(Kept other) {
+            return lastSeq > other.lastSeq || batches > other.batches;
+        }
+
         boolean standsAt(RunEntity run) {
             return lastSeq == run.lastSeq() && batches == run.batches();
         }
     }
 
     private final Map<UUID, Kept> kept = new ConcurrentHashMap<>();
+    private final Object[] locks = Stream.generate(Object::new).limit(64).toArray();
     private final RunLog log;
     private final House house;
 
@@ -43,8 +49,10 @@ class RunCache {
 
     /** Takes the judge out to be changed; the caller holds the row lock and puts it back when all went well. */
     LiveRun take(RunEntity run) {
-        var found = kept.remove(run.id());
-        return found != null && found.standsAt(run) ? found.live : rebuild(run);
+        synchronized (lockOf(run)) {
+            var found = kept.remove(run.id());
+            return found != null && found.standsAt(run) ? found.live : rebuild(run);
+        }
     }
 
     void putBack(RunEntity run, LiveRun live) {
@@ -53,19 +61,26 @@ class RunCache {
         }
     }
 
-    /** Looks at a run without changing it. */
+    /** Looks at a run without changing it; nobody else looks at it or takes it meanwhile. */
     <T> T look(RunEntity run, Function<LiveRun, T> view) {
-        var found = kept.remove(run.id());
-        var live = found != null && found.standsAt(run) ? found.live : rebuild(run);
-        try {
-            return view.apply(live);
-        } finally {
-            if (found != null && !found.standsAt(run)) {
-                kept.putIfAbsent(run.id(), found); // the run has gone on since this row was read
-            } else if (isOpen(run)) {
-                kept.putIfAbsent(run.id(), new Kept(live, run.lastSeq(), run.batches()));
+        synchronized (lockOf(run)) {
+            var found = kept.get(run.id());
+            if (found != null && found.standsAt(run)) {
+                return view.apply(found.live);
             }
+            var live = rebuild(run);
+            if (isOpen(run)) {
+                kept.merge(
+                        run.id(),
+                        new Kept(live, run.lastSeq(), run.batches()),
+                        (before, now) -> before.isAheadOf(now) ? before : now);
+            }
+            return view.apply(live);
         }
+    }
+
+    private Object lockOf(RunEntity run) {
+        return locks[Math.floorMod(run.id().hashCode(), locks.length)];
     }
 
     private static boolean isOpen(RunEntity run) {

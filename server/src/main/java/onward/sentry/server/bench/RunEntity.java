@@ -15,6 +15,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.Strip;
@@ -62,6 +63,8 @@ public class RunEntity {
     private int batches;
     private Long linkRunTime;
     private Instant linkHeardAt;
+    private String room = "";
+    private UUID manifold;
 
     protected RunEntity() {}
 
@@ -84,6 +87,11 @@ public class RunEntity {
         technician = state.technician();
         phase = state.phase();
         asksFor = NextAction.of(state).kind();
+        room = state.place().map(RunEvent.LanePlaced::room).orElse("");
+        manifold = state.place()
+                .flatMap(RunEvent.LanePlaced::manifold)
+                .map(UUID::fromString)
+                .orElse(null);
     }
 
     void logged(int seq, String hash) {
@@ -171,6 +179,15 @@ public class RunEntity {
 
     public Optional<String> strip() {
         return Optional.ofNullable(strip);
+    }
+
+    String room() {
+        return room;
+    }
+
+    /** What brings gas to it together with others. */
+    Optional<UUID> manifold() {
+        return Optional.ofNullable(manifold);
     }
 
     public NextAction.Kind asksFor() {

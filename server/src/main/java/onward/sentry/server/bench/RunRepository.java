@@ -20,6 +20,8 @@ public interface RunRepository extends JpaRepository<RunEntity, UUID> {
 
     List<RunEntity> findByPhaseInOrderByStartedAt(Collection<RunPhase> phases);
 
+    List<RunEntity> findByManifoldAndPhaseIn(UUID manifold, Collection<RunPhase> phases);
+
     Optional<RunEntity> findByDetectorIdAndPhaseIn(UUID detectorId, Collection<RunPhase> phases);
 
     List<RunEntity> findByDetectorIdOrderByStartedAtDesc(UUID detectorId);

@@ -126,7 +126,7 @@ class RunViews {
     }
 
     /** Over the link run time is what the gateway says; typed, it goes on with the clock. */
-    private long runTime(RunEntity run, LiveRun live) {
+    long runTime(RunEntity run, LiveRun live) {
         if (!live.state().typed() || run.endedAt().isPresent()) {
             return live.traces().now();
         }

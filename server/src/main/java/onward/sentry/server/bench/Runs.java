@@ -1,5 +1,6 @@
 package onward.sentry.server.bench;
 
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -52,6 +53,7 @@ public class Runs {
     private final Site site;
     private final SentrySettings settings;
     private final Exposures exposure;
+    private final Lanes lanes;
 
     Runs(
             RunRepository runs,
@@ -62,7 +64,8 @@ public class Runs {
             House house,
             Site site,
             SentrySettings settings,
-            Exposures exposure) {
+            Exposures exposure,
+            Lanes lanes) {
         this.runs = runs;
         this.log = log;
         this.cache = cache;
@@ -72,25 +75,68 @@ public class Runs {
         this.site = site;
         this.settings = settings;
         this.exposure = exposure;
+        this.lanes = lanes;
     }
 
     /**
-     * Puts a detector on the bench; the same client id again finds the run that it started.
+     * A detector that is to be put on the bench.
      *
      * @param only slots of the sensors that the job is about; empty: all of them
-     * @param competences what the technician is qualified for
+     * @param room whose air its neighbours share
      */
-    @Transactional
-    public UUID start(
+    public record Start(
             String clientId,
             String serial,
             Job job,
             ReadingSource source,
             double timeScale,
             List<Integer> only,
-            String technician,
-            Set<String> competences) {
-        var detector = fleet.bySerial(serial);
+            String room) {}
+
+    /**
+     * Puts a detector on the bench; the same client id again finds the run that it started.
+     *
+     * @param competences what the technician is qualified for
+     */
+    @Transactional
+    public UUID start(Start start, String technician, Set<String> competences) {
+        return start(start, Optional.empty(), 1, technician, competences);
+    }
+
+    /** Puts several detectors of one model on one manifold, all of them or none. */
+    @Transactional
+    public List<UUID> startOnManifold(String clientId, List<Start> starts, String technician, Set<String> competences) {
+        var models = starts.stream()
+                .map(start -> fleet.bySerial(start.serial()).model())
+                .distinct()
+                .toList();
+        Refusal.unless(
+                models.size() == 1
+                        && starts.stream()
+                                        .map(start -> start.serial().toLowerCase())
+                                        .distinct()
+                                        .count()
+                                == starts.size(),
+                "manifold-models",
+                "serials",
+                models.size() > 1
+                        ? "One manifold serves one model; these are " + String.join(", ", models) + "."
+                        : "Name each detector once.",
+                "Put each model on a manifold of its own.");
+        var manifold = UUID.nameUUIDFromBytes(clientId.getBytes(StandardCharsets.UTF_8))
+                .toString();
+        return starts.stream()
+                .map(start -> start(start, Optional.of(manifold), starts.size(), technician, competences))
+                .toList();
+    }
+
+    private UUID start(
+            Start start, Optional<String> manifold, int sharing, String technician, Set<String> competences) {
+        var clientId = start.clientId();
+        var job = start.job();
+        var source = start.source();
+        double timeScale = start.timeScale();
+        var detector = fleet.bySerial(start.serial());
         Refusal.unless(
                 timeScale == 1 || (settings.demo() && (timeScale == 10 || timeScale == 60)),
                 "time-scale",
@@ -118,9 +164,9 @@ public class Runs {
         var policy = house.policy();
         var sensors = new TreeMap<Integer, String>();
         detector.sensors().forEach(s -> sensors.put(s.slot(), s.serial()));
-        var slots = only.isEmpty()
+        var slots = start.only().isEmpty()
                 ? List.copyOf(sensors.keySet())
-                : only.stream().distinct().sorted().toList();
+                : start.only().stream().distinct().sorted().toList();
         Refusal.unless(
                 sensors.keySet().containsAll(slots),
                 "slot-unknown",
@@ -152,6 +198,7 @@ public class Runs {
                         chains(detector),
                         card.exposureSecondsPerDay() == 0 ? 0 : exposure.secondsBefore(detector.id(), site.now()),
                         detector.tolerancePercent()));
+        live.carryOut(new RunCommand.Place(start.room(), manifold, sharing), 0, technician);
         var now = site.now();
         var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
         log.append(run, live.state().events(), clientId, now);
@@ -180,14 +227,20 @@ public class Runs {
      * Carries a command out once per client id.
      *
      * @param at run time on the technician's device; empty or over the link: the run's own
+     * @param together also on the lanes of the same manifold that the same hand serves
      */
     @Transactional
-    public void command(UUID runId, String clientId, RunCommand command, Optional<Long> at, String by) {
-        var run = runs.lock(runId).orElseThrow(() -> new NotFound("Run " + runId));
-        if (log.holds(runId, clientId)) {
-            return;
+    public void command(
+            UUID runId, String clientId, RunCommand command, Optional<Long> at, String by, boolean together) {
+        run(runId);
+        var served = together ? lanes.servedTogether(runId) : List.of(runId);
+        lanes.check(runId, command);
+        for (var id : served) {
+            var run = runs.lock(id).orElseThrow(() -> new NotFound("Run " + id));
+            if (!log.holds(id, clientId)) {
+                change(run, clientId, (live, row) -> live.carryOut(command, moment(row, live, at), by));
+            }
         }
-        change(run, clientId, (live, row) -> live.carryOut(command, moment(row, live, at), by));
     }
 
     private long moment(RunEntity run, LiveRun live, Optional<Long> at) {

@@ -15,6 +15,7 @@ import onward.sentry.core.gas.Unit;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.server.bench.Lanes;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
@@ -34,11 +35,13 @@ class LinkController {
     private final LinkService link;
     private final Runs runs;
     private final House house;
+    private final Lanes lanes;
 
-    LinkController(LinkService link, Runs runs, House house) {
+    LinkController(LinkService link, Runs runs, House house, Lanes lanes) {
         this.link = link;
         this.runs = runs;
         this.house = house;
+        this.lanes = lanes;
     }
 
     record LinkDetector(
@@ -46,14 +49,18 @@ class LinkController {
 
     record LinkSensor(SensorSpec spec, String serial, LocalDate fittedOn) {}
 
-    /** @param lagSeconds what the tubing between cylinder and sensors holds up */
+    /**
+     * @param lagSeconds what the tubing between cylinder and sensors holds up
+     * @param heldBack what it asks for must wait for a neighbour on the bench
+     */
     record LinkRun(
             String runId,
             double timeScale,
             boolean calibrating,
             NextAction.Kind asksFor,
             Optional<LinkGas> gas,
-            double lagSeconds) {}
+            double lagSeconds,
+            boolean heldBack) {}
 
     record LinkGas(List<LinkPart> components, String balance) {}
 
@@ -120,7 +127,12 @@ class LinkController {
                         .or(state::flowing)
                         .flatMap(RunEvent.CylinderChosen::rig)
                         .map(rig -> rig.lagSeconds(state.card().intake()))
-                        .orElse(0.0));
+                        .orElse(0.0),
+                asksForValve(run) && lanes.holdBack(run.id()));
+    }
+
+    private static boolean asksForValve(RunEntity run) {
+        return run.asksFor() == NextAction.Kind.OPEN_GAS || run.asksFor() == NextAction.Kind.CLOSE_GAS;
     }
 
     private static LinkGas gas(RunEvent.CylinderChosen chosen) {

@@ -48,6 +48,7 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/cylinders", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/bench", VIEWER),
             row(HttpMethod.GET, "/api/v1/bench/stream", VIEWER),
+            row(HttpMethod.POST, "/api/v1/bench/manifolds", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/runs", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/runs/{id}", VIEWER),
             row(HttpMethod.GET, "/api/v1/runs/{id}/readings", VIEWER),

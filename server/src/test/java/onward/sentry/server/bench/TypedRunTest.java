@@ -68,7 +68,7 @@ class TypedRunTest {
         at(runId, 260, Map.of("kind", "GAS_ON"));
         var early = at(runId, 280, Map.of("kind", "DECLARE_SETTLED", "slot", 4));
         assertThat(early.text("code")).isEqualTo("exposure-too-short");
-        assertThat(early.text("detail")).contains("20 s").contains("at least 45 s");
+        assertThat(early.text("detail")).contains("19 s").contains("at least 45 s");
         typeThrice(runId, 306, 23, 16.0, 61, 13.1);
         assertThat(view(runId).path("next").path("kind").asString()).isEqualTo("CONFIRM_SAVED");
         at(runId, 330, Map.of("kind", "CONFIRM_SAVED", "verdicts", Map.of(1, "PASS", 3, "PASS")));

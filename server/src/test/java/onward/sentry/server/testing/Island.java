@@ -101,7 +101,17 @@ public final class Island {
     public JsonNode start(String serial, String job, String source) {
         var answer = technician.post(
                 "/api/v1/runs",
-                Map.of("clientId", UUID.randomUUID().toString(), "serial", serial, "job", job, "source", source));
+                Map.of(
+                        "clientId",
+                        UUID.randomUUID().toString(),
+                        "serial",
+                        serial,
+                        "job",
+                        job,
+                        "source",
+                        source,
+                        "room",
+                        "room of " + serial));
         if (answer.status() != 201) {
             throw new IllegalStateException("not started: " + answer);
         }

@@ -7,6 +7,7 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Map;
+import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.Reading;
 import onward.sentry.standins.sim.Atmosphere;
 import onward.sentry.standins.sim.Hands;
@@ -99,7 +100,11 @@ final class Lane implements Runnable {
     }
 
     private void follow(Hands hands) {
-        hands.follow(run.asksFor(), run.calibrating(), gas(), run.lagSeconds().orElse(0.0));
+        hands.follow(
+                run.heldBack() ? NextAction.Kind.DONE : run.asksFor(),
+                run.calibrating(),
+                gas(),
+                run.lagSeconds().orElse(0.0));
     }
 
     private Atmosphere gas() {

@@ -18,14 +18,18 @@ final class LinkMessages {
 
     record Sensor(SensorSpec spec, String serial, LocalDate fittedOn) {}
 
-    /** @param lagSeconds what the tubing between cylinder and sensors holds up */
+    /**
+     * @param lagSeconds what the tubing between cylinder and sensors holds up
+     * @param heldBack what it asks for must wait for a neighbour on the bench
+     */
     record Run(
             String runId,
             double timeScale,
             boolean calibrating,
             NextAction.Kind asksFor,
             Optional<Gas> gas,
-            Optional<Double> lagSeconds) {}
+            Optional<Double> lagSeconds,
+            boolean heldBack) {}
 
     record Gas(List<Atmosphere.Part> components, String balance) {}
 

@@ -1,0 +1,58 @@
+package onward.sentry.server.bench;
+
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.run.NextAction;
+import onward.sentry.core.run.Strip;
+
+/**
+ * A detector on the bench beside the others.
+ *
+ * @param manifold that brings its gas together with others; empty: it has its gas to itself
+ * @param runTime ms at the moment of drawing
+ * @param turn position among the lanes of its technician, 0 needs a hand first
+ * @param wanted a hand is wanted here, and nothing holds it back
+ * @param why it stands where it stands
+ * @param meanwhile what to lay ready while it waits
+ * @param together lanes that the same hand serves, this one among them
+ */
+record LaneView(
+        String id,
+        String serial,
+        String model,
+        String job,
+        String technician,
+        String phase,
+        boolean typed,
+        String room,
+        Optional<String> manifold,
+        String asksFor,
+        int step,
+        String sentence,
+        Optional<NextAction.Countdown> countdown,
+        long runTime,
+        double timeScale,
+        boolean gasOn,
+        Optional<String> cylinder,
+        int turn,
+        String urgency,
+        boolean wanted,
+        String why,
+        Optional<String> meanwhile,
+        List<String> together,
+        List<LaneSensor> sensors,
+        Strip strip) {
+
+    /**
+     * @param reading the last one; empty before there is one
+     * @param progress how far it has got in this stage, as a word
+     */
+    record LaneSensor(
+            int slot,
+            String formula,
+            String unit,
+            double resolution,
+            Optional<Double> reading,
+            String progress,
+            String verdict) {}
+}
