@@ -775,6 +775,7 @@ export interface components {
             gasMayBeLeftOut: boolean;
             skippable: boolean;
             competenceMissing: string;
+            suspicion: components["schemas"]["SuspicionView"] | null;
         };
         SampleLine: {
             /** Format: double */
@@ -848,6 +849,16 @@ export interface components {
             /** Format: int64 */
             endSeconds: number;
             marks: components["schemas"]["Mark"][];
+        };
+        SuspectView: {
+            words: string;
+            tries: string;
+            working: components["schemas"]["Working"];
+        };
+        SuspicionView: {
+            next: string | null;
+            apart: boolean;
+            suspects: components["schemas"]["SuspectView"][];
         };
         Tubing: {
             /** @enum {string} */
@@ -936,6 +947,7 @@ export interface components {
             gas: components["schemas"]["LinkGas"] | null;
             /** Format: double */
             lagSeconds: number;
+            heldBack: boolean;
         };
         OpenSession: {
             /** Format: uuid */

@@ -17,6 +17,7 @@ import { NextHand } from "./NextHand";
 import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
 import { SensorPanel } from "./SensorPanel";
+import { Suspicion } from "./Suspicion";
 import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
 import { useCommand } from "./useCommand";
@@ -213,6 +214,7 @@ function Lane({
           {next.kind === "CONFIRM_SAVED" && (
             <SavedVerdicts run={data} verdicts={given.instrument} onChange={(instrument) => give({ instrument })} />
           )}
+          {(next.kind === "SIGN" || next.kind === "DONE") && data.suspicion && <Suspicion suspicion={data.suspicion} />}
           {(next.kind === "SIGN" || next.kind === "DONE") && <VerdictTable run={data} />}
           {next.kind !== "DONE" && next.kind !== "SIGN" && (
             <div className={data.sensors.length > 1 ? "grid gap-3 sm:grid-cols-2" : "grid gap-3"}>

@@ -1,8 +1,9 @@
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
+import { Suspicion } from "./Suspicion";
 import type { Run } from "./useRun";
 
-const usual = ["another cylinder", "regulator purged again", "adapter pushed home", "shorter or new tubing", "moved to cleaner air"];
+const usual = ["another cylinder", "regulator purged again", "adapter pushed home"];
 
 /** What is changed before the next try; the gas and the rig come before the sensor. */
 export function TryAgain({
@@ -26,7 +27,8 @@ export function TryAgain({
           <Words words={run.next.remedies} pressed={remedy} onPress={(words) => onChange({ changed, remedy: words })} />
         </>
       )}
-      <p className="text-lg">What have you changed?</p>
+      {run.suspicion && <Suspicion suspicion={run.suspicion} pressed={changed} onTried={(words) => onChange({ changed: words, remedy })} />}
+      <p className="text-lg">{run.suspicion ? "Or something else that you have changed" : "What have you changed?"}</p>
       <Words words={usual} pressed={changed} onPress={(words) => onChange({ changed: words, remedy })} />
       <Field
         label="Or in your own words"

@@ -34,6 +34,9 @@ class ArchitectureTest {
                     "bare",
                     List.of("card", "cylinder", "detector", "gas", "house", "judge", "rig", "run", "trace", "working")),
             Map.entry("replay", List.of("card", "house", "run", "working")),
+            Map.entry(
+                    "suspect",
+                    List.of("card", "cylinder", "detector", "gas", "judge", "rig", "run", "trace", "working")),
             Map.entry("lanes", List.of("card", "cylinder", "detector", "gas", "rig", "run", "working")),
             Map.entry(
                     "run",

@@ -12,6 +12,9 @@ import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.RunTraces;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.SensorResult;
+import onward.sentry.core.suspect.History;
+import onward.sentry.core.suspect.RunSuspicion;
+import onward.sentry.core.suspect.Suspicion;
 
 /**
  * What a run file comes to when it is judged.
@@ -19,6 +22,7 @@ import onward.sentry.core.run.SensorResult;
  * @param verdict of the detector: its worst sensor
  * @param remark what the signature says beside it
  * @param differs where the verdicts that the file records are not the ones that come out
+ * @param suspicion what may be behind the latest failure, going by this run alone; empty for bare readings
  * @param notRepeated what people did that the rules did not allow when it was worked again
  */
 public record RunVerdicts(
@@ -29,7 +33,8 @@ public record RunVerdicts(
         Optional<String> remark,
         List<Sensor> sensors,
         List<String> differs,
-        List<String> notRepeated) {
+        List<String> notRepeated,
+        Suspicion suspicion) {
 
     /** A sensor with everything that was judged on it. */
     public record Sensor(int slot, String gas, Verdict verdict, List<SensorOutcome> outcomes) {}
@@ -55,7 +60,8 @@ public record RunVerdicts(
                 signed.flatMap(RunEvent.RunSigned::remark),
                 sensors(state),
                 recorded.map(r -> differences(r, signed)).orElse(List.of()),
-                replay.notRepeated());
+                replay.notRepeated(),
+                RunSuspicion.of(state, replay.run().traces(), History.NONE));
     }
 
     private static List<Sensor> sensors(RunState state) {
@@ -127,7 +133,8 @@ public record RunVerdicts(
                 Optional.empty(),
                 sensors,
                 List.of(),
-                List.of());
+                List.of(),
+                Suspicion.NONE);
     }
 
     private static Verdict worst(List<SensorOutcome> outcomes) {

@@ -2,10 +2,14 @@ package onward.sentry.server.bench;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
+import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.server.fleet.Fleet;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -22,6 +26,7 @@ public class RunResults {
 
     public void store(UUID runId, Fleet.Known detector, RunState state, LocalDate on) {
         var sensorIds = detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::id));
+        var cylinders = cylinders(state);
         var rows = new ArrayList<Object[]>();
         for (var outcome : state.outcomes()) {
             rows.add(new Object[] {
@@ -34,13 +39,30 @@ public class RunResults {
                 outcome.expected(),
                 orNull(outcome.responsePercent()),
                 orNull(outcome.t90Seconds()),
-                on
+                on,
+                cylinders.get(outcome)
             });
         }
         jdbc.batchUpdate(
                 "insert into sensor_result (id, run_id, sensor_id, stage, verdict, reading, expected,"
-                        + " response_percent, t90_seconds, on_day) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                        + " response_percent, t90_seconds, on_day, cylinder) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 rows);
+    }
+
+    /** The cylinder that each outcome on gas rests on. */
+    private static Map<SensorOutcome, String> cylinders(RunState state) {
+        var cylinders = new IdentityHashMap<SensorOutcome, String>();
+        var tag = "";
+        for (var event : state.events()) {
+            if (event instanceof RunEvent.CylinderChosen chosen) {
+                tag = chosen.cylinderId();
+            } else if (event instanceof RunEvent.ReadingAccepted taken) {
+                cylinders.put(taken.outcome(), tag);
+            } else if (event instanceof RunEvent.ReadingNotAccepted not) {
+                cylinders.put(not.outcome(), tag);
+            }
+        }
+        return cylinders;
     }
 
     private static Double orNull(OptionalDouble value) {

@@ -13,13 +13,17 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.LiveRun;
+import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.Strip;
+import onward.sentry.core.suspect.RunSuspicion;
 import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -30,12 +34,16 @@ class RunViews {
     private final Runs runs;
     private final RunCache cache;
     private final Fleet fleet;
+    private final House house;
+    private final JdbcClient jdbc;
     private final Site site;
 
-    RunViews(Runs runs, RunCache cache, Fleet fleet, Site site) {
+    RunViews(Runs runs, RunCache cache, Fleet fleet, House house, JdbcClient jdbc, Site site) {
         this.runs = runs;
         this.cache = cache;
         this.fleet = fleet;
+        this.house = house;
+        this.jdbc = jdbc;
         this.site = site;
     }
 
@@ -102,7 +110,20 @@ class RunViews {
                         && !state.gasIsOn()
                         && state.zeroStartedAt().isEmpty()
                         && state.sensors().size() - state.skipped().size() > 1,
-                state.withoutCompetence() ? state.card().competence() : "");
+                state.withoutCompetence() ? state.card().competence() : "",
+                suspicion(detector, live));
+    }
+
+    /** Asked for where the technician has to think: before another try, and beside a failure that is signed. */
+    private Optional<SuspicionView> suspicion(Fleet.Known detector, LiveRun live) {
+        var state = live.state();
+        boolean thinks = live.next().kind() == NextAction.Kind.TRY_AGAIN
+                || state.phase() != RunPhase.OPEN && state.outcomes().stream().anyMatch(SensorOutcome::failed);
+        if (!thinks || state.paper()) {
+            return Optional.empty();
+        }
+        var suspicion = RunSuspicion.of(state, live.traces(), SensorHistory.of(jdbc, house, detector, site.today()));
+        return suspicion.suspects().isEmpty() ? Optional.empty() : Optional.of(SuspicionView.of(suspicion));
     }
 
     private static Rig rig(RunState state) {

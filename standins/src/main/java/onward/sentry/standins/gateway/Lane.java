@@ -101,7 +101,7 @@ final class Lane implements Runnable {
 
     private void follow(Hands hands) {
         hands.follow(
-                run.heldBack() ? NextAction.Kind.DONE : run.asksFor(),
+                run.heldBack().orElse(false) ? NextAction.Kind.DONE : run.asksFor(),
                 run.calibrating(),
                 gas(),
                 run.lagSeconds().orElse(0.0));

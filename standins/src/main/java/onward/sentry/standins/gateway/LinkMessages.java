@@ -29,7 +29,7 @@ final class LinkMessages {
             NextAction.Kind asksFor,
             Optional<Gas> gas,
             Optional<Double> lagSeconds,
-            boolean heldBack) {}
+            Optional<Boolean> heldBack) {}
 
     record Gas(List<Atmosphere.Part> components, String balance) {}
 

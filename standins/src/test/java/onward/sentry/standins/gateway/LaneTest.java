@@ -86,7 +86,7 @@ class LaneTest {
                 25,
                 80);
         var run = new LinkMessages.Run(
-                "r1", 60, true, NextAction.Kind.CONFIRM_CHECKS, Optional.empty(), Optional.empty(), false);
+                "r1", 60, true, NextAction.Kind.CONFIRM_CHECKS, Optional.empty(), Optional.empty(), Optional.empty());
         var detector = new LinkMessages.Detector(
                 "MC-1",
                 "Mote CO",

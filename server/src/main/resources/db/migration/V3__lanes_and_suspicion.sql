@@ -7,3 +7,7 @@ alter table run
     add column room     text not null default '',
     add column manifold uuid;
 create index run_on_manifold on run (manifold) where manifold is not null;
+
+-- Which cylinder a result on gas rests on, so that other detectors' results on it can be looked at.
+alter table sensor_result add column cylinder text;
+create index result_on_cylinder on sensor_result (cylinder, on_day) where cylinder is not null;

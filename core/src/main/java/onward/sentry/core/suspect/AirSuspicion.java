@@ -1,0 +1,92 @@
+package onward.sentry.core.suspect;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.working.Working;
+
+/** Ranks what may be behind a zero that failed, or a sensor that does not come back to clean air. */
+public final class AirSuspicion {
+
+    private static final double RESTLESS_STEPS = 2.5;
+
+    /** What came before a zero. */
+    public enum Before {
+        NO_GAS_YET,
+        OFF_BEFORE_ANY_GAS,
+        GAS_LEFT,
+        CLEARED_WELL
+    }
+
+    /**
+     * A sensor in clean air.
+     *
+     * @param reading in its unit
+     * @param jitter standard deviation around its own trend, in display steps
+     */
+    public record InAir(SensorSpec sensor, double reading, double jitter, boolean failed) {
+        String told() {
+            return sensor.gas().formula() + " " + sensor.shown(reading);
+        }
+
+        boolean isBelow() {
+            return reading < sensor.cleanAirReading();
+        }
+    }
+
+    private AirSuspicion() {}
+
+    /** After a zero that failed. */
+    public static Suspicion ofZero(List<InAir> sensors, List<Evidence.Tried> tried, Before before) {
+        var failed = sensors.stream().filter(InAir::failed).toList();
+        if (failed.isEmpty()) {
+            return Suspicion.NONE;
+        }
+        var words = told(failed);
+        var suspects = new ArrayList<Suspect>();
+        long restless =
+                sensors.stream().filter(s -> s.jitter() > RESTLESS_STEPS).count();
+        if (restless > 0) {
+            suspects.add(suspect(
+                    restless > 1 || sensors.size() == 1 ? Cause.UNSETTLED_GAS : Cause.UNSETTLED_SENSOR, 0.95, words));
+        }
+        suspects.add(suspect(Cause.ROOM_GAS, before == Before.GAS_LEFT ? 0.4 : 0.75, words));
+        suspects.add(suspect(Cause.RESIDUAL_GAS, before == Before.GAS_LEFT ? 0.8 : 0.4, words));
+        suspects.add(suspect(Cause.ZERO_SENSOR, failed.size() == 1 ? 0.55 : 0.3, words));
+        return Suspicion.of(suspects, tried);
+    }
+
+    /** After gas went off: what does not come back, or comes back below zero. */
+    public static Suspicion ofClearDown(List<InAir> sensors, List<Evidence.Tried> tried) {
+        var failed = sensors.stream().filter(InAir::failed).toList();
+        if (failed.isEmpty()) {
+            return Suspicion.NONE;
+        }
+        var below = failed.stream()
+                .filter(s -> !s.sensor().isOxygen() && s.isBelow())
+                .toList();
+        var suspects = new ArrayList<Suspect>();
+        if (!below.isEmpty()) {
+            suspects.add(suspect(Cause.BAD_ZERO, 0.9, told(below)));
+        }
+        if (below.size() < failed.size()) {
+            suspects.add(suspect(Cause.RESIDUAL_GAS, 0.8, told(failed)));
+            suspects.add(suspect(Cause.SLOW_SENSOR, 0.4, told(failed)));
+        }
+        return Suspicion.of(suspects, tried);
+    }
+
+    private static String told(List<InAir> sensors) {
+        return sensors.stream().map(InAir::told).collect(Collectors.joining(", "));
+    }
+
+    private static Suspect suspect(Cause cause, double weight, String words) {
+        return new Suspect(
+                cause,
+                weight,
+                Working.of("Suspected: " + cause.words(), "what the sensors show in clean air")
+                        .with("readings", words)
+                        .gives("try: " + cause.shownBy().words()));
+    }
+}
