@@ -68,6 +68,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rounds/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rounds/{id}/bumps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bump"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people/{signInName}/competences": {
         parameters: {
             query?: never;
@@ -420,6 +468,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rounds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["round"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rounds/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["open_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rounds/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people": {
         parameters: {
             query?: never;
@@ -625,7 +721,7 @@ export interface components {
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
             /** @enum {string} */
-            source: "LINK" | "TYPED" | "PAPER";
+            source: "LINK" | "TYPED" | "PAPER" | "SEEN";
             /** Format: double */
             timeScale: number | null;
             slots: number[] | null;
@@ -857,6 +953,7 @@ export interface components {
         };
         SuspicionView: {
             next: string | null;
+            atTheBench: boolean;
             apart: boolean;
             suspects: components["schemas"]["SuspectView"][];
         };
@@ -896,6 +993,56 @@ export interface components {
             rig?: components["schemas"]["Rig"] | null;
             reason?: string | null;
             together?: boolean | null;
+        };
+        Begin: {
+            clientId: string;
+            crew: string;
+            /** Format: uuid */
+            cylinderId: string;
+        };
+        Entry: {
+            /** Format: uuid */
+            runId: string;
+            serial: string;
+            verdict: string;
+            /** Format: double */
+            litres: number;
+        };
+        RoundSensor: {
+            /** Format: int32 */
+            slot: number;
+            formula: string;
+            gas: string;
+            unit: string;
+            expects: string;
+        };
+        RoundView: {
+            id: string;
+            crew: string;
+            technician: string;
+            ended: boolean;
+            cylinder: string;
+            /** Format: double */
+            litresLeft: number;
+            /** Format: double */
+            drawnLitres: number;
+            left: components["schemas"]["Waiting"][];
+            done: components["schemas"]["Entry"][];
+        };
+        Waiting: {
+            serial: string;
+            model: string;
+            crew: string;
+            sensors: components["schemas"]["RoundSensor"][];
+            refusal: components["schemas"]["Refusal"] | null;
+        };
+        Seen: {
+            serial: string;
+            silent: number[];
+            alarms: boolean;
+            readings: {
+                [key: string]: number;
+            };
         };
         Qualification: {
             competence: string;
@@ -1173,7 +1320,7 @@ export interface components {
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
             /** @enum {string} */
-            source: "LINK" | "TYPED" | "PAPER";
+            source: "LINK" | "TYPED" | "PAPER" | "SEEN";
             /** Format: double */
             timeScale: number | null;
             room: string | null;
@@ -1343,6 +1490,20 @@ export interface components {
             label: components["schemas"]["LabelLine"][];
             /** Format: int32 */
             unneeded: number;
+        };
+        CrewChoice: {
+            crew: string;
+            /** Format: int32 */
+            waiting: number;
+            cylinders: components["schemas"]["GasChoice"][];
+        };
+        GasChoice: {
+            id: string;
+            tag: string;
+            /** Format: int32 */
+            serves: number;
+            /** Format: double */
+            litresLeft: number;
         };
         ModelView: {
             model: string;
@@ -1637,6 +1798,80 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RunView"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RoundView"];
+                };
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RoundView"];
+                };
+            };
+        };
+    };
+    bump: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Seen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RoundView"];
                 };
             };
         };
@@ -2266,6 +2501,68 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CandidateView"][];
+                };
+            };
+        };
+    };
+    round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RoundView"];
+                };
+            };
+        };
+    };
+    open_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+        };
+    };
+    choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CrewChoice"][];
                 };
             };
         };

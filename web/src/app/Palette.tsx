@@ -47,6 +47,9 @@ export function Palette({ onClose }: { onClose: () => void }) {
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/bench" }))}>
             Bench
           </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/round" }))}>
+            Bump round
+          </Command.Item>
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/gas" }))}>
             Gas: cylinders
           </Command.Item>

@@ -1,7 +1,7 @@
 import { ScanLine } from "lucide-react";
 import { useEffect, useRef, type SubmitEvent } from "react";
 import { usePutOnBench } from "../features/bench/usePutOnBench";
-import { catchScans } from "./scanner";
+import { catchScans, passScan } from "./scanner";
 
 /** Takes a serial, typed or scanned anywhere on the page, and puts that detector on the bench. */
 export function ScanField() {
@@ -11,13 +11,13 @@ export function ScanField() {
   useEffect(() => {
     latest.current = put;
   }, [put]);
-  useEffect(() => catchScans((text) => latest.current(text)), []);
+  useEffect(() => catchScans((text) => passScan(text, latest.current)), []);
 
   function submit(event: SubmitEvent) {
     event.preventDefault();
     const serial = field.current?.value.trim();
     if (serial && field.current) {
-      put(serial);
+      passScan(serial, put);
       field.current.value = "";
       field.current.blur();
     }

@@ -56,6 +56,16 @@ const run = createRoute({
   path: "/bench/$runId",
   component: lazyRouteComponent(() => import("../features/bench/Bench"), "Bench"),
 });
+const beginRound = createRoute({
+  getParentRoute: () => shell,
+  path: "/round",
+  component: lazyRouteComponent(() => import("../features/round/BeginRound"), "BeginRound"),
+});
+const round = createRoute({
+  getParentRoute: () => shell,
+  path: "/round/$roundId",
+  component: lazyRouteComponent(() => import("../features/round/Round"), "Round"),
+});
 const detectors = createRoute({
   getParentRoute: () => shell,
   path: "/detectors",
@@ -104,7 +114,7 @@ const record = createRoute({
 const tree = root.addChildren([
   signIn,
   first,
-  shell.addChildren([today, bench, run, detectors, newDetector, detector, paper, gas, newCylinder, rules, record]),
+  shell.addChildren([today, bench, run, beginRound, round, detectors, newDetector, detector, paper, gas, newCylinder, rules, record]),
 ]);
 
 export function makeRouter(queries: QueryClient) {

@@ -16,6 +16,21 @@ export function isScannerBurst(): boolean {
   return keyAt - keyBeforeAt < BURST_GAP_MS;
 }
 
+let takes: ((serial: string) => void) | null = null;
+
+/** Serials that are scanned or typed into the scan field go to this page instead of the bench; returns how to stop. */
+export function takeScans(handler: (serial: string) => void): () => void {
+  takes = handler;
+  return () => {
+    takes = takes === handler ? null : takes;
+  };
+}
+
+/** Where a serial goes: to the page that asks for it, else to the bench. */
+export function passScan(serial: string, toBench: (serial: string) => void): void {
+  (takes ?? toBench)(serial);
+}
+
 /** Catches what a barcode reader types anywhere on the page; returns how to stop. */
 export function catchScans(onScan: (text: string) => void): () => void {
   let text = "";

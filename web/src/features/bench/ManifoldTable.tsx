@@ -4,6 +4,9 @@ import { Mark } from "../../ui/Mark";
 import { shown } from "../../ui/shown";
 import { asks, type LaneView } from "./lanes";
 
+/** Only while readings are being taken does it say how far each has got. */
+const settling = ["WAIT_ZERO", "WAIT_BLANK", "WAIT_SETTLE"];
+
 /** The detectors on one manifold side by side: a row each, a column per sensor. */
 export function ManifoldTable({ lanes, current, onFocus }: { lanes: LaneView[]; current: string; onFocus: (runId: string) => void }) {
   const bySerial = [...lanes].sort((a, b) => a.serial.localeCompare(b.serial));
@@ -40,7 +43,7 @@ export function ManifoldTable({ lanes, current, onFocus }: { lanes: LaneView[]; 
                 <td key={sensor.slot} className="pr-4 whitespace-nowrap">
                   <span className="text-xl tabular-nums">{sensor.reading === null ? "–" : shown(sensor.reading, sensor.resolution)}</span>{" "}
                   <span className="inline-flex items-center gap-1 text-sm text-soft">
-                    <Mark verdict={sensor.verdict} word={false} /> {sensor.progress}
+                    <Mark verdict={sensor.verdict} word={false} /> {settling.includes(lane.asksFor) && sensor.progress}
                   </span>
                 </td>
               ))}

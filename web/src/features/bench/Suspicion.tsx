@@ -18,9 +18,9 @@ export function Suspicion({
       {suspicion.next && (
         <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2">
           <p className="text-xl">
-            Try first: <strong>{suspicion.next}</strong>
+            {suspicion.atTheBench ? "Try first:" : "What helps:"} <strong>{suspicion.next}</strong>
           </p>
-          {onTried && (
+          {onTried && suspicion.atTheBench && (
             <Button
               kind={pressed === suspicion.next ? "act" : "plain"}
               aria-pressed={pressed === suspicion.next}

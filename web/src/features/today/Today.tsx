@@ -16,6 +16,7 @@ type Group = Schemas["Group"];
 type Row = Schemas["TodayRow"];
 
 export function Today() {
+  const session = useSession();
   const today = useQuery({ queryKey: ["today"], queryFn: () => answer(api.GET("/api/v1/today")), refetchInterval: 15_000 });
   if (today.isPending) {
     return <Loading what="today’s work" />;
@@ -34,6 +35,11 @@ export function Today() {
             {jobs === 0 ? "Nothing is due." : `${jobs} to do.`}{" "}
             <span className="text-soft">{`${ready} of ${total} detectors may be used as they stand.`}</span>
           </p>
+          {groups.some((group) => group.job === "bump") && may(session, "TECHNICIAN") && (
+            <Link to="/round" className={buttonLook("outline", "ml-auto")}>
+              Bump round
+            </Link>
+          )}
         </header>
         {groups.map((group, i) => (
           <GroupOfWork key={group.job + group.model} group={group} first={i === 0} />

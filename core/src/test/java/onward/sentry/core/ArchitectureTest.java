@@ -37,6 +37,7 @@ class ArchitectureTest {
             Map.entry(
                     "suspect",
                     List.of("card", "cylinder", "detector", "gas", "judge", "rig", "run", "trace", "working")),
+            Map.entry("strip", List.of("card", "judge", "run", "working")),
             Map.entry("lanes", List.of("card", "cylinder", "detector", "gas", "rig", "run", "working")),
             Map.entry(
                     "run",

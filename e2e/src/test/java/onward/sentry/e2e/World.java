@@ -155,6 +155,27 @@ final class World implements AutoCloseable {
         }
     }
 
+    /** A crew whose detectors were calibrated yesterday and have had no bump since; nobody else works on them. */
+    void crewThatWaitsForItsBump(String crew, int detectors) {
+        var insert = "insert into detector (id, serial, asset_tag, model, crew, location, received_on, state_word,"
+                + " state_reason, state_valid_through, due_on, due_working, last_good_bump) select gen_random_uuid(),"
+                + " 'NS-' || (100 + n), '', 'Quoin 4', '" + crew + "', 'yard', current_date - 400, 'READY', '',"
+                + " current_date - 2, current_date + 20, '{}', current_date - 1 from generate_series(1, " + detectors
+                + ") n";
+        var fit = "insert into sensor (id, detector_id, slot, serial, fitted_on, last_good_on, last_verdict)"
+                + " select gen_random_uuid(), id, slot, serial || '-' || slot, current_date - 400, current_date - 1,"
+                + " 'PASS' from detector cross join generate_series(1, 4) slot where crew = '" + crew + "'";
+        try (var connection = DriverManager.getConnection(address() + database, "sentry", password());
+                var statement = connection.createStatement()) {
+            connection.setAutoCommit(false);
+            statement.execute(insert);
+            statement.execute(fit);
+            connection.commit();
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     private static String address() {
         var address = System.getenv("SENTRY_TEST_DB");
         if (address == null) {

@@ -93,6 +93,7 @@ public final class CoreJson {
         @Type(value = RunEvent.ZeroJudged.class, name = "ZeroJudged"),
         @Type(value = RunEvent.CylinderChosen.class, name = "CylinderChosen"),
         @Type(value = RunEvent.GasOpened.class, name = "GasOpened"),
+        @Type(value = RunEvent.BumpSeen.class, name = "BumpSeen"),
         @Type(value = RunEvent.PaperEntered.class, name = "PaperEntered"),
         @Type(value = RunEvent.ReadingTyped.class, name = "ReadingTyped"),
         @Type(value = RunEvent.ReadingAccepted.class, name = "ReadingAccepted"),

@@ -22,7 +22,7 @@ public final class HandOrder {
     private static final Comparator<Hand> ORDER = Comparator.comparing(Hand::urgency)
             .thenComparingInt(HandOrder::turn)
             .thenComparingDouble(
-                    hand -> hand.urgency() == Urgency.FREE ? 0 : hand.lane().secondsLeft())
+                    hand -> hand.urgency() == Urgency.LIMIT_NEAR ? hand.lane().secondsLeft() : 0)
             .thenComparingLong(
                     hand -> hand.lane().state().stepSince() - hand.lane().now())
             .thenComparing(hand -> hand.lane().serial());
@@ -109,6 +109,11 @@ public final class HandOrder {
                         || lane.next().kind() == Kind.OPEN_GAS && other.next().kind() == Kind.CHOOSE_CYLINDER)
                 .findFirst()
                 .map(other -> other.serial() + " on the same manifold is not so far yet.");
+    }
+
+    /** Who has asked longest comes first; lanes that only wait keep their places. */
+    private static long asking(Hand hand) {
+        return hand.wanted() ? hand.lane().state().stepSince() - hand.lane().now() : 0;
     }
 
     /** What starts a wait comes before what does not; what is lost when the instrument is turned off, before both. */

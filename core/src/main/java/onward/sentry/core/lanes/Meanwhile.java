@@ -20,8 +20,14 @@ final class Meanwhile {
                 .map(thing -> "Meanwhile lay ready: " + thing + ".");
     }
 
+    /** The gas that is on serves that step too. */
+    private static boolean isAtHand(Step.ApplyGas gas, RunState state) {
+        return state.currentStep().orElse(null) instanceof Step.ApplyGas now
+                && now.slots().containsAll(gas.slots());
+    }
+
     private static Optional<String> wanted(Step step, RunState state) {
-        if (step instanceof Step.ApplyGas gas) {
+        if (step instanceof Step.ApplyGas gas && !isAtHand(gas, state)) {
             var gases = gas.targets().stream()
                     .map(target -> state.card().sensor(target.slot()).gas().nameInSentence())
                     .distinct()

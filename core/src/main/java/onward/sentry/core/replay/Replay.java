@@ -99,6 +99,10 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         if (event instanceof RunEvent.PaperEntered e) {
             return Optional.of(new RunCommand.EnterPaper(e.lines(), e.cylinderId(), e.cylinder(), e.on(), e.doneBy()));
         }
+        if (event instanceof RunEvent.BumpSeen e) {
+            return Optional.of(
+                    new RunCommand.SeeBump(e.cylinderId(), e.cylinder(), e.on(), e.silent(), e.alarms(), e.readings()));
+        }
         if (event instanceof RunEvent.ReadingTyped e) {
             return Optional.of(new RunCommand.TypeReading(e.slot(), e.value()));
         }

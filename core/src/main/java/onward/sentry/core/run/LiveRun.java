@@ -207,6 +207,9 @@ public final class LiveRun {
         if (command instanceof RunCommand.EnterPaper c) {
             return List.of(new PaperSheet(state, policy).entered(c, now));
         }
+        if (command instanceof RunCommand.SeeBump c) {
+            return List.of(new BumpSight(state, policy).seen(c, now));
+        }
         if (command instanceof RunCommand.TypeReading c) {
             return List.of(typed(c, now));
         }

@@ -7,5 +7,7 @@ public enum ReadingSource {
     /** The technician types what the display shows. */
     TYPED,
     /** The job was done on paper before; its figures are typed in afterwards and the record says so. */
-    PAPER
+    PAPER,
+    /** A bump in a round: the technician sees the response, numbers are optional. */
+    SEEN
 }

@@ -87,6 +87,22 @@ public sealed interface RunCommand {
     record EnterPaper(List<PaperLine> lines, String cylinderId, Cylinder cylinder, LocalDate on, String doneBy)
             implements RunCommand {}
 
+    /**
+     * A bump in a round, as the technician saw it.
+     *
+     * @param silent slots that did not respond
+     * @param alarms every alarm of the instrument was noticed
+     * @param readings that were typed beside it, by slot; may be empty
+     */
+    record SeeBump(
+            String cylinderId,
+            Cylinder cylinder,
+            LocalDate on,
+            List<Integer> silent,
+            boolean alarms,
+            Map<Integer, Double> readings)
+            implements RunCommand {}
+
     /** The technician says that a typed reading has settled; the record says <em>declared</em>. */
     record DeclareSettled(int step, int slot) implements RunCommand {}
 

@@ -165,6 +165,23 @@ public sealed interface RunEvent {
             List<SensorOutcome> outcomes)
             implements RunEvent {}
 
+    /**
+     * A bump in a round: the technician saw which sensors responded to the gas and whether every alarm came.
+     *
+     * @param silent slots that did not respond
+     * @param readings that were typed beside it, by slot; may be empty
+     */
+    record BumpSeen(
+            long at,
+            String cylinderId,
+            Cylinder cylinder,
+            LocalDate on,
+            List<Integer> silent,
+            boolean alarms,
+            Map<Integer, Double> readings,
+            List<SensorOutcome> outcomes)
+            implements RunEvent {}
+
     /** A reading was taken as it stood and judged. */
     record ReadingAccepted(long at, int step, SensorOutcome outcome) implements RunEvent {}
 

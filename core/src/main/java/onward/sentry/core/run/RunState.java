@@ -136,6 +136,10 @@ public final class RunState {
         } else if (event instanceof RunEvent.PaperEntered e && paper()) {
             e.outcomes().forEach(outcome -> outcomes.add(step, outcome));
             enter(steps.size(), e.at());
+        } else if (event instanceof RunEvent.BumpSeen e && seenBump()) {
+            e.outcomes().forEach(outcome -> outcomes.add(step, outcome));
+            alarms = Optional.of(new RunEvent.AlarmsConfirmed(e.at(), step, e.alarms(), e.alarms(), e.alarms()));
+            enter(steps.size(), e.at());
         } else if (event instanceof RunEvent.GasLeftOut e && on(e.step(), Step.ApplyGas.class)) {
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
@@ -350,6 +354,11 @@ public final class RunState {
     /** The job was done on paper; its figures are typed in afterwards. */
     public boolean paper() {
         return started != null && started.source() == ReadingSource.PAPER;
+    }
+
+    /** A bump in a round: what counts is what the technician saw. */
+    public boolean seenBump() {
+        return started != null && started.source() == ReadingSource.SEEN;
     }
 
     /** Who works on it now. */

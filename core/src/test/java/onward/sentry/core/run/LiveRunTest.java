@@ -12,6 +12,7 @@ import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.strip.Strip;
 import onward.sentry.core.trace.TraceCodec;
 import onward.sentry.core.working.Refused;
 import org.junit.jupiter.api.Test;
@@ -321,6 +322,60 @@ class LiveRunTest {
             long moment = at + i * apart;
             values.forEach((slot, value) -> confirm(target, new RunCommand.TypeReading(slot, value), moment));
         }
+    }
+
+    private static LiveRun round(
+            List<Integer> silent, boolean alarms, Map<Integer, Double> readings, Cylinder cylinder) {
+        var seen = LiveRun.start(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.SEEN, List.of(3)));
+        seen.carryOut(new RunCommand.SeeBump("HM-01", cylinder, Fixtures.TODAY, silent, alarms, readings), 0, "Una");
+        seen.carryOut(new RunCommand.Sign(Fixtures.TODAY), 0, "Una");
+        return seen;
+    }
+
+    @Test
+    void aBumpInARoundIsJudgedByWhatTheTechnicianSaw() {
+        var well = round(List.of(), true, Map.of(), Fixtures.houseMix()).state();
+        assertThat(well.signed().orElseThrow().verdict()).isEqualTo(Verdict.PASS);
+        assertThat(well.outcomes(3).get(0).how()).isEqualTo("seen");
+        assertThat(well.outcomes(3).get(0).judgement().working().result()).isEqualTo("responds → pass");
+
+        var silent = round(List.of(3), true, Map.of(), Fixtures.houseMix()).state();
+        assertThat(silent.signed().orElseThrow().verdict()).isEqualTo(Verdict.FAIL);
+        assertThat(silent.outcomes(3).get(0).judgement().working().result()).isEqualTo("no response seen → fail");
+
+        var mute = round(List.of(), false, Map.of(), Fixtures.houseMix()).state();
+        assertThat(mute.signed().orElseThrow().verdict()).isEqualTo(Verdict.FAIL);
+        assertThat(mute.signed().orElseThrow().remark()).contains("Not every alarm was seen.");
+
+        var typed = round(List.of(), true, Map.of(3, 20.0), Fixtures.houseMix()).state();
+        assertThat(typed.outcomes(3).get(0).failed())
+                .as("25 % of the way is below the level")
+                .isTrue();
+        assertThat(typed.signed().orElseThrow().results().get(0).renewedOn())
+                .as("a bump renews nothing")
+                .isEmpty();
+    }
+
+    @Test
+    void aRoundTakesNoGasThatTheBenchWouldRefuse() {
+        var mix = Fixtures.houseMix();
+        var expired = new Cylinder(
+                mix.certificateNumber(),
+                mix.lot(),
+                mix.mixture(),
+                mix.madeOn(),
+                Fixtures.TODAY.minusDays(1),
+                mix.volumeLitres(),
+                mix.fullBar(),
+                mix.gaugeBar(),
+                mix.state());
+        assertThatThrownBy(() -> round(List.of(), true, Map.of(), expired)).hasMessageContaining("Expired");
+        var bench =
+                LiveRun.start(Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
+        assertThatThrownBy(() -> bench.carryOut(
+                        new RunCommand.SeeBump("HM-01", mix, Fixtures.TODAY, List.of(), true, Map.of()), 0, "Una"))
+                .hasMessageContaining("no bump of a round");
     }
 
     @Test

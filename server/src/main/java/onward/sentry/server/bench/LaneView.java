@@ -3,7 +3,7 @@ package onward.sentry.server.bench;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.run.NextAction;
-import onward.sentry.core.run.Strip;
+import onward.sentry.core.strip.Strip;
 
 /**
  * A detector on the bench beside the others.

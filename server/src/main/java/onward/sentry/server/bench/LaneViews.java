@@ -13,7 +13,7 @@ import onward.sentry.core.lanes.HandOrder;
 import onward.sentry.core.lanes.Lane;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.run.Strip;
+import onward.sentry.core.strip.Strip;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 

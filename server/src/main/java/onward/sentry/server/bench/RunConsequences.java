@@ -7,7 +7,7 @@ import java.util.Optional;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.run.Strip;
+import onward.sentry.core.strip.Strip;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;

@@ -18,7 +18,7 @@ import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
-import onward.sentry.core.run.Strip;
+import onward.sentry.core.strip.Strip;
 import onward.sentry.server.platform.Chain;
 
 /** The projection of a run's events that lists need. */

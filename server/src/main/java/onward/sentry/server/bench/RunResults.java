@@ -56,6 +56,8 @@ public class RunResults {
         for (var event : state.events()) {
             if (event instanceof RunEvent.CylinderChosen chosen) {
                 tag = chosen.cylinderId();
+            } else if (event instanceof RunEvent.BumpSeen seen) {
+                seen.outcomes().forEach(outcome -> cylinders.put(outcome, seen.cylinderId()));
             } else if (event instanceof RunEvent.ReadingAccepted taken) {
                 cylinders.put(taken.outcome(), tag);
             } else if (event instanceof RunEvent.ReadingNotAccepted not) {

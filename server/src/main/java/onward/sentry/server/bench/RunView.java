@@ -10,7 +10,7 @@ import onward.sentry.core.run.ExpectedBand;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.SensorResult;
-import onward.sentry.core.run.Strip;
+import onward.sentry.core.strip.Strip;
 import onward.sentry.core.working.Refusal;
 
 /**

@@ -18,7 +18,7 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
-import onward.sentry.core.run.Strip;
+import onward.sentry.core.strip.Strip;
 import onward.sentry.core.suspect.RunSuspicion;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
@@ -119,7 +119,7 @@ class RunViews {
         var state = live.state();
         boolean thinks = live.next().kind() == NextAction.Kind.TRY_AGAIN
                 || state.phase() != RunPhase.OPEN && state.outcomes().stream().anyMatch(SensorOutcome::failed);
-        if (!thinks || state.paper()) {
+        if (!thinks || state.paper() || state.seenBump()) {
             return Optional.empty();
         }
         var suspicion = RunSuspicion.of(state, live.traces(), SensorHistory.of(jdbc, house, detector, site.today()));

@@ -144,11 +144,11 @@ public class Runs {
                 "Run time is natural time here; " + timeScale + " is not.",
                 "Only the demo runs at 10 or 60 times the speed, and says so on the record.");
         Refusal.unless(
-                source != ReadingSource.PAPER,
+                source == ReadingSource.LINK || source == ReadingSource.TYPED,
                 "source-paper",
                 "source",
-                "A job that was done on paper is typed in as history, not worked at the bench.",
-                "Use the detector's page.");
+                "A job from paper or from a bump round is not worked at the bench.",
+                "Use the detector's page, or the round.");
         var open = runs.findByDetectorIdAndPhaseIn(detector.id(), UNFINISHED);
         if (open.isPresent()) {
             Refusal.unless(

@@ -10,9 +10,10 @@ import onward.sentry.core.working.Working;
  * What to suspect after a failure, the likeliest first.
  *
  * @param next the one thing to try that decides most
+ * @param atTheBench it can be done before another try
  * @param apart whether the evidence tells the first from the second
  */
-record SuspicionView(Optional<String> next, boolean apart, List<SuspectView> suspects) {
+record SuspicionView(Optional<String> next, boolean atTheBench, boolean apart, List<SuspectView> suspects) {
 
     private static final int MOST_SHOWN = 4;
 
@@ -22,6 +23,7 @@ record SuspicionView(Optional<String> next, boolean apart, List<SuspectView> sus
     static SuspicionView of(Suspicion suspicion) {
         return new SuspicionView(
                 suspicion.next().map(NextTry::words),
+                suspicion.next().filter(next -> next != NextTry.SERVICE_SENSOR).isPresent(),
                 suspicion.apart(),
                 suspicion.suspects().stream()
                         .limit(MOST_SHOWN)

@@ -21,6 +21,7 @@ final class EventWords {
             return switch (e.source()) {
                 case LINK -> e.technician() + " began the " + e.job().label() + "; readings over the link";
                 case TYPED -> e.technician() + " began the " + e.job().label() + "; readings typed by hand";
+                case SEEN -> e.technician() + " bumped it in a round";
                 case PAPER -> e.technician() + " typed in a " + e.job().label() + " that was done on paper";
             };
         }
@@ -53,6 +54,11 @@ final class EventWords {
         if (event instanceof RunEvent.PaperEntered e) {
             return "Typed in from paper, done by " + e.doneBy() + " with cylinder " + e.cylinderId() + ", certificate "
                     + e.cylinder().certificateNumber() + ": " + outcomes(e.outcomes(), card);
+        }
+        if (event instanceof RunEvent.BumpSeen e) {
+            return "Bumped in a round with cylinder " + e.cylinderId() + ", certificate "
+                    + e.cylinder().certificateNumber() + ": " + outcomes(e.outcomes(), card)
+                    + (e.alarms() ? ", all alarms noticed" : ", not every alarm noticed");
         }
         if (event instanceof RunEvent.GasLeftOut e) {
             return "Left out " + steps.get(e.step()).title().toLowerCase(Locale.ROOT) + ": " + e.reason();

@@ -14,7 +14,7 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.SensorResult;
-import onward.sentry.core.run.Strip;
+import onward.sentry.core.strip.Strip;
 import onward.sentry.core.trace.Trace;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.RunLog;

@@ -1,0 +1,64 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import org.junit.jupiter.api.Test;
+
+/** The bump round before a shift, on a phone: one tap a detector when all is well. */
+class RoundWalkTest {
+
+    private static final int DETECTORS = 20;
+
+    private final World world = World.demo();
+
+    @Test
+    void twentyDetectorsWithTwoFailuresOnAPhone() {
+        var phone = new Browser.NewContextOptions().setViewportSize(390, 844).setHasTouch(true);
+        try (var brand = new Walk(world, phone).signIn("brand")) {
+            var page = brand.page();
+            world.crewThatWaitsForItsBump("Night shift", DETECTORS);
+            brand.open("/round");
+            page.getByText("Night shift").tap();
+            assertThat(page.getByText("bumps 20 of 20").first()).isVisible();
+            page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Begin with")))
+                    .first()
+                    .tap();
+            page.waitForURL(java.util.regex.Pattern.compile("/round/[0-9a-f-]{36}"));
+            int taps = 0;
+            for (int i = 0; i < DETECTORS; i++) {
+                assertThat(page.getByText((i) + " done")).isVisible();
+                if (i == 4) {
+                    brand.button("Not").tap();
+                    page.getByRole(
+                                    AriaRole.BUTTON,
+                                    new Page.GetByRoleOptions()
+                                            .setName(java.util.regex.Pattern.compile("H.*2.*S responds")))
+                            .tap();
+                    brand.button("Record it so").tap();
+                } else if (i == 11) {
+                    brand.button("Not").tap();
+                    brand.button("All alarms were noticed").tap();
+                    brand.button("Record it so").tap();
+                } else {
+                    page.getByRole(
+                                    AriaRole.BUTTON,
+                                    new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("All respond")))
+                            .tap();
+                    taps++;
+                }
+            }
+            org.assertj.core.api.Assertions.assertThat(taps).isEqualTo(DETECTORS - 2);
+            assertThat(page.getByText(DETECTORS + " done")).isVisible();
+            assertThat(page.getByText("2 to calibration")).isVisible();
+            assertThat(page.getByText("keep it out of use, calibrate it")).hasCount(2);
+            brand.button("End the round").tap();
+            assertThat(brand.nextHand()).containsText("The round is ended");
+            brand.nothingWentWrong();
+        }
+    }
+}

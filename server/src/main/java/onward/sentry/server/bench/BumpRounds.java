@@ -1,0 +1,193 @@
+package onward.sentry.server.bench;
+
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.UUID;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.run.LiveRun;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunCommand;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The round before a shift: gas set up once, then detector after detector, each a signed run of its own. */
+@Service
+class BumpRounds {
+
+    /** A round. @param crew whose detectors it is about; empty: whatever is scanned */
+    record Round(
+            UUID id, String technician, String crew, UUID cylinderId, Instant startedAt, Optional<Instant> endedAt) {}
+
+    /** A detector that the round has dealt with. */
+    record Entry(UUID runId, String serial, String verdict, double litres) {}
+
+    private final JdbcClient jdbc;
+    private final FinishedRuns finished;
+    private final Runs runs;
+    private final Fleet fleet;
+    private final Shelf shelf;
+    private final House house;
+    private final Site site;
+
+    BumpRounds(JdbcClient jdbc, FinishedRuns finished, Runs runs, Fleet fleet, Shelf shelf, House house, Site site) {
+        this.jdbc = jdbc;
+        this.finished = finished;
+        this.runs = runs;
+        this.fleet = fleet;
+        this.shelf = shelf;
+        this.house = house;
+        this.site = site;
+    }
+
+    /** Begins a round; the same client id again finds the one that it began. */
+    @Transactional
+    UUID begin(String clientId, String crew, UUID cylinderId, String technician) {
+        shelf.cylinder(cylinderId);
+        jdbc.sql("insert into bump_round (id, client_id, technician, crew, cylinder_id, started_at)"
+                        + " values (?, ?, ?, ?, ?, ?) on conflict (client_id) do nothing")
+                .params(
+                        UUID.randomUUID(),
+                        clientId,
+                        technician,
+                        crew,
+                        cylinderId,
+                        site.now().atOffset(ZoneOffset.UTC))
+                .update();
+        return jdbc.sql("select id from bump_round where client_id = ?")
+                .param(clientId)
+                .query(UUID.class)
+                .single();
+    }
+
+    @Transactional(readOnly = true)
+    Round round(UUID id) {
+        return jdbc.sql("select id, technician, crew, cylinder_id, started_at, ended_at from bump_round where id = ?")
+                .param(id)
+                .query((row, n) -> new Round(
+                        row.getObject("id", UUID.class),
+                        row.getString("technician"),
+                        row.getString("crew"),
+                        row.getObject("cylinder_id", UUID.class),
+                        row.getTimestamp("started_at").toInstant(),
+                        Optional.ofNullable(row.getTimestamp("ended_at")).map(java.sql.Timestamp::toInstant)))
+                .optional()
+                .orElseThrow(() -> new NotFound("Round " + id));
+    }
+
+    /** The round that a technician has not ended yet. */
+    @Transactional(readOnly = true)
+    Optional<UUID> open(String technician) {
+        return jdbc.sql("select id from bump_round where technician = ? and ended_at is null"
+                        + " order by started_at desc limit 1")
+                .param(technician)
+                .query(UUID.class)
+                .optional();
+    }
+
+    @Transactional(readOnly = true)
+    List<Entry> entries(UUID roundId) {
+        return jdbc.sql("select e.run_id, d.serial, lower(r.verdict) as verdict, e.litres from bump_round_entry e"
+                        + " join run r on r.id = e.run_id join detector d on d.id = e.detector_id"
+                        + " where e.round_id = ? order by r.started_at desc, d.serial")
+                .param(roundId)
+                .query(Entry.class)
+                .list();
+    }
+
+    /** Detectors that wait for their bump of the day, of a crew or of all. */
+    @Transactional
+    List<Fleet.Known> waiting(String crew) {
+        return fleet.all().stream()
+                .filter(d -> d.state() == StateWord.BUMP_FIRST)
+                .filter(d -> crew.isEmpty() || d.crew().equals(crew))
+                .toList();
+    }
+
+    /** Stores what was seen of one detector as a run that is signed at once. */
+    @Transactional
+    UUID bump(
+            UUID roundId,
+            String serial,
+            List<Integer> silent,
+            boolean alarms,
+            Map<Integer, Double> readings,
+            String technician) {
+        var round = round(roundId);
+        Refusal.unless(round.endedAt().isEmpty(), "round-ended", "", "This round was ended.", "Begin another one.");
+        Refusal.unless(
+                round.technician().equals(technician),
+                "round-not-yours",
+                "",
+                round.technician() + " is on this round.",
+                "Begin one of your own.");
+        var detector = fleet.bySerial(serial);
+        Refusal.unless(
+                detector.state() != StateWord.ON_HOLD && detector.state() != StateWord.RETIRED,
+                "round-state",
+                "serial",
+                detector.serial() + " is " + detector.state().label() + ": " + detector.reason(),
+                "Keep it out of use; a bump does not release it.");
+        Refusal.unless(
+                runs.unfinishedOf(detector.id()).isEmpty(),
+                "run-open",
+                "serial",
+                detector.serial() + " is on the bench.",
+                "Finish that run first.");
+        var card = house.latestCard(detector.model());
+        var policy = house.policy();
+        var cylinder = shelf.cylinder(round.cylinderId());
+        var serials = new TreeMap<Integer, String>();
+        detector.sensors().forEach(s -> serials.put(s.slot(), s.serial()));
+        var live = LiveRun.start(
+                card,
+                policy,
+                new RunEvent.RunStarted(
+                        0,
+                        detector.serial(),
+                        Job.BUMP,
+                        card.model(),
+                        card.version(),
+                        policy.version(),
+                        technician,
+                        ReadingSource.SEEN,
+                        1,
+                        serials,
+                        List.copyOf(serials.keySet())));
+        live.carryOut(
+                new RunCommand.SeeBump(cylinder.tag(), cylinder.cylinder(), site.today(), silent, alarms, readings),
+                0,
+                technician);
+        live.carryOut(new RunCommand.Sign(site.today()), 0, technician);
+        var runId = finished.store(detector.id(), live, site.now());
+        jdbc.sql("insert into bump_round_entry (round_id, run_id, detector_id, litres) values (?, ?, ?, ?)")
+                .params(roundId, runId, detector.id(), card.litres(Job.BUMP))
+                .update();
+        return runId;
+    }
+
+    @Transactional
+    void end(UUID roundId, String technician) {
+        Refusal.unless(
+                round(roundId).technician().equals(technician),
+                "round-not-yours",
+                "",
+                "This round is somebody else's.",
+                "Only who began it ends it.");
+        jdbc.sql("update bump_round set ended_at = ? where id = ? and ended_at is null")
+                .params(site.now().atOffset(ZoneOffset.UTC), roundId)
+                .update();
+    }
+}

@@ -1,0 +1,273 @@
+package onward.sentry.server.bench;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.cylinder.GasDemand;
+import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.gas.Pressure;
+import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
+import onward.sentry.server.people.People;
+import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.Site;
+import org.springframework.http.HttpStatus;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The bump round: what can be begun, where it stands, and what was seen of one detector. */
+@RestController
+class RoundController {
+
+    private final BumpRounds rounds;
+    private final Shelf shelf;
+    private final House house;
+    private final People people;
+    private final Once once;
+    private final Site site;
+
+    RoundController(BumpRounds rounds, Shelf shelf, House house, People people, Once once, Site site) {
+        this.rounds = rounds;
+        this.shelf = shelf;
+        this.house = house;
+        this.people = people;
+        this.once = once;
+        this.site = site;
+    }
+
+    /** @param crew empty: everybody's */
+    record CrewChoice(String crew, int waiting, List<GasChoice> cylinders) {}
+
+    /** @param serves how many of the waiting detectors this cylinder bumps */
+    record GasChoice(String id, String tag, int serves, double litresLeft) {}
+
+    record Begin(
+            @NotBlank String clientId,
+            @NotNull String crew,
+            @NotNull UUID cylinderId) {}
+
+    record RoundSensor(int slot, String formula, String gas, String unit, String expects) {}
+
+    /** @param refusal why the round's gas does not serve it; empty when it does */
+    record Waiting(String serial, String model, String crew, List<RoundSensor> sensors, Optional<Refusal> refusal) {}
+
+    /**
+     * @param left detectors that still wait
+     * @param drawnLitres what the round has taken from the cylinder
+     */
+    record RoundView(
+            String id,
+            String crew,
+            String technician,
+            boolean ended,
+            String cylinder,
+            double litresLeft,
+            double drawnLitres,
+            List<Waiting> left,
+            List<BumpRounds.Entry> done) {}
+
+    /**
+     * @param silent slots that did not respond
+     * @param alarms every alarm was noticed
+     * @param readings that were typed beside it, by slot
+     */
+    record Seen(
+            @NotBlank String serial,
+            @NotNull List<Integer> silent,
+            boolean alarms,
+            @NotNull Map<Integer, Double> readings) {}
+
+    @GetMapping("/api/v1/rounds/choices")
+    @Transactional
+    public List<CrewChoice> choices() {
+        var all = rounds.waiting("");
+        var serves = new LinkedHashMap<Shelf.OnShelf, Set<String>>();
+        var models = all.stream().map(Fleet.Known::model).collect(Collectors.toSet());
+        var cards = house.latestCards().stream()
+                .filter(card -> models.contains(card.model()))
+                .toList();
+        shelf.all()
+                .forEach(c -> serves.put(
+                        c,
+                        cards.stream()
+                                .filter(card -> refusal(card, c.cylinder()).isEmpty())
+                                .map(ProcedureCard::model)
+                                .collect(Collectors.toSet())));
+        return Stream.concat(
+                        Stream.of(""),
+                        all.stream()
+                                .map(Fleet.Known::crew)
+                                .filter(crew -> !crew.isEmpty())
+                                .distinct()
+                                .sorted())
+                .map(crew -> choice(
+                        crew,
+                        all.stream()
+                                .filter(d -> crew.isEmpty() || d.crew().equals(crew))
+                                .toList(),
+                        serves))
+                .filter(choice -> choice.waiting() > 0)
+                .toList();
+    }
+
+    private static CrewChoice choice(String crew, List<Fleet.Known> theirs, Map<Shelf.OnShelf, Set<String>> serves) {
+        return new CrewChoice(
+                crew,
+                theirs.size(),
+                serves.entrySet().stream()
+                        .map(c -> new GasChoice(
+                                c.getKey().id().toString(),
+                                c.getKey().tag(),
+                                (int) theirs.stream()
+                                        .filter(d -> c.getValue().contains(d.model()))
+                                        .count(),
+                                c.getKey().cylinder().litresLeft()))
+                        .filter(c -> c.serves() > 0)
+                        .sorted(Comparator.comparingInt(GasChoice::serves)
+                                .reversed()
+                                .thenComparing(GasChoice::tag))
+                        .toList());
+    }
+
+    private List<LabelLine> label(ProcedureCard card, Cylinder cylinder) {
+        return CylinderCheck.of(cylinder, demand(card)).label();
+    }
+
+    private Optional<Refusal> refusal(ProcedureCard card, Cylinder cylinder) {
+        return CylinderCheck.of(cylinder, demand(card)).refusals().stream().findFirst();
+    }
+
+    private GasDemand demand(ProcedureCard card) {
+        var policy = house.policy();
+        var targets = card.steps(Job.BUMP).stream()
+                .filter(Step.ApplyGas.class::isInstance)
+                .flatMap(step -> ((Step.ApplyGas) step).targets().stream())
+                .toList();
+        return GasDemands.of(
+                card,
+                Job.BUMP,
+                List.<Target>copyOf(targets),
+                policy,
+                site.today(),
+                Pressure.at(policy.altitudeMetres()),
+                card.usualRig());
+    }
+
+    @GetMapping("/api/v1/rounds/open")
+    Optional<String> open(Principal principal) {
+        return rounds.open(people.displayName(principal.getName())).map(UUID::toString);
+    }
+
+    @PostMapping("/api/v1/rounds")
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public RoundView begin(@Valid @RequestBody Begin body, Principal principal) {
+        return view(
+                rounds.begin(body.clientId(), body.crew(), body.cylinderId(), people.displayName(principal.getName())));
+    }
+
+    @GetMapping("/api/v1/rounds/{id}")
+    @Transactional
+    public RoundView round(@PathVariable UUID id) {
+        return view(id);
+    }
+
+    @PostMapping("/api/v1/rounds/{id}/bumps")
+    @Transactional
+    public RoundView bump(
+            @RequestHeader("Idempotency-Key") String key,
+            @PathVariable UUID id,
+            @Valid @RequestBody Seen body,
+            Principal principal) {
+        return once.per(key, principal.getName(), RoundView.class, () -> {
+            rounds.bump(
+                    id,
+                    body.serial(),
+                    body.silent(),
+                    body.alarms(),
+                    body.readings(),
+                    people.displayName(principal.getName()));
+            return view(id);
+        });
+    }
+
+    @PostMapping("/api/v1/rounds/{id}/end")
+    @Transactional
+    public RoundView end(@PathVariable UUID id, Principal principal) {
+        rounds.end(id, people.displayName(principal.getName()));
+        return view(id);
+    }
+
+    private RoundView view(UUID id) {
+        var round = rounds.round(id);
+        var cylinder = shelf.cylinder(round.cylinderId());
+        var done = rounds.entries(id);
+        var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
+        double drawn = done.stream().mapToDouble(BumpRounds.Entry::litres).sum();
+        var seen = new TreeSet<String>();
+        done.forEach(entry -> seen.add(entry.serial()));
+        return new RoundView(
+                id.toString(),
+                round.crew(),
+                round.technician(),
+                round.endedAt().isPresent(),
+                cylinder.tag(),
+                Math.max(0, cylinder.cylinder().litresLeft() - drawn),
+                drawn,
+                rounds.waiting(round.crew()).stream()
+                        .filter(d -> !seen.contains(d.serial()))
+                        .map(d -> waiting(d, cards.get(d.model()), cylinder.cylinder()))
+                        .sorted(Comparator.comparing((Waiting w) -> w.refusal().isPresent())
+                                .thenComparing(Waiting::model)
+                                .thenComparing(Waiting::serial))
+                        .toList(),
+                done);
+    }
+
+    private Waiting waiting(Fleet.Known detector, ProcedureCard card, Cylinder cylinder) {
+        var lines = label(card, cylinder);
+        return new Waiting(
+                detector.serial(),
+                detector.model(),
+                detector.crew(),
+                card.sensors().stream()
+                        .map(sensor -> new RoundSensor(
+                                sensor.slot(),
+                                sensor.gas().formula(),
+                                sensor.gas().name(),
+                                sensor.unit().symbol(),
+                                lines.stream()
+                                        .filter(line -> line.slot() == sensor.slot())
+                                        .findFirst()
+                                        .map(line -> sensor.shown(line.expected()))
+                                        .orElse("")))
+                        .toList(),
+                refusal(card, cylinder));
+    }
+}

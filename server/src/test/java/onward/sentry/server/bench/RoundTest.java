@@ -1,0 +1,107 @@
+package onward.sentry.server.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import onward.sentry.server.testing.TestServer.TestClock;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** The bump round: gas once, then detector after detector; what fails must go to calibration. */
+class RoundTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Api technician = server.signedIn(Role.TECHNICIAN);
+    private final Island island = new Island(server, technician);
+    private final TestClock clock = (TestClock) server.bean(Clock.class);
+
+    @AfterEach
+    void backToTheStart() {
+        clock.set(TestClock.START);
+    }
+
+    private JsonNode begin(String cylinder) {
+        var answer = technician.post(
+                "/api/v1/rounds", Map.of("clientId", UUID.randomUUID().toString(), "crew", "", "cylinderId", cylinder));
+        assertThat(answer.status()).as(answer.toString()).isEqualTo(201);
+        return answer.body();
+    }
+
+    private Api.Answer bump(String round, String serial, List<Integer> silent, boolean alarms) {
+        return technician.post(
+                "/api/v1/rounds/" + round + "/bumps",
+                Map.of("serial", serial, "silent", silent, "alarms", alarms, "readings", Map.of()));
+    }
+
+    private String state(String serial) {
+        return technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("detector")
+                .path("state")
+                .asString();
+    }
+
+    @Test
+    void aRoundCountsWhatIsLeftWhatItDrewAndWhatMustBeCalibrated() {
+        var mix = island.houseMix();
+        var well = island.quoin4();
+        var worn = island.quoin4();
+        island.calibrate(well, mix, Map.of());
+        island.calibrate(worn, mix, Map.of());
+        clock.set(Instant.parse("2026-03-03T06:00:00Z"));
+        assertThat(state(well)).isEqualTo("bump first");
+
+        var choices = technician.get("/api/v1/rounds/choices").body();
+        assertThat(choices.get(0).path("waiting").asInt()).isGreaterThanOrEqualTo(2);
+        assertThat(choices.toString()).contains(mix);
+
+        var round = begin(mix);
+        var id = round.path("id").asString();
+        assertThat(round.path("left").toString()).contains(well).contains(worn).contains("25 %LEL");
+        assertThat(technician.get("/api/v1/rounds/open").body().asString()).isEqualTo(id);
+
+        var first = bump(id, well, List.of(), true);
+        assertThat(first.status()).as(first.toString()).isEqualTo(200);
+        assertThat(state(well)).isEqualTo("ready");
+        var second = bump(id, worn, List.of(3), true).body();
+        assertThat(second.path("done").size()).isEqualTo(2);
+        assertThat(second.path("drawnLitres").asDouble()).isEqualTo(2 * 0.6, org.assertj.core.data.Offset.offset(1.5));
+        assertThat(second.path("left").toString()).doesNotContain(well).doesNotContain(worn);
+        assertThat(state(worn)).as("a failed bump makes it due at once").isEqualTo("due");
+
+        technician.post("/api/v1/rounds/" + id + "/end", Map.of());
+        assertThat(bump(id, well, List.of(), true).text("code")).isEqualTo("round-ended");
+    }
+
+    @Test
+    void theSameAnswerTwiceIsOneBumpAndAHeldDetectorIsRefused() {
+        var mix = island.houseMix();
+        var serial = island.quoin4();
+        island.calibrate(serial, mix, Map.of());
+        var id = begin(mix).path("id").asString();
+        var body = Map.of("serial", serial, "silent", List.of(), "alarms", true, "readings", Map.of());
+        technician.post("/api/v1/rounds/" + id + "/bumps", body, "round-key-" + serial);
+        technician.post("/api/v1/rounds/" + id + "/bumps", body, "round-key-" + serial);
+        assertThat(technician.get("/api/v1/rounds/" + id).body().path("done").size())
+                .isEqualTo(1);
+
+        var held = island.quoin4();
+        island.calibrate(held, mix, Map.of(3, 0.2));
+        var refused = bump(id, held, List.of(), true);
+        assertThat(refused.text("code")).isEqualTo("round-state");
+        assertThat(refused.text("wayOut")).contains("a bump does not release it");
+        var lead = server.signedIn(Role.LEAD);
+        assertThat(lead.post("/api/v1/rounds/" + id + "/bumps", body).text("code"))
+                .isEqualTo("round-not-yours");
+    }
+}
