@@ -16,7 +16,7 @@ export class Problem extends Error {
   }
 }
 
-const noLine = new Problem(0, "no-line", "", "The server cannot be reached.", "Nothing is lost; try again when the line is back.");
+export const noLine = new Problem(0, "no-line", "", "The server cannot be reached.", "Nothing is lost; try again when the line is back.");
 
 function csrfToken(): string {
   const cookie = document.cookie.split("; ").find((c) => c.startsWith("XSRF-TOKEN="));
@@ -64,6 +64,12 @@ export function freshId(): string {
 }
 
 export const once = () => ({ header: { "Idempotency-Key": freshId() } });
+
+/** The server was not reached, or what stands before it has not reached it. */
+export function isLineDown(error: unknown): boolean {
+  const { status } = asProblem(error);
+  return status === 0 || status === 502 || status === 503 || status === 504;
+}
 
 export function asProblem(error: unknown): Problem {
   return error instanceof Problem ? error : noLine;

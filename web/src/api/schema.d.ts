@@ -872,6 +872,7 @@ export interface components {
             skippable: boolean;
             competenceMissing: string;
             suspicion: components["schemas"]["SuspicionView"] | null;
+            ahead: components["schemas"]["NextAction"][];
         };
         SampleLine: {
             /** Format: double */
@@ -965,7 +966,7 @@ export interface components {
         CommandBody: {
             clientId: string;
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "STOP" | "SIGN";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "REMARK" | "STOP" | "SIGN";
             /** Format: int32 */
             step?: number | null;
             /** Format: int64 */

@@ -5,6 +5,7 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import { api, answer } from "../api/client";
 import { sessionQuery, useSession } from "../api/session";
 import { BenchSettings } from "./BenchSettings";
+import { OutboxNotice } from "./OutboxNotice";
 import { ScanField } from "./ScanField";
 import { ShortcutHelp } from "./ShortcutHelp";
 import { switchTheme } from "./theme";
@@ -99,6 +100,7 @@ export function Shell() {
           </button>
         </div>
       </header>
+      <OutboxNotice />
       <main id="work" className="flex grow flex-col">
         <Outlet />
       </main>

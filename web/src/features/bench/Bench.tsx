@@ -1,7 +1,8 @@
 import { getRouteApi, Link, useNavigate } from "@tanstack/react-router";
 import { useCallback, useEffect, useState } from "react";
 import { isScannerBurst } from "../../app/scanner";
-import { buttonLook } from "../../ui/Button";
+import { useOutbox } from "../../app/outbox";
+import { Button, buttonLook } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
 import { HoldTagLink } from "../fleet/HoldTagLink";
 import { AlarmsSeen } from "./AlarmsSeen";
@@ -9,6 +10,7 @@ import { Confirm } from "./Confirm";
 import { CylinderChoice } from "./CylinderChoice";
 import { FirstHand } from "./FirstHand";
 import { commandFor, forTogether, nothingGiven, type Given } from "./given";
+import { confirmedAhead } from "./keptCommands";
 import { Lanes } from "./Lanes";
 import { LiveStrip } from "./LiveStrip";
 import { ManifoldTable } from "./ManifoldTable";
@@ -60,7 +62,9 @@ function Lane({
   const { run, buffer, connected, progress, clock } = useRun(runId);
   const { send, sendAsync, error, pending } = useCommand(runId, clock);
   const [held, setHeld] = useState({ step: "", given: nothingGiven });
-  const data = run.data;
+  const { kept } = useOutbox();
+  const waiting = kept.flatMap((entry) => (entry.place === "run" && entry.runId === runId ? [entry.body.kind] : []));
+  const data = run.data && goneAhead(run.data, waiting);
   const next = data?.next;
   const withdrawable = data?.withdrawable ?? null;
   // What was set for one step is forgotten at the next.
@@ -138,7 +142,7 @@ function Lane({
       <NextHand
         run={data}
         clock={clock}
-        onOver={() => data.typed && data.mine && send({ kind: "TIME_PASSED" })}
+        onOver={() => data.typed && data.mine && connected && waiting.length === 0 && send({ kind: "TIME_PASSED" })}
         held={heldBack}
         meanwhile={meanwhile}
         serials={sharedHand ? served : [data.serial]}
@@ -156,6 +160,11 @@ function Lane({
         <p role="status" className="bg-caution-wash px-4 py-2 font-semibold text-ink">
           No line to the server. What you see may be old; the gateway keeps its readings and sends them later. Turning gas off never has to
           wait.
+          {data.mine && (data.gasOn || waiting.includes("GAS_ON")) && !waiting.includes("GAS_OFF") && (
+            <Button className="ml-4" onClick={() => send({ kind: "GAS_OFF", step: next.step })}>
+              Gas is off
+            </Button>
+          )}
         </p>
       )}
       <div className="px-4">
@@ -243,4 +252,24 @@ function Lane({
 /** What the gas at hand is for stands where it is seen without scrolling. */
 function thoseOnGasFirst(sensors: Run["sensors"]): Run["sensors"] {
   return [...sensors].sort((a, b) => Number(a.expected === null) - Number(b.expected === null) || a.slot - b.slot);
+}
+
+/** The run as far as the technician has gone on without a line: the next step that may be confirmed, or a wait. */
+function goneAhead(run: Run, kept: string[]): Run {
+  const steps = confirmedAhead(kept);
+  if (steps === 0) {
+    return run;
+  }
+  const next = run.ahead[steps] ?? {
+    ...run.next,
+    kind: "WAIT_CLEAR" as const,
+    sentence: "Entered and kept here, not judged yet: wait for the line",
+    details: [],
+    confirm: null,
+    seenInReadings: false,
+    countdown: null,
+    readable: null,
+    cautions: [],
+  };
+  return { ...run, next };
 }

@@ -1,5 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, asProblem, freshId, type Schemas } from "../../api/client";
+import { answer, api, asProblem, freshId, isLineDown, noLine, type Schemas } from "../../api/client";
+import { keep, outboxHolds } from "../../app/outbox";
+import { isKeepable, keptWords } from "./keptCommands";
 import type { Run, RunClock } from "./useRun";
 
 export type Command = Omit<Schemas["CommandBody"], "clientId" | "at">;
@@ -8,9 +10,25 @@ export type Command = Omit<Schemas["CommandBody"], "clientId" | "at">;
 export function useCommand(runId: string, clock: RunClock) {
   const queries = useQueryClient();
   const mutation = useMutation({
-    mutationFn: (command: Command & { clientId: string; at: number }) =>
-      answer(api.POST("/api/v1/runs/{id}/commands", { params: { path: { id: runId } }, body: command })),
-    onSuccess: (run: Run) => {
+    mutationFn: async (command: Command & { clientId: string; at: number }): Promise<Run | null> => {
+      try {
+        if (outboxHolds(runId) && isKeepable(command)) {
+          throw noLine; // what was entered before goes first
+        }
+        return await answer(api.POST("/api/v1/runs/{id}/commands", { params: { path: { id: runId } }, body: command }));
+      } catch (error) {
+        if (!isLineDown(error) || !isKeepable(command)) {
+          throw error;
+        }
+        const words = keptWords(command, queries.getQueryData<Run>(["run", runId]));
+        await keep({ place: "run", runId, words, body: command });
+        return null;
+      }
+    },
+    onSuccess: (run: Run | null) => {
+      if (run === null) {
+        return;
+      }
       queries.setQueryData<Run>(["run", runId], (before) => (before && before.lastSeq > run.lastSeq ? before : run));
       if (run.phase === "SIGNED" || run.phase === "STOPPED") {
         void queries.invalidateQueries({ queryKey: ["today"] });
@@ -27,6 +45,7 @@ export function useCommand(runId: string, clock: RunClock) {
   });
   return {
     send: (command: Command) => mutation.mutate({ ...command, clientId: freshId(), at: Math.round(clock.now()) }),
+    /** Resolves when it was sent, or kept on this device. */
     sendAsync: (command: Command) => mutation.mutateAsync({ ...command, clientId: freshId(), at: Math.round(clock.now()) }),
     error: mutation.error,
     pending: mutation.isPending,

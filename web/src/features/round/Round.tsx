@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import { answer, api, once, type Schemas } from "../../api/client";
+import { answer, api, freshId, isLineDown, noLine, type Schemas } from "../../api/client";
+import { keep, useOutbox } from "../../app/outbox";
 import { isScannerBurst, isTypingIn, takeScans } from "../../app/scanner";
 import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
@@ -19,13 +20,31 @@ export function Round() {
   const { roundId } = route.useParams();
   const queries = useQueryClient();
   const round = useQuery(roundQuery(roundId));
+  const outbox = useOutbox();
+  const kept = outbox.kept.flatMap((entry) => (entry.place === "round" && entry.roundId === roundId ? [entry.body] : []));
   const [scanned, setScanned] = useState<string | null>(null);
   const [notWell, setNotWell] = useState(false);
   const bump = useMutation({
-    mutationFn: ({ seen, key }: { seen: Seen; key: ReturnType<typeof once> }) =>
-      answer(api.POST("/api/v1/rounds/{id}/bumps", { params: { path: { id: roundId }, ...key }, body: seen })),
+    mutationFn: async ({ seen, key }: { seen: Seen; key: string }) => {
+      try {
+        if (kept.length > 0) {
+          throw noLine; // what was entered before goes first
+        }
+        const params = { path: { id: roundId }, header: { "Idempotency-Key": key } };
+        return await answer(api.POST("/api/v1/rounds/{id}/bumps", { params, body: seen }));
+      } catch (error) {
+        if (!isLineDown(error)) {
+          throw error;
+        }
+        const well = seen.silent.length === 0 && seen.alarms;
+        await keep({ place: "round", roundId, words: `${seen.serial} ${well ? "all well" : "not well"}`, key, body: seen });
+        return null;
+      }
+    },
     onSuccess: (view) => {
-      queries.setQueryData(roundQuery(roundId).queryKey, view);
+      if (view) {
+        queries.setQueryData(roundQuery(roundId).queryKey, view);
+      }
       setScanned(null);
       setNotWell(false);
     },
@@ -39,14 +58,15 @@ export function Round() {
     },
   });
   const view = round.data;
-  const waiting = view?.left.filter((d) => d.refusal === null) ?? [];
-  const atHand = view?.left.find((d) => d.serial.toLowerCase() === scanned?.toLowerCase()) ?? (scanned ? null : (waiting[0] ?? null));
+  const left = view?.left.filter((d) => !kept.some((entry) => entry.serial === d.serial)) ?? [];
+  const waiting = left.filter((d) => d.refusal === null);
+  const atHand = left.find((d) => d.serial.toLowerCase() === scanned?.toLowerCase()) ?? (scanned ? null : (waiting[0] ?? null));
   const serial = scanned ?? atHand?.serial ?? null;
   const { mutate, isPending, reset } = bump;
   const ended = view?.ended ?? false;
   function enter(seen: Omit<Seen, "serial">) {
     if (serial && !isPending && !ended) {
-      mutate({ seen: { serial, ...seen }, key: once() });
+      mutate({ seen: { serial, ...seen }, key: freshId() });
     }
   }
   const allWell = () => enter({ silent: [], alarms: true, readings: {} });
@@ -151,7 +171,7 @@ export function Round() {
               Still to do
             </h2>
             <ul>
-              {view.left.map((d) => (
+              {left.map((d) => (
                 <li key={d.serial} className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-line">
                   {d.refusal || ended ? (
                     <strong>{d.serial}</strong>
@@ -176,13 +196,18 @@ export function Round() {
                 </li>
               ))}
             </ul>
-            {view.left.length === 0 && <p className="py-2 text-soft">Nobody waits any more.</p>}
+            {left.length === 0 && <p className="py-2 text-soft">Nobody waits any more.</p>}
           </section>
           <section aria-labelledby="done">
             <h2 id="done" className="mt-4 border-b-2 border-ink text-xl font-bold">
               Done
             </h2>
             <ul>
+              {kept.map((entry) => (
+                <li key={entry.serial} className="flex min-h-11 items-center gap-x-3 border-b border-line">
+                  <Mark verdict="not judged" /> <strong>{entry.serial}</strong> <span className="text-soft">kept here, not judged yet</span>
+                </li>
+              ))}
               {view.done.map((d) => (
                 <li key={d.runId} className="flex min-h-11 items-center gap-x-3 border-b border-line">
                   <Mark verdict={d.verdict} />

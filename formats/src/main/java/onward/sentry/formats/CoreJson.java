@@ -105,6 +105,7 @@ public final class CoreJson {
         @Type(value = RunEvent.GasClosed.class, name = "GasClosed"),
         @Type(value = RunEvent.ClearedDown.class, name = "ClearedDown"),
         @Type(value = RunEvent.ConfirmationWithdrawn.class, name = "ConfirmationWithdrawn"),
+        @Type(value = RunEvent.Remarked.class, name = "Remarked"),
         @Type(value = RunEvent.LanePlaced.class, name = "LanePlaced"),
         @Type(value = RunEvent.RunTakenOver.class, name = "RunTakenOver"),
         @Type(value = RunEvent.RunStopped.class, name = "RunStopped"),

@@ -132,6 +132,9 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         if (event instanceof RunEvent.ConfirmationWithdrawn e) {
             return Optional.of(new RunCommand.Withdraw(e.sequence()));
         }
+        if (event instanceof RunEvent.Remarked e) {
+            return Optional.of(new RunCommand.Remark(e.text()));
+        }
         if (event instanceof RunEvent.LanePlaced e) {
             return Optional.of(new RunCommand.Place(e.room(), e.manifold(), e.sharing()));
         }

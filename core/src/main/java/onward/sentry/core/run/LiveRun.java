@@ -18,6 +18,9 @@ import onward.sentry.core.working.Figures;
  */
 public final class LiveRun {
 
+    private static final int MOST_REMARKED = 500;
+    private static final int MOST_AHEAD = 6;
+
     private final HousePolicy policy;
     private final RunJudge judge;
     private final RunTraces traces = new RunTraces();
@@ -116,6 +119,9 @@ public final class LiveRun {
     private List<RunEvent> eventsOf(RunCommand command, long now, String by) {
         if (command instanceof RunCommand.Place c) {
             return List.of(placed(c, now));
+        }
+        if (command instanceof RunCommand.Remark c) {
+            return List.of(remarked(c, now, by));
         }
         if (command instanceof RunCommand.ConfirmChecks c) {
             var checks = at(c.step(), Step.Checks.class);
@@ -266,6 +272,17 @@ public final class LiveRun {
                 "Look at the next hand again.");
     }
 
+    private static RunEvent.Remarked remarked(RunCommand.Remark c, long now, String by) {
+        unless(
+                !c.text().isBlank() && c.text().length() <= MOST_REMARKED,
+                "remark-length",
+                "text",
+                "A remark has 1 to " + MOST_REMARKED + " letters; this one has "
+                        + c.text().strip().length() + ".",
+                "Say it in a few words.");
+        return new RunEvent.Remarked(now, by, c.text().strip());
+    }
+
     private RunEvent.LanePlaced placed(RunCommand.Place c, long now) {
         unless(
                 c.sharing() >= 1 && c.sharing() <= RunState.MOST_ON_MANIFOLD,
@@ -355,6 +372,28 @@ public final class LiveRun {
     /** The one thing to do next. */
     public NextAction next() {
         return NextAction.of(state, policy.schools().threading());
+    }
+
+    /**
+     * What may be confirmed one after the other from here without anything being judged in between: what a page may go on
+     * with while it has no line. Empty where the next thing hangs on readings or on a choice.
+     */
+    public List<NextAction> ahead() {
+        var ahead = new ArrayList<NextAction>();
+        var later = state;
+        var next = next();
+        while (ahead.size() < MOST_AHEAD && NextAction.isUnconditional(next, later)) {
+            ahead.add(next);
+            if (next.kind() != NextAction.Kind.CONFIRM_CHECKS && next.kind() != NextAction.Kind.CONFIRM_STEP) {
+                break;
+            }
+            later = later.plus(List.of(
+                    next.kind() == NextAction.Kind.CONFIRM_CHECKS
+                            ? new RunEvent.ChecksConfirmed(later.stepSince(), next.step(), next.details())
+                            : new RunEvent.StepConfirmed(later.stepSince(), next.step())));
+            next = NextAction.of(later, policy.schools().threading());
+        }
+        return ahead;
     }
 
     /** How far a sensor has got in the stage the run is in; for the screen only, no verdict hangs on it. */

@@ -87,6 +87,15 @@ public record NextAction(
         return new NextHand(state, threading).action();
     }
 
+    /** Whether it can be confirmed without anything being judged or chosen first. */
+    static boolean isUnconditional(NextAction next, RunState state) {
+        return switch (next.kind()) {
+            case CONFIRM_CHECKS, CONFIRM_STEP, START_ZERO, START_BLANK, CLOSE_GAS -> true;
+            case OPEN_GAS -> state.cylinder().isPresent();
+            default -> false;
+        };
+    }
+
     static NextAction asking(RunState state, Kind kind, String sentence, String confirm, boolean seen) {
         return new NextAction(
                 kind,

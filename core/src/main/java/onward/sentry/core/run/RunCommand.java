@@ -22,6 +22,9 @@ public sealed interface RunCommand {
         }
     }
 
+    /** Goes onto the record and changes nothing. */
+    record Remark(String text) implements RunCommand {}
+
     record ConfirmChecks(int step) implements RunCommand {}
 
     record ConfirmStep(int step) implements RunCommand {}

@@ -102,6 +102,9 @@ public sealed interface RunEvent {
         }
     }
 
+    /** Something that people should know of this run and that changes nothing in it. */
+    record Remarked(long at, String by, String text) implements RunEvent {}
+
     record ChecksConfirmed(long at, int step, List<String> items) implements RunEvent {}
 
     record StepConfirmed(long at, int step) implements RunEvent {}

@@ -12,6 +12,7 @@ import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.NextAction.Kind;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.trace.TraceCodec;
 import onward.sentry.core.working.Refused;
@@ -322,6 +323,32 @@ class LiveRunTest {
             long moment = at + i * apart;
             values.forEach((slot, value) -> confirm(target, new RunCommand.TypeReading(slot, value), moment));
         }
+    }
+
+    @Test
+    void whatMayBeDoneWithoutALineIsWhatNothingHangsOn() {
+        var fresh = LiveRun.start(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+        assertThat(fresh.ahead()).extracting(NextAction::kind).containsExactly(Kind.CONFIRM_CHECKS);
+        confirm(fresh, new RunCommand.ConfirmChecks(0), 0);
+        assertThat(fresh.ahead()).as("the warm-up is the clock's").isEmpty();
+        confirm(fresh, new RunCommand.TimePassed(), 31_000);
+        assertThat(fresh.ahead()).extracting(NextAction::kind).containsExactly(Kind.START_ZERO);
+        confirm(fresh, new RunCommand.StartZero(2), 32_000);
+        assertThat(fresh.ahead()).as("a zero is judged").isEmpty();
+    }
+
+    @Test
+    void aRemarkGoesOntoTheRecordAndChangesNothing() {
+        var run = LiveRun.start(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+        var before = run.next();
+        confirm(run, new RunCommand.Remark(" gas was off when the line went "), 5_000);
+        assertThat(run.next()).isEqualTo(before);
+        assertThat(run.state().events().get(1))
+                .isEqualTo(new RunEvent.Remarked(5_000, "Una", "gas was off when the line went"));
+        assertThatThrownBy(() -> confirm(run, new RunCommand.Remark(" "), 6_000))
+                .hasMessageContaining("1 to 500");
     }
 
     private static LiveRun round(

@@ -66,6 +66,7 @@ record CommandBody(
         TIME_PASSED,
         WITHDRAW,
         TAKE_OVER,
+        REMARK,
         STOP,
         SIGN
     }
@@ -107,6 +108,7 @@ record CommandBody(
             case TIME_PASSED -> new RunCommand.TimePassed();
             case WITHDRAW -> new RunCommand.Withdraw(need(sequence, "sequence"));
             case TAKE_OVER -> new RunCommand.TakeOver(withoutCompetence);
+            case REMARK -> new RunCommand.Remark(need(reason, "reason"));
             case STOP -> new RunCommand.Stop(need(reason, "reason"));
             case SIGN -> new RunCommand.Sign(site.today());
         };

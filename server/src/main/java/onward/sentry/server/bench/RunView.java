@@ -19,6 +19,7 @@ import onward.sentry.core.working.Refusal;
  * @param rig how the gas is brought, or is usually brought to this model
  * @param gasMayBeLeftOut the gas that comes next is the technician's choice
  * @param skippable a sensor may be left out now, with a reason
+ * @param ahead what may be confirmed from here while there is no line to the server
  * @param suspicion what may be behind a failure that stands; empty while nothing has failed
  * @param competenceMissing what the technician would have to be qualified for to adjust it; empty when nothing
  */
@@ -52,7 +53,8 @@ record RunView(
         boolean gasMayBeLeftOut,
         boolean skippable,
         String competenceMissing,
-        Optional<SuspicionView> suspicion) {
+        Optional<SuspicionView> suspicion,
+        List<NextAction> ahead) {
 
     /** The picture that belongs to the current step; fetched from where the run is. */
     record PictureView(String path, String description) {}

@@ -111,7 +111,8 @@ class RunViews {
                         && state.zeroStartedAt().isEmpty()
                         && state.sensors().size() - state.skipped().size() > 1,
                 state.withoutCompetence() ? state.card().competence() : "",
-                suspicion(detector, live));
+                suspicion(detector, live),
+                live.ahead());
     }
 
     /** Asked for where the technician has to think: before another try, and beside a failure that is signed. */

@@ -108,6 +108,9 @@ final class EventWords {
         if (event instanceof RunEvent.ConfirmationWithdrawn e) {
             return e.by() + " took the last confirmation back";
         }
+        if (event instanceof RunEvent.Remarked e) {
+            return "Remark by " + e.by() + ": " + e.text();
+        }
         if (event instanceof RunEvent.LanePlaced e) {
             return e.manifold().isPresent()
                     ? "Worked in the " + e.room() + ", one of " + e.sharing() + " on a manifold"
