@@ -34,8 +34,10 @@ class LineDownWalkTest {
             var notice = page.getByText(Pattern.compile("No line: 1 entry is kept on this device, not judged yet"));
             assertThat(notice).isVisible();
             assertThat(page.getByText("MC-2006 CO 77 ppm")).isVisible();
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Gas is off")).click();
-            assertThat(page.getByText(Pattern.compile("No line: 2 entries are kept"))).isVisible();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Gas is off"))
+                    .click();
+            assertThat(page.getByText(Pattern.compile("No line: 2 entries are kept")))
+                    .isVisible();
             page.waitForTimeout(12_000);
             page.context().setOffline(false);
             assertThat(page.getByText(Pattern.compile("No line:"))).hasCount(0);

@@ -23,7 +23,9 @@ class WebPages implements WebMvcConfigurer {
             "/gas",
             "/gas/{*rest}",
             "/records/{*rest}",
-            "/rules"
+            "/rules",
+            "/round",
+            "/round/{*rest}"
         }) {
             registry.addViewController(path).setViewName("forward:/index.html");
         }
