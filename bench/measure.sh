@@ -17,6 +17,16 @@ bench_script_size() {
   echo "Script of the first screen, compressed: $((total / 1000)) kB (at most 250)"
 }
 
+bench_batch() {
+  java -XX:TieredStopAtLevel=1 -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.BatchTime
+}
+
+# How often the next thing to try is the right one, on simulated troubles: the table of docs/suspicion.md.
+bench_suspicion() {
+  SENTRY_SUSPICION_SEEDS=12 mvn -q -B -ntp -Dspotless.check.skip=true -pl core,standins,formats \
+    -Dsurefire.failIfNoSpecifiedTests=false -Dtest=SuspicionTest test 2>/dev/null | grep '^|'
+}
+
 millis() { date +%s%3N; }
 
 bench_start_server() { # database url, port, token file; sets server_pid and started_millis
@@ -54,6 +64,7 @@ bench_server() {
   until [ -f "$token" ]; do sleep 0.2; done
   java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.ReadingToScreen "http://127.0.0.1:$port" "$token"
   echo "Memory of the server with the demo loaded and one bench open: $(($(awk '/VmRSS/ {print $2}' "/proc/$server_pid/status") / 1024)) MB (aim: under 512)"
+  java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.FiftyLanes "http://127.0.0.1:$port" "$token" "$server_pid"
   rm -f "$token"
   bench_address=http://127.0.0.1:$port
   bench_load
@@ -84,6 +95,10 @@ bench_load() {
   token=$(awk '/XSRF-TOKEN/ { print $7 }' "$bench_cookies")
   curl -fsS -b "$bench_cookies" -c "$bench_cookies" -o /dev/null -H "X-XSRF-TOKEN: $token" -H 'Content-Type: application/json' \
     -d '{"signInName":"una","password":"skerravoe-demo"}' "$bench_address/api/v1/session"
+  bench_run=$(PGPASSWORD=$SENTRY_TEST_DB_PASSWORD "$(pg_bin)/psql" -qtA -h 127.0.0.1 -p "$bench_db_port" -U sentry bench \
+    -c "select e.run_id from run_event e join run r on r.id = e.run_id where r.phase = 'SIGNED' group by 1 order by count(*) desc limit 1")
+  curl -fsS -b "$bench_cookies" -o bench/target/longest-run.json "$bench_address/api/v1/runs/$bench_run/file"
+  java -XX:TieredStopAtLevel=1 -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.FoldTime bench/target/longest-run.json
   serial=LD-4711
   bench_page Today "$bench_address/api/v1/today" \
     "select count(*), max(last_strip) from detector d join sensor s on s.detector_id = d.id and s.removed_on is null"
@@ -98,9 +113,11 @@ bench_load() {
 run_bench() {
   install_missing --browser
   build
-  mvn -q -B -DskipTests -DskipWeb=true -Dspotless.check.skip=true -pl core,bench package ||
+  mvn -q -B -DskipTests -DskipWeb=true -Dspotless.check.skip=true -pl core,standins,formats,bench package ||
     die "the build failed" "Its output is above."
   bench_script_size
+  bench_batch
   with_scratch_database bench_server
+  bench_suspicion
   bench_judging
 }

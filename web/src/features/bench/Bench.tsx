@@ -65,6 +65,7 @@ function Lane({
   const { kept } = useOutbox();
   const waiting = kept.flatMap((entry) => (entry.place === "run" && entry.runId === runId ? [entry.body.kind] : []));
   const data = run.data && goneAhead(run.data, waiting);
+  const lineDown = !connected || waiting.length > 0;
   const next = data?.next;
   const withdrawable = data?.withdrawable ?? null;
   // What was set for one step is forgotten at the next.
@@ -74,6 +75,8 @@ function Lane({
     (more: Partial<Given>) => setHeld((before) => ({ step, given: { ...(before.step === step ? before.given : nothingGiven), ...more } })),
     [step],
   );
+  // What comes next stands at the top of the page.
+  useEffect(() => scrollTo({ top: 0 }), [step]);
   const choose = useCallback((choice: Given["choice"]) => give({ choice }), [give]);
 
   const { own, manifold, served, held: heldBack, meanwhile, first } = useNeighbours(runId, next?.kind, picked, onGo);
@@ -142,7 +145,7 @@ function Lane({
       <NextHand
         run={data}
         clock={clock}
-        onOver={() => data.typed && data.mine && connected && waiting.length === 0 && send({ kind: "TIME_PASSED" })}
+        onOver={() => data.typed && data.mine && !lineDown && send({ kind: "TIME_PASSED" })}
         held={heldBack}
         meanwhile={meanwhile}
         serials={sharedHand ? served : [data.serial]}
@@ -156,7 +159,7 @@ function Lane({
           send={send}
         />
       </NextHand>
-      {!connected && (
+      {lineDown && (
         <p role="status" className="bg-caution-wash px-4 py-2 font-semibold text-ink">
           No line to the server. What you see may be old; the gateway keeps its readings and sends them later. Turning gas off never has to
           wait.
