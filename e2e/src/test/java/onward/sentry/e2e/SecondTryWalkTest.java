@@ -46,4 +46,31 @@ class SecondTryWalkTest {
             una.nothingWentWrong();
         }
     }
+
+    @Test
+    void theSuggestedCylinderChangeLetsTheSecondTryPass() throws Exception {
+        try (var brand = new Walk(world).signIn("brand").readings("Over the link", 60)) {
+            var page = brand.page();
+            world.atBenchOf("MN-2104", "DECAYED_GAS", "0.3");
+            brand.open("/detectors/MN-2104").button("Calibrate").click();
+            brand.confirm("Check the detector before gas")
+                    .confirm("Adapter off, clean air")
+                    .confirm("Choose the cylinder")
+                    .asked("Ammonia failed: change what you suspect");
+            var suspicion = page.getByLabel("What to suspect");
+            assertThat(suspicion).containsText("take another cylinder of this gas");
+            assertThat(suspicion).containsText("the reactive gas in the cylinder has lost strength");
+            world.atBenchOf("MN-2104", "NONE", "");
+            brand.button("I have done that").click();
+            brand.confirm("Ammonia failed")
+                    .confirm("Choose the cylinder")
+                    .confirm("Save on the instrument")
+                    .confirm("All sensors passed")
+                    .asked("Signed");
+            brand.link("Open the record").click();
+            assertThat(page.getByText("Tried again after a change: take another cylinder of this gas"))
+                    .isVisible();
+            brand.nothingWentWrong();
+        }
+    }
 }

@@ -83,6 +83,20 @@ final class World implements AutoCloseable {
         return "http://127.0.0.1:" + controlPort;
     }
 
+    /** Lets something be wrong at the bench of a simulated detector from the next time that its valve is turned. */
+    void atBenchOf(String serial, String trouble, String strength) throws IOException, InterruptedException {
+        var form = "detector=" + serial + "&kind=" + trouble + "&strength=" + strength;
+        var answer = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(controlPage()))
+                                .POST(HttpRequest.BodyPublishers.ofString(form))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString());
+        if (answer.statusCode() != 200) {
+            throw new IOException(answer.body());
+        }
+    }
+
     /** What the server has printed so far. */
     String printed() {
         try {

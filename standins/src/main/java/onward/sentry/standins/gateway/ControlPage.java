@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import onward.sentry.standins.sim.Fault;
+import onward.sentry.standins.sim.Trouble;
 
 /** A small page, on loopback and in the demo only, on which a fault is put on a simulated sensor. */
 final class ControlPage {
@@ -53,6 +54,10 @@ final class ControlPage {
 
     private void set(Map<String, String> form) {
         String kind = form.getOrDefault("kind", "NONE");
+        if (form.containsKey("detector")) {
+            setAtBench(form.get("detector"), kind, form.getOrDefault("strength", ""));
+            return;
+        }
         String sensor = form.getOrDefault("sensor", "");
         if (kind.equals("NONE")) {
             faults.set(sensor, Optional.empty());
@@ -63,6 +68,17 @@ final class ControlPage {
             throw new IllegalArgumentException("strength is 0 to 200, was " + strength);
         }
         faults.set(sensor, Optional.of(new Fault(Fault.Kind.valueOf(kind), strength)));
+    }
+
+    private void setAtBench(String serial, String kind, String strength) {
+        if (kind.equals("NONE")) {
+            faults.setAtBench(serial, Optional.empty());
+            return;
+        }
+        var known = Trouble.Kind.valueOf(kind);
+        faults.setAtBench(
+                serial,
+                Optional.of(new Trouble(known, strength.isBlank() ? known.usual() : Double.parseDouble(strength))));
     }
 
     private static Map<String, String> form(String body) {
@@ -77,12 +93,31 @@ final class ControlPage {
         var rows = detectors.get().stream()
                 .flatMap(d -> d.sensors().stream().map(s -> row(d, s)))
                 .collect(Collectors.joining("\n"));
+        var benches = detectors.get().stream().map(this::bench).collect(Collectors.joining("\n"));
         return """
                 <!doctype html><html lang="en"><meta charset="utf-8"><title>Stand-in detectors</title>
                 <style>body{font:16px sans-serif;margin:2rem;max-width:60rem}td,th{padding:.2rem .6rem;text-align:left}</style>
                 <h1>Stand-in detectors</h1>
                 <p>Simulated instruments of the demo. A fault counts from the next run of that sensor.
-                Weak: response in %. Slow: how many times slower. Wandering: steps of the display off zero.</p>""" + failure + "<table><tr><th>Detector<th>Sensor<th>Gas<th>Fault</tr>" + rows + "</table></html>";
+                Weak: response in %. Slow: how many times slower. Wandering: steps of the display off zero.
+                What is wrong at the bench of a detector counts from the next time that its valve is turned.</p>""" + failure
+                + "<table><tr><th>Detector<th>At its bench</tr>" + benches
+                + "</table><table><tr><th>Detector<th>Sensor<th>Gas<th>Fault</tr>" + rows + "</table></html>";
+    }
+
+    private String bench(LinkMessages.Detector detector) {
+        var now = faults.atBenchOf(detector.serial());
+        var options = new StringBuilder("<option value=NONE>nothing wrong</option>");
+        for (var kind : Trouble.Kind.values()) {
+            boolean on = now.filter(t -> t.kind() == kind).isPresent();
+            options.append("<option value=" + kind + (on ? " selected" : "") + ">"
+                    + kind.name().toLowerCase().replace('_', ' ') + "</option>");
+        }
+        return "<tr><td>" + escape(detector.serial())
+                + "<td><form method=post><input type=hidden name=detector value=\"" + escape(detector.serial())
+                + "\"><select name=kind aria-label=\"at the bench of " + escape(detector.serial()) + "\">" + options
+                + "</select> <input name=strength size=4 aria-label=\"strength\" placeholder=usual value=\""
+                + now.map(t -> String.valueOf(t.strength())).orElse("") + "\"> <button>Set</button></form></tr>";
     }
 
     private String row(LinkMessages.Detector detector, LinkMessages.Sensor sensor) {

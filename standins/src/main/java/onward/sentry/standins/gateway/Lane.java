@@ -6,13 +6,18 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.Reading;
 import onward.sentry.standins.sim.Atmosphere;
 import onward.sentry.standins.sim.Hands;
 import onward.sentry.standins.sim.Health;
 import onward.sentry.standins.sim.SimDetector;
+import onward.sentry.standins.sim.Trouble;
 
 /** One simulated detector in a run: reads it out, keeps what the server has not acknowledged, and follows the run. */
 final class Lane implements Runnable {
@@ -24,6 +29,7 @@ final class Lane implements Runnable {
     private final LinkMessages.Detector detector;
     private final Faults faults;
     private final ArrayDeque<LinkMessages.Batch> unacknowledged = new ArrayDeque<>();
+    private final Random random;
     private LinkMessages.Run run;
 
     Lane(LinkClient link, LinkMessages.Detector detector, Faults faults) {
@@ -31,6 +37,7 @@ final class Lane implements Runnable {
         this.detector = detector;
         this.faults = faults;
         this.run = detector.run().orElseThrow();
+        this.random = new Random((detector.serial() + run.runId()).hashCode());
     }
 
     @Override
@@ -49,12 +56,7 @@ final class Lane implements Runnable {
     private void work() throws IOException, InterruptedException {
         var session = link.open(detector.serial(), run.runId());
         long seed = (detector.serial() + run.runId()).hashCode();
-        var instrument = new SimDetector(
-                detector.lelBasis(),
-                detector.sensors().stream().map(LinkMessages.Sensor::spec).toList(),
-                health(),
-                seed,
-                session.runTime());
+        var instrument = new SimDetector(detector.lelBasis(), specs(), health(), seed, session.runTime());
         var hands = new Hands(instrument, seed);
         long sequence = session.nextSequence();
         long startedNanos = System.nanoTime();
@@ -69,7 +71,7 @@ final class Lane implements Runnable {
             var readings = new ArrayList<Reading>();
             while (instrument.now() + STEP_MILLIS <= until) {
                 follow(hands);
-                readings.add(instrument.step(STEP_MILLIS));
+                readings.add(shown(instrument.step(STEP_MILLIS)));
             }
             if (!readings.isEmpty()) {
                 unacknowledged.add(new LinkMessages.Batch(sequence++, instrument.now(), readings));
@@ -104,13 +106,35 @@ final class Lane implements Runnable {
                 run.heldBack().orElse(false) ? NextAction.Kind.DONE : run.asksFor(),
                 run.calibrating(),
                 gas(),
+                air(),
                 run.lagSeconds().orElse(0.0));
     }
 
     private Atmosphere gas() {
-        return run.gas()
+        var plain = run.gas()
                 .map(gas -> Atmosphere.ofCylinder(gas.components(), gas.balance()))
                 .orElse(Atmosphere.cleanAir());
+        return trouble().map(t -> t.gas(plain)).orElse(plain);
+    }
+
+    /** What is wrong at its bench now; a valve that is opened later meets what is set by then. */
+    private Optional<Trouble> trouble() {
+        return faults.atBenchOf(detector.serial());
+    }
+
+    private Reading shown(Reading plain) {
+        return trouble().map(t -> t.shown(plain, specs(), random)).orElse(plain);
+    }
+
+    private Atmosphere air() {
+        boolean zeroing = run.asksFor() == NextAction.Kind.START_ZERO || run.asksFor() == NextAction.Kind.WAIT_ZERO;
+        return trouble()
+                .map(t -> t.air(gas(), zeroing, run.asksFor() == NextAction.Kind.CLOSE_GAS))
+                .orElse(Atmosphere.cleanAir());
+    }
+
+    private List<SensorSpec> specs() {
+        return detector.sensors().stream().map(LinkMessages.Sensor::spec).toList();
     }
 
     private Map<Integer, Health> health() {
@@ -122,6 +146,7 @@ final class Lane implements Runnable {
                     sensor.spec().slot(),
                     faults.on(sensor.serial()).map(aged::with).orElse(aged));
         }
+        trouble().ifPresent(t -> health.computeIfPresent(t.slot(specs()), (slot, plain) -> t.health(plain)));
         return health;
     }
 }

@@ -20,13 +20,19 @@ public final class Hands {
         this.random = new Random(seed);
     }
 
+    /** In clean air. */
+    public void follow(Kind kind, boolean calibrating, Atmosphere gas, double lagSeconds) {
+        follow(kind, calibrating, gas, Atmosphere.cleanAir(), lagSeconds);
+    }
+
     /**
      * @param kind what the run asks for now
      * @param calibrating the job adjusts the instrument, so that it shows raw readings on gas
-     * @param gas what is in the chosen cylinder
+     * @param gas what comes out of the chosen cylinder
+     * @param air what is about when gas is off
      * @param lagSeconds what the tubing or the sample line holds up
      */
-    public void follow(Kind kind, boolean calibrating, Atmosphere gas, double lagSeconds) {
+    public void follow(Kind kind, boolean calibrating, Atmosphere gas, Atmosphere air, double lagSeconds) {
         if (detector.now() >= plannedAt) {
             plannedAt = Long.MAX_VALUE;
             planned.run();
@@ -39,6 +45,7 @@ public final class Hands {
         }
         seen = kind;
         switch (kind) {
+            case START_ZERO, START_BLANK -> soon(() -> detector.breathe(air, 0));
             case WAIT_ZERO -> soon(detector::startZero);
             case OPEN_GAS ->
                 soon(() -> {
@@ -50,7 +57,7 @@ public final class Hands {
             case CLOSE_GAS ->
                 soon(() -> {
                     detector.endCalibrating();
-                    detector.breathe(Atmosphere.cleanAir(), lagSeconds);
+                    detector.breathe(air, lagSeconds);
                 });
             default -> {}
         }

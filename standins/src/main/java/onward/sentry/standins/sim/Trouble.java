@@ -16,33 +16,45 @@ import onward.sentry.core.run.Reading;
  */
 public record Trouble(Kind kind, double strength) {
 
+    /** What goes wrong. */
     public enum Kind {
-        VALVE_SHUT,
-        EMPTY,
-        WRONG_MIX,
-        DECAYED_GAS,
-        UNDER_FED,
-        AIR_LEAK,
-        BLOCKED_INLET,
-        CHARCOAL_LEFT,
-        SLOW_CELL,
-        POISONED_BEAD,
-        WEAK_CELL,
-        DEAD_CELL,
-        UNSETTLED,
-        CONTAMINATED_ZERO,
-        WRONG_BASIS,
-        PRESSURISED,
-        RESIDUAL_GAS,
-        MASKING,
-        OXYGEN_FREE_MIX,
-        ROOM_GAS
+        VALVE_SHUT(1),
+        EMPTY(1),
+        WRONG_MIX(1),
+        DECAYED_GAS(0.5),
+        UNDER_FED(0.45),
+        AIR_LEAK(0.45),
+        BLOCKED_INLET(1),
+        CHARCOAL_LEFT(1),
+        SLOW_CELL(5),
+        POISONED_BEAD(0.4),
+        WEAK_CELL(0.4),
+        DEAD_CELL(0),
+        UNSETTLED(6),
+        CONTAMINATED_ZERO(5),
+        WRONG_BASIS(0.88),
+        PRESSURISED(1.3),
+        RESIDUAL_GAS(0.2),
+        MASKING(1),
+        OXYGEN_FREE_MIX(1),
+        ROOM_GAS(1.5);
+
+        private final double usual;
+
+        Kind(double usual) {
+            this.usual = usual;
+        }
+
+        /** A strength at which it shows. */
+        public double usual() {
+            return usual;
+        }
     }
 
     private static final double AIR_OXYGEN_PPM = 209_000;
 
     /** What comes out of the cylinder where the sensors are. */
-    Atmosphere gas(Atmosphere plain) {
+    public Atmosphere gas(Atmosphere plain) {
         return switch (kind) {
             case VALVE_SHUT, EMPTY, BLOCKED_INLET -> Atmosphere.cleanAir();
             case WRONG_MIX ->
@@ -78,7 +90,7 @@ public record Trouble(Kind kind, double strength) {
     }
 
     /** The air of the room, before and between gases. @param gas what the last cylinder held */
-    Atmosphere air(Atmosphere gas, boolean zeroing, boolean afterGas) {
+    public Atmosphere air(Atmosphere gas, boolean zeroing, boolean afterGas) {
         return switch (kind) {
             case ROOM_GAS -> with("hydrogen", 40 * strength);
             case CONTAMINATED_ZERO -> zeroing ? with("carbon-monoxide", strength) : Atmosphere.cleanAir();
@@ -114,7 +126,7 @@ public record Trouble(Kind kind, double strength) {
         return 0;
     }
 
-    Health health(Health plain) {
+    public Health health(Health plain) {
         return switch (kind) {
             case POISONED_BEAD, WEAK_CELL ->
                 new Health(plain.response() * strength, plain.slowness(), plain.offset(), plain.setAt());
@@ -125,7 +137,7 @@ public record Trouble(Kind kind, double strength) {
     }
 
     /** What the display makes of it. */
-    Reading shown(Reading plain, Iterable<SensorSpec> sensors, Random random) {
+    public Reading shown(Reading plain, Iterable<SensorSpec> sensors, Random random) {
         int hit = slot(sensors);
         var values = new TreeMap<>(plain.values());
         for (var sensor : sensors) {
