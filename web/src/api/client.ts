@@ -16,6 +16,8 @@ export class Problem extends Error {
   }
 }
 
+const broken = new Problem(-1, "page", "", "This page has gone wrong.", "Load it again; what was entered is stored.");
+
 export const noLine = new Problem(0, "no-line", "", "The server cannot be reached.", "Nothing is lost; try again when the line is back.");
 
 function csrfToken(): string {
@@ -72,5 +74,5 @@ export function isLineDown(error: unknown): boolean {
 }
 
 export function asProblem(error: unknown): Problem {
-  return error instanceof Problem ? error : noLine;
+  return error instanceof Problem ? error : broken;
 }

@@ -76,7 +76,9 @@ function Lane({
     [step],
   );
   // What comes next stands at the top of the page.
-  useEffect(() => scrollTo({ top: 0 }), [step]);
+  useEffect(() => {
+    scrollTo({ top: 0 });
+  }, [step]);
   const choose = useCallback((choice: Given["choice"]) => give({ choice }), [give]);
 
   const { own, manifold, served, held: heldBack, meanwhile, first } = useNeighbours(runId, next?.kind, picked, onGo);
