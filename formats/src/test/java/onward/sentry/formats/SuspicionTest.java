@@ -28,7 +28,7 @@ import onward.sentry.standins.sim.TroubledRun;
 import org.junit.jupiter.api.Test;
 
 /**
- * Every trouble on every model that it applies to, on seeds that nothing was tuned on, through the real engine: what is
+ * Every trouble on models that it applies to, on seeds that nothing was tuned on, through the real engine: what is
  * named as the next thing to try is right nearly always, no failing sensor is passed, and healthy ones are left alone.
  */
 class SuspicionTest {
@@ -160,7 +160,7 @@ class SuspicionTest {
     void theNextThingToTryIsTheRightOne() {
         var tallies = CASES.stream().map(SuspicionTest::tally).toList();
         System.out.println(
-                "| trouble | models | strength | right | named as the next thing to try |\n|---|---|---|---|---|");
+                "\n| trouble | models | strength | right | named as the next thing to try |\n|---|---|---|---|---|");
         tallies.forEach(tally -> System.out.println(tally.line()));
         var missed = tallies.stream()
                 .filter(tally -> tally.right() < RIGHT)
