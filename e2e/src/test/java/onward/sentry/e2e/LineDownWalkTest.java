@@ -41,11 +41,18 @@ class LineDownWalkTest {
             page.waitForTimeout(12_000);
             page.context().setOffline(false);
             assertThat(page.getByText(Pattern.compile("No line:"))).hasCount(0);
-            una.confirm("Save on the instrument").asked("clean air");
+            // Gas was turned off before the card had its reading: that is not allowed any more, and stays on record.
+            assertThat(page.getByText("Entered without a line and no longer allowed"))
+                    .isVisible();
+            una.button("I have read it").click();
+            una.confirm("Save on the instrument").confirm("Close the valve").asked("clean air");
             type(page, "0");
             una.confirm("All sensors passed").asked("Signed");
             una.link("Open the record").click();
             assertThat(page.getByText("R = 96.3 % → pass")).isVisible();
+            assertThat(page.getByText(
+                            "Remark by Una Haldane: Entered without a line and no longer allowed: MC-2006 gas off"))
+                    .isVisible();
             una.nothingWentWrong();
         }
     }
