@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
+import { useSession } from "../api/session";
 import { Button } from "../ui/Button";
 import { forgetNotAllowed, onSent, startOutbox, useOutbox } from "./outbox";
 
@@ -7,7 +8,8 @@ import { forgetNotAllowed, onSent, startOutbox, useOutbox } from "./outbox";
 export function OutboxNotice() {
   const queries = useQueryClient();
   const { kept, notAllowed } = useOutbox();
-  useEffect(() => void startOutbox(), []);
+  const { signInName } = useSession();
+  useEffect(() => startOutbox(signInName ?? ""), [signInName]);
   useEffect(
     () =>
       onSent((entry) => {

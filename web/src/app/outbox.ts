@@ -7,6 +7,9 @@ export type Kept =
   | { place: "run"; runId: string; words: string; body: Schemas["CommandBody"] }
   | { place: "round"; roundId: string; words: string; key: string; body: Schemas["Seen"] };
 
+/** It goes only while the person who entered it is signed in: nobody sends what a colleague has seen. */
+type Stored = Kept & { by: string };
+
 /** An entry that the server no longer allowed, with its reason. */
 export interface NotAllowed {
   words: string;
@@ -14,7 +17,7 @@ export interface NotAllowed {
 }
 
 interface Store extends DBSchema {
-  kept: { key: number; value: Kept };
+  kept: { key: number; value: Stored };
 }
 
 interface State {
@@ -33,6 +36,7 @@ const store = openDB<Store>("sentry-outbox", 1, {
 let state: State = { kept: [], notAllowed: [] };
 const listeners = new Set<() => void>();
 const doneListeners = new Set<(kept: Kept) => void>();
+let owner = "";
 let sending = false;
 
 function change(next: Partial<State>): void {
@@ -41,12 +45,13 @@ function change(next: Partial<State>): void {
 }
 
 async function read(): Promise<void> {
-  change({ kept: await (await store).getAll("kept") });
+  const all = await (await store).getAll("kept");
+  change({ kept: all.filter((entry) => entry.by === owner) });
 }
 
 /** Keeps an entry on this device and goes on trying to send it. */
 export async function keep(entry: Kept): Promise<void> {
-  await (await store).add("kept", entry);
+  await (await store).add("kept", { ...entry, by: owner });
   await read();
   void flush();
 }
@@ -60,7 +65,10 @@ export async function flush(): Promise<void> {
   try {
     const database = await store;
     for (;;) {
-      const cursor = await database.transaction("kept").store.openCursor();
+      let cursor = await database.transaction("kept").store.openCursor();
+      while (cursor && cursor.value.by !== owner) {
+        cursor = await cursor.continue();
+      }
       if (!cursor) {
         break;
       }
@@ -136,9 +144,11 @@ export function useOutbox(): State {
   );
 }
 
-/** Picks up what an earlier page has left. */
-export async function startOutbox(): Promise<void> {
-  await read();
-  addEventListener("online", () => void flush());
-  await flush();
+/** Picks up what an earlier page of this person has left; returns how to stop. */
+export function startOutbox(signInName: string): () => void {
+  owner = signInName;
+  const online = () => void flush();
+  addEventListener("online", online);
+  void read().then(flush);
+  return () => removeEventListener("online", online);
 }

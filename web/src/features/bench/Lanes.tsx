@@ -31,7 +31,7 @@ export function Lanes({
   const others = (lanes.data ?? []).filter((lane) => lane.technician !== session.displayName);
   return (
     <nav aria-label="On the bench" className={own.length + others.length < 2 ? "max-lg:hidden" : ""}>
-      <h2 className="mb-1 text-sm font-semibold text-soft">On the bench</h2>
+      {own.length > 0 && <h2 className="mb-1 text-sm font-semibold text-soft">On the bench</h2>}
       <ul className="flex gap-2 overflow-x-auto pb-1 lg:flex-col">
         {own.map((lane, i) => (
           <LaneRow
@@ -46,7 +46,7 @@ export function Lanes({
       </ul>
       {others.length > 0 && (
         <>
-          <h3 className="mt-3 mb-1 text-sm font-semibold text-soft">Colleagues</h3>
+          <h2 className="mt-3 mb-1 text-sm font-semibold text-soft">Colleagues on the bench</h2>
           <ul className="flex gap-2 overflow-x-auto lg:flex-col">
             {others.map((lane) => (
               <LaneRow key={lane.id} lane={lane} inFocus={lane.id === current} onFocus={onFocus} />
