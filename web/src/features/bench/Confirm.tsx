@@ -2,7 +2,7 @@ import { Link } from "@tanstack/react-router";
 import { may, useSession } from "../../api/session";
 import { Button } from "../../ui/Button";
 import { confirmWord, type Given } from "./given";
-import type { Command } from "./useCommand";
+import type { Command } from "./command";
 import type { Run } from "./useRun";
 
 interface Props {

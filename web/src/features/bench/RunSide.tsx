@@ -1,6 +1,6 @@
 import { Formula } from "../../ui/Formula";
 import { rigWords } from "./RigLine";
-import type { Command } from "./useCommand";
+import type { Command } from "./command";
 import type { Run } from "./useRun";
 import { WaysOut } from "./WaysOut";
 

@@ -2,7 +2,7 @@ import { useRef, useState, type SubmitEvent } from "react";
 import { asProblem } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { number } from "../../ui/number";
-import type { Command } from "./useCommand";
+import type { Command } from "./command";
 import type { Run } from "./useRun";
 import type { TraceBuffer } from "./TraceBuffer";
 

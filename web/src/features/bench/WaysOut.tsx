@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { ReasonSheet } from "./ReasonSheet";
-import type { Command } from "./useCommand";
+import type { Command } from "./command";
 import type { Run } from "./useRun";
 
 /** Taking back, leaving out, stopping: what is not the way on, but must always be at hand. */

@@ -1,7 +1,7 @@
 import { number } from "../../ui/number";
 import type { Alarms } from "./AlarmsSeen";
 import type { Choice } from "./CylinderChoice";
-import type { Command } from "./useCommand";
+import type { Command } from "./command";
 import type { Run } from "./useRun";
 
 /** What the technician has set on the page for the step at hand. */

@@ -1,4 +1,4 @@
-import type { Command } from "./useCommand";
+import type { Command } from "./command";
 import type { Run } from "./useRun";
 
 /** What a page may enter without a line: what nothing has to be judged for, typed readings, and gas off always. */

@@ -1,10 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, asProblem, freshId, isLineDown, noLine, type Schemas } from "../../api/client";
+import { answer, api, asProblem, freshId, isLineDown, noLine } from "../../api/client";
 import { keep, outboxHolds } from "../../app/outbox";
+import type { Command } from "./command";
 import { isKeepable, keptWords } from "./keptCommands";
 import type { Run, RunClock } from "./useRun";
-
-export type Command = Omit<Schemas["CommandBody"], "clientId" | "at">;
 
 /** Sends what the technician does. A command keeps its id when it is sent again, so it takes effect once. */
 export function useCommand(runId: string, clock: RunClock) {

@@ -1,9 +1,6 @@
 package onward.sentry.bench;
 
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.Playwright;
-import com.microsoft.playwright.options.AriaRole;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -21,9 +18,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -48,31 +43,23 @@ public final class FiftyLanes {
     public static void main(String[] args) throws IOException, InterruptedException {
         var server = args[0];
         var token = Files.readString(Path.of(args[1])).strip();
-        try (var playwright = Playwright.create(
-                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))) {
-            var browser = playwright
-                    .chromium()
-                    .launch(new BrowserType.LaunchOptions()
-                            .setExecutablePath(Path.of("/usr/bin/chromium"))
-                            .setChromiumSandbox(false)
-                            .setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-background-networking")));
+        try (var playwright = HeadlessChromium.playwright()) {
+            var link = new GatewayLink(server, token);
+            var browser = HeadlessChromium.launch(playwright);
             var page = browser.newContext().newPage();
-            page.navigate(server + "/sign-in");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^una ")))
-                    .click();
-            page.getByText("detectors may be used as they stand").waitFor();
-            var lanes = lanes(page, server, token);
+            HeadlessChromium.signInAsUna(page, server);
+            var lanes = lanes(page, link);
             var cookies = page.context().cookies().stream()
                     .map(cookie -> cookie.name + "=" + cookie.value)
                     .collect(Collectors.joining("; "));
             page.navigate("about:blank");
             browser.close();
-            measure(server, token, cookies, lanes, args[2]);
+            measure(server, link, cookies, lanes, args[2]);
         }
     }
 
     @SuppressWarnings("unchecked")
-    private static List<Lane> lanes(Page page, String server, String token) throws IOException, InterruptedException {
+    private static List<Lane> lanes(Page page, GatewayLink link) throws IOException, InterruptedException {
         var runs = (Map<String, String>) page.evaluate("""
                 async most => {
                   const token = decodeURIComponent(document.cookie.split('; ').find(c => c.startsWith('XSRF-TOKEN=')).slice(11));
@@ -89,7 +76,7 @@ public final class FiftyLanes {
                   return runs;
                 }
                 """, LANES);
-        var detectors = JSON.readTree(get(server, token, "/api/v1/link/detectors"));
+        var detectors = link.get("/api/v1/link/detectors");
         var lanes = new ArrayList<Lane>();
         for (var detector : detectors) {
             var serial = detector.path("serial").asString();
@@ -97,11 +84,8 @@ public final class FiftyLanes {
                 var slots = new ArrayList<String>();
                 detector.path("sensors")
                         .forEach(s -> slots.add(s.path("spec").path("slot").asString()));
-                var session = send(
-                                server,
-                                token,
-                                "/api/v1/link/detectors/" + serial + "/sessions",
-                                Map.of("runId", runs.get(serial)))
+                var session = link.send(
+                                "/api/v1/link/detectors/" + serial + "/sessions", Map.of("runId", runs.get(serial)))
                         .path("sessionId")
                         .asString();
                 lanes.add(new Lane(serial, runs.get(serial), session, slots));
@@ -110,7 +94,7 @@ public final class FiftyLanes {
         return lanes;
     }
 
-    private static void measure(String server, String token, String cookies, List<Lane> lanes, String pid)
+    private static void measure(String server, GatewayLink link, String cookies, List<Lane> lanes, String pid)
             throws IOException, InterruptedException {
         var watched = lanes.get(0);
         Map<Long, Long> sentAt = new ConcurrentHashMap<>();
@@ -124,7 +108,7 @@ public final class FiftyLanes {
         double cpuBefore = cpuSeconds(pid);
         for (int i = 0; i < lanes.size(); i++) {
             clock.scheduleAtFixedRate(
-                    new Sender(server, token, lanes.get(i), i == 0 ? sentAt : null, answers),
+                    new Sender(link, lanes.get(i), i == 0 ? sentAt : null, answers),
                     i * APART_MILLIS / lanes.size(),
                     APART_MILLIS,
                     TimeUnit.MILLISECONDS);
@@ -150,16 +134,14 @@ public final class FiftyLanes {
 
     /** Sends one reading a time, in unbroken sequence. */
     private static final class Sender implements Runnable {
-        private final String server;
-        private final String token;
+        private final GatewayLink link;
         private final Lane lane;
         private final Map<Long, Long> sentAt;
         private final List<Long> answers;
         private long sequence;
 
-        Sender(String server, String token, Lane lane, Map<Long, Long> sentAt, List<Long> answers) {
-            this.server = server;
-            this.token = token;
+        Sender(GatewayLink link, Lane lane, Map<Long, Long> sentAt, List<Long> answers) {
+            this.link = link;
             this.lane = lane;
             this.sentAt = sentAt;
             this.answers = answers;
@@ -175,9 +157,7 @@ public final class FiftyLanes {
                 sentAt.put(at, began);
             }
             try {
-                send(
-                        server,
-                        token,
+                link.send(
                         "/api/v1/link/sessions/" + lane.session() + "/batches",
                         Map.of("sequence", sequence, "readings", List.of(Map.of("at", at, "values", values))));
                 answers.add((System.nanoTime() - began) / 1_000_000);
@@ -233,26 +213,5 @@ public final class FiftyLanes {
                         .findFirst()
                         .orElse(0)
                 / 1024;
-    }
-
-    private static String get(String server, String token, String path) throws IOException, InterruptedException {
-        var request = HttpRequest.newBuilder(URI.create(server + path))
-                .header("Authorization", "Bearer " + token)
-                .build();
-        return HTTP.send(request, HttpResponse.BodyHandlers.ofString()).body();
-    }
-
-    private static JsonNode send(String server, String token, String path, Object body)
-            throws IOException, InterruptedException {
-        var request = HttpRequest.newBuilder(URI.create(server + path))
-                .header("Authorization", "Bearer " + token)
-                .header("Content-Type", "application/json")
-                .POST(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
-                .build();
-        var answer = HTTP.send(request, HttpResponse.BodyHandlers.ofString());
-        if (answer.statusCode() / 100 != 2) {
-            throw new IOException(answer.statusCode() + " " + answer.body());
-        }
-        return JSON.readTree(answer.body());
     }
 }

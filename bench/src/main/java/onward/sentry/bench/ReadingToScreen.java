@@ -1,22 +1,13 @@
 package onward.sentry.bench;
 
 import com.microsoft.playwright.Browser;
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.Playwright;
-import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * From the moment a gateway sends a reading until its figure stands on the bench, on a demo server without its
@@ -28,26 +19,18 @@ public final class ReadingToScreen {
     private static final int READINGS = 60;
     private static final int APART_MILLIS = 330;
 
-    private static final HttpClient HTTP = HttpClient.newHttpClient();
-    private static final JsonMapper JSON = JsonMapper.shared();
-
     private ReadingToScreen() {}
 
     public static void main(String[] args) throws IOException, InterruptedException {
         var server = args[0];
         var token = Files.readString(Path.of(args[1])).strip();
-        try (var playwright = Playwright.create(
-                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))) {
-            var browser = playwright
-                    .chromium()
-                    .launch(new BrowserType.LaunchOptions()
-                            .setExecutablePath(Path.of("/usr/bin/chromium"))
-                            .setChromiumSandbox(false)
-                            .setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-background-networking")));
+        try (var playwright = HeadlessChromium.playwright()) {
+            var link = new GatewayLink(server, token);
+            var browser = HeadlessChromium.launch(playwright);
             var page = browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800))
                     .newPage();
             var runId = putOnBench(page, server);
-            var session = send(server, token, "/api/v1/link/detectors/" + SERIAL + "/sessions", Map.of("runId", runId))
+            var session = link.send("/api/v1/link/detectors/" + SERIAL + "/sessions", Map.of("runId", runId))
                     .path("sessionId")
                     .asString();
             long[] delays = new long[READINGS];
@@ -55,9 +38,7 @@ public final class ReadingToScreen {
             for (int i = 0; i < READINGS; i++) {
                 long value = 100 + i;
                 long sent = System.currentTimeMillis();
-                send(
-                        server,
-                        token,
+                link.send(
                         "/api/v1/link/sessions/" + session + "/batches",
                         Map.of(
                                 "sequence",
@@ -77,9 +58,7 @@ public final class ReadingToScreen {
     }
 
     private static String putOnBench(Page page, String server) {
-        page.navigate(server + "/sign-in");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^una ")))
-                .click();
+        HeadlessChromium.signInAsUna(page, server);
         page.getByLabel("Scan or type a serial").fill(SERIAL);
         page.keyboard().press("Enter");
         page.waitForURL(Pattern.compile("/bench/[0-9a-f-]{36}"));
@@ -99,19 +78,5 @@ public final class ReadingToScreen {
                   new MutationObserver(look).observe(document.body, {subtree: true, childList: true, characterData: true});
                 }
                 """);
-    }
-
-    private static JsonNode send(String server, String token, String path, Object body)
-            throws IOException, InterruptedException {
-        var request = HttpRequest.newBuilder(URI.create(server + path))
-                .header("Authorization", "Bearer " + token)
-                .header("Content-Type", "application/json")
-                .POST(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
-                .build();
-        var answer = HTTP.send(request, HttpResponse.BodyHandlers.ofString());
-        if (answer.statusCode() / 100 != 2) {
-            throw new IOException(answer.statusCode() + " " + answer.body());
-        }
-        return JSON.readTree(answer.body());
     }
 }
