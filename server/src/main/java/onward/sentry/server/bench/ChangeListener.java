@@ -19,7 +19,7 @@ class ChangeListener implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(ChangeListener.class);
     private static final int WAIT_MILLIS = 5_000;
     /** All lanes are drawn together, no more often than this. */
-    private static final int LANES_EVERY_MILLIS = 250;
+    private static final int LANES_EVERY_MILLIS = 500;
 
     private final DataSourceProperties database;
     private final LiveHub hub;

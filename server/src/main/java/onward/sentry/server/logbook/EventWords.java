@@ -112,9 +112,8 @@ final class EventWords {
             return "Remark by " + e.by() + ": " + e.text();
         }
         if (event instanceof RunEvent.LanePlaced e) {
-            return e.manifold().isPresent()
-                    ? "Worked in the " + e.room() + ", one of " + e.sharing() + " on a manifold"
-                    : "Worked in the " + e.room();
+            return (e.room().isEmpty() ? "Put on the bench" : "Put on the bench in the " + e.room())
+                    + (e.manifold().isPresent() ? ", one of " + e.sharing() + " on a manifold" : "");
         }
         if (event instanceof RunEvent.RunTakenOver e) {
             return e.by() + " took over from " + e.from();
