@@ -133,7 +133,7 @@ class RunLogTest {
         var second = island.command(runId, command);
         assertThat(first.status()).isEqualTo(200);
         assertThat(second.body().path("lastSeq")).isEqualTo(first.body().path("lastSeq"));
-        assertThat(events(runId)).isEqualTo(2);
+        assertThat(events(runId)).as("started, placed, confirmed").isEqualTo(3);
     }
 
     @Test
