@@ -36,7 +36,8 @@ class KeyboardWalkTest {
             page.keyboard().type("skerravoe-demo");
             page.keyboard().press("Enter");
             assertThat(page.getByText("detectors may be used as they stand")).isVisible();
-            page.evaluate("localStorage.setItem('sentry-bench', JSON.stringify({source: 'LINK', timeScale: 60}))");
+            page.evaluate(
+                    "localStorage.setItem('sentry-bench', JSON.stringify({source: 'LINK', timeScale: 60, room: 'keyboard', leads: false}))");
             page.reload();
             assertThat(page.getByText("detectors may be used as they stand")).isVisible();
             page.keyboard().press("/");

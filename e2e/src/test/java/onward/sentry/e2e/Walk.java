@@ -37,8 +37,9 @@ final class Walk implements AutoCloseable {
         this.world = world;
         var context = browser().newContext(options.setReducedMotion(ReducedMotion.REDUCE));
         // A room of one's own, and no leading to the lanes that other walks have left.
-        context.addInitScript("localStorage['sentry-bench'] ??= JSON.stringify({ room: 'room " + ROOMS.incrementAndGet()
-                + "', sound: false, leads: false })");
+        context.addInitScript(
+                "try { localStorage['sentry-bench'] ??= JSON.stringify({ room: 'room " + ROOMS.incrementAndGet()
+                        + "', sound: false, leads: false }) } catch { /* a page that never came */ }");
         this.page = context.newPage();
         page.setDefaultTimeout(LONGEST_STAGE_MILLIS);
         page.onPageError(complaints::add);
