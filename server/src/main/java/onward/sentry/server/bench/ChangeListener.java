@@ -5,6 +5,9 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.LinkedHashSet;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.postgresql.PGConnection;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -23,6 +26,14 @@ class ChangeListener implements SmartLifecycle {
 
     private final DataSourceProperties database;
     private final LiveHub hub;
+    /** All lanes take longer to draw than a reading to pass on: readings do not wait for them. */
+    private final ExecutorService drawing = Executors.newSingleThreadExecutor(task -> {
+        var daemon = new Thread(task, "lanes-drawn");
+        daemon.setDaemon(true);
+        return daemon;
+    });
+
+    private final AtomicBoolean beingDrawn = new AtomicBoolean();
     private volatile Thread thread;
 
     ChangeListener(DataSourceProperties database, LiveHub hub) {
@@ -51,7 +62,7 @@ class ChangeListener implements SmartLifecycle {
                             .unwrap(PGConnection.class)
                             .getNotifications(lanesDue ? LANES_EVERY_MILLIS : WAIT_MILLIS);
                     if (lanesDue && System.nanoTime() - lanesToldAt >= LANES_EVERY_MILLIS * 1_000_000L) {
-                        hub.lanesChanged();
+                        drawLanes();
                         lanesToldAt = System.nanoTime();
                         lanesDue = false;
                     }
@@ -76,6 +87,21 @@ class ChangeListener implements SmartLifecycle {
         }
     }
 
+    /** Draws them once more unless they are being drawn. */
+    private void drawLanes() {
+        if (beingDrawn.compareAndSet(false, true)) {
+            drawing.execute(() -> {
+                try {
+                    hub.lanesChanged();
+                } catch (RuntimeException e) {
+                    LOG.warn("The lanes could not be drawn: {}", e.toString());
+                } finally {
+                    beingDrawn.set(false);
+                }
+            });
+        }
+    }
+
     private static void pause() {
         try {
             Thread.sleep(1_000);
@@ -87,6 +113,7 @@ class ChangeListener implements SmartLifecycle {
     @Override
     public void stop() {
         thread = null;
+        drawing.shutdown();
     }
 
     @Override
