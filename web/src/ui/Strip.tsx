@@ -24,9 +24,21 @@ interface Row {
  * A run as a ribbon: time along it, a thin row per sensor, each stage a stretch of its own height and texture, the
  * verdict mark where it was reached. Small in lists; with rows named, large.
  */
-export function Strip({ strip, rows, live = false }: { strip: StripData; rows?: Row[]; live?: boolean }) {
+export function Strip({
+  strip,
+  rows,
+  sensors,
+  live = false,
+}: {
+  strip: StripData;
+  rows?: Row[];
+  /** Slots to draw while nothing has been judged on some of them; left out: those with a mark. */
+  sensors?: number[];
+  live?: boolean;
+}) {
   const { ref, width } = useWidth<HTMLDivElement>();
-  const slots = rows ?? [...new Set(strip.marks.map((m) => m.slot))].sort().map((slot) => ({ slot, label: "" }));
+  const drawn = sensors ?? [...new Set(strip.marks.map((m) => m.slot))].sort();
+  const slots = rows ?? drawn.map((slot) => ({ slot, label: "" }));
   const lines = Math.max(1, slots.length);
   const ribbon = rows ? lines * ROW_HEIGHT : SMALL_HEIGHT;
   const height = ribbon + (rows ? FOOTER_HEIGHT : 0);

@@ -96,7 +96,7 @@ function LaneRow({
         </span>
         {!number && <span className="block text-sm text-soft">{lane.technician}</span>}
         <span className="my-0.5 block">
-          <Strip strip={lane.strip} />
+          <Strip strip={lane.strip} sensors={lane.sensors.map((sensor) => sensor.slot)} />
         </span>
         {!brief && (
           <span className="flex flex-wrap gap-x-2.5 text-sm">
