@@ -11,14 +11,6 @@ public final class AirSuspicion {
 
     private static final double RESTLESS_STEPS = 2.5;
 
-    /** What came before a zero. */
-    public enum Before {
-        NO_GAS_YET,
-        OFF_BEFORE_ANY_GAS,
-        GAS_LEFT,
-        CLEARED_WELL
-    }
-
     /**
      * A sensor in clean air.
      *
@@ -37,8 +29,12 @@ public final class AirSuspicion {
 
     private AirSuspicion() {}
 
-    /** After a zero that failed. */
-    public static Suspicion ofZero(List<InAir> sensors, List<Evidence.Tried> tried, Before before) {
+    /**
+     * After a zero that failed.
+     *
+     * @param gasLeft the gas before had not cleared down when it was taken
+     */
+    public static Suspicion ofZero(List<InAir> sensors, List<Evidence.Tried> tried, boolean gasLeft) {
         var failed = sensors.stream().filter(InAir::failed).toList();
         if (failed.isEmpty()) {
             return Suspicion.NONE;
@@ -51,8 +47,8 @@ public final class AirSuspicion {
             suspects.add(suspect(
                     restless > 1 || sensors.size() == 1 ? Cause.UNSETTLED_GAS : Cause.UNSETTLED_SENSOR, 0.95, words));
         }
-        suspects.add(suspect(Cause.ROOM_GAS, before == Before.GAS_LEFT ? 0.4 : 0.75, words));
-        suspects.add(suspect(Cause.RESIDUAL_GAS, before == Before.GAS_LEFT ? 0.8 : 0.4, words));
+        suspects.add(suspect(Cause.ROOM_GAS, gasLeft ? 0.4 : 0.75, words));
+        suspects.add(suspect(Cause.RESIDUAL_GAS, gasLeft ? 0.8 : 0.4, words));
         suspects.add(suspect(Cause.ZERO_SENSOR, failed.size() == 1 ? 0.55 : 0.3, words));
         return Suspicion.of(suspects, tried);
     }

@@ -2,7 +2,6 @@ package onward.sentry.core.suspect;
 
 import java.util.List;
 import java.util.Optional;
-import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Rig;
 
@@ -17,7 +16,6 @@ import onward.sentry.core.rig.Rig;
  */
 public record Evidence(
         List<SensorEvidence> sensors,
-        Cylinder cylinder,
         double shelfLifeLeft,
         Rig rig,
         Intake intake,

@@ -49,7 +49,7 @@ public final class RunSuspicion {
         for (int i = events.size() - 1; i >= 0; i--) {
             var event = events.get(i);
             if (event instanceof RunEvent.ZeroJudged zero && anyFailed(zero.outcomes())) {
-                return AirSuspicion.ofZero(inAir(zero.outcomes(), zero.at()), tried(zero.step()), gasBefore(zero));
+                return AirSuspicion.ofZero(inAir(zero.outcomes(), zero.at()), tried(zero.step()), gasLeft(zero));
             }
             if (event instanceof RunEvent.ClearedDown clear && anyFailed(clear.outcomes())) {
                 return AirSuspicion.ofClearDown(inAir(clear.outcomes(), clear.at()), List.of());
@@ -70,27 +70,25 @@ public final class RunSuspicion {
         return outcomes.stream().anyMatch(SensorOutcome::failed);
     }
 
-    /** Whether the gas of this run was still there when the zero was taken, or something in the room from the start. */
-    private AirSuspicion.Before gasBefore(RunEvent.ZeroJudged zero) {
-        var firstGas = state.events().stream()
+    /** Whether gas of this run was still there when the zero was taken; what stood off before any gas is the room's. */
+    private boolean gasLeft(RunEvent.ZeroJudged zero) {
+        boolean clearedBadly = last(RunEvent.ClearedDown.class, zero.at(), e -> true)
+                .filter(clear -> anyFailed(clear.outcomes()))
+                .isPresent();
+        return clearedBadly && !offBeforeAnyGas(zero);
+    }
+
+    private boolean offBeforeAnyGas(RunEvent.ZeroJudged zero) {
+        long gas = state.events().stream()
                 .filter(RunEvent.GasOpened.class::isInstance)
                 .mapToLong(RunEvent::at)
-                .min();
-        if (firstGas.isEmpty() || firstGas.getAsLong() > zero.at()) {
-            return AirSuspicion.Before.NO_GAS_YET;
-        }
-        long gas = firstGas.getAsLong();
-        boolean offFromTheStart = zero.outcomes().stream()
+                .min()
+                .orElse(Long.MAX_VALUE);
+        return zero.outcomes().stream()
                 .filter(SensorOutcome::failed)
                 .anyMatch(outcome -> Plateau.of(traces.trace(outcome.slot()), gas - AIR_MILLIS, gas)
                         .filter(air -> !ZeroJudge.withinTolerance(state.card().sensor(outcome.slot()), air.mean()))
                         .isPresent());
-        boolean clearedBadly = last(RunEvent.ClearedDown.class, zero.at(), e -> true)
-                .filter(clear -> anyFailed(clear.outcomes()))
-                .isPresent();
-        return offFromTheStart
-                ? AirSuspicion.Before.OFF_BEFORE_ANY_GAS
-                : clearedBadly ? AirSuspicion.Before.GAS_LEFT : AirSuspicion.Before.CLEARED_WELL;
     }
 
     private List<AirSuspicion.InAir> inAir(List<SensorOutcome> outcomes, long at) {
@@ -134,7 +132,6 @@ public final class RunSuspicion {
                 state.steps().stream().anyMatch(s -> s instanceof Step.Zero zero && zero.air() == ZeroAir.CHARCOAL);
         return GasSuspicion.of(new Evidence(
                 sensors,
-                cylinder,
                 left,
                 chosen.rig().orElseGet(() -> state.card().usualRig()),
                 state.card().intake(),

@@ -1,6 +1,7 @@
 package onward.sentry.core.lanes;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Map;
@@ -126,6 +127,15 @@ class HandOrderTest {
         var second = Lane.of("D", toGas(run("D", "workshop", Optional.of("M"), ReadingSource.TYPED)));
         assertThat(Neighbours.of(second, List.of(Lane.of("C", first), second)).againstCylinder(second, "HM-01"))
                 .isEmpty();
+    }
+
+    @Test
+    void aManifoldHoldsOneModelAndEachDetectorOnce() {
+        Manifold.check(List.of("A", "B"), List.of("Quoin 4", "Quoin 4"));
+        assertThatThrownBy(() -> Manifold.check(List.of("A", "B"), List.of("Quoin 4", "Mote CO")))
+                .hasMessageContaining("these are Quoin 4, Mote CO");
+        assertThatThrownBy(() -> Manifold.check(List.of("A", "a"), List.of("Quoin 4", "Quoin 4")))
+                .hasMessageContaining("one of A, a is named twice");
     }
 
     @Test

@@ -16,6 +16,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.lanes.Manifold;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
@@ -106,23 +107,11 @@ public class Runs {
     /** Puts several detectors of one model on one manifold, all of them or none. */
     @Transactional
     public List<UUID> startOnManifold(String clientId, List<Start> starts, String technician, Set<String> competences) {
-        var models = starts.stream()
-                .map(start -> fleet.bySerial(start.serial()).model())
-                .distinct()
-                .toList();
-        Refusal.unless(
-                models.size() == 1
-                        && starts.stream()
-                                        .map(start -> start.serial().toLowerCase())
-                                        .distinct()
-                                        .count()
-                                == starts.size(),
-                "manifold-models",
-                "serials",
-                models.size() > 1
-                        ? "One manifold serves one model; these are " + String.join(", ", models) + "."
-                        : "Name each detector once.",
-                "Put each model on a manifold of its own.");
+        Manifold.check(
+                starts.stream().map(Start::serial).toList(),
+                starts.stream()
+                        .map(start -> fleet.bySerial(start.serial()).model())
+                        .toList());
         var manifold = UUID.nameUUIDFromBytes(clientId.getBytes(StandardCharsets.UTF_8))
                 .toString();
         return starts.stream()

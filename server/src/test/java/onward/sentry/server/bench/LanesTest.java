@@ -136,7 +136,9 @@ class LanesTest {
         var twice = technician.post(
                 "/api/v1/bench/manifolds",
                 Map.of("clientId", "m1", "serials", List.of(one, one), "job", "CALIBRATION", "source", "TYPED"));
-        assertThat(twice.text("detail")).isEqualTo("Name each detector once.");
+        assertThat(twice.text("detail")).contains("hangs on a manifold once").contains(one);
+        assertThat(twice.text("field")).isEqualTo("serials");
+        assertThat(twice.text("wayOut")).isEqualTo("Name each detector once.");
         var seven = new ArrayList<String>();
         for (int i = 0; i < 7; i++) {
             seven.add(island.quoin4());
