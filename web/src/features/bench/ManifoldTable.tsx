@@ -34,7 +34,7 @@ export function ManifoldTable({ lanes, current, onFocus }: { lanes: LaneView[]; 
                   type="button"
                   aria-current={lane.id === current ? "true" : undefined}
                   onClick={() => onFocus(lane.id)}
-                  className="min-h-11 font-bold underline-offset-4 hover:underline"
+                  className="min-h-11 font-bold whitespace-nowrap underline-offset-4 hover:underline"
                 >
                   {lane.serial}
                 </button>
