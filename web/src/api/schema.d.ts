@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rounds/{id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["live"];
+        put?: never;
+        post: operations["goLive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rounds/{id}/end": {
         parameters: {
             query?: never;
@@ -721,7 +737,7 @@ export interface components {
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
             /** @enum {string} */
-            source: "LINK" | "TYPED" | "PAPER" | "SEEN";
+            source: "LINK" | "TYPED" | "PAPER" | "SEEN" | "SEEN_LIVE";
             /** Format: double */
             timeScale: number | null;
             slots: number[] | null;
@@ -1035,7 +1051,26 @@ export interface components {
             model: string;
             crew: string;
             sensors: components["schemas"]["RoundSensor"][];
+            linked: boolean;
             refusal: components["schemas"]["Refusal"] | null;
+        };
+        GoLive: {
+            serial: string;
+            /** Format: double */
+            timeScale: number | null;
+            room: string | null;
+        };
+        LiveAnswer: {
+            /** Format: int32 */
+            slot: number;
+            shown: string;
+            percent: number | null;
+            responds: boolean;
+        };
+        LiveBump: {
+            runId: string;
+            serial: string;
+            answers: components["schemas"]["LiveAnswer"][];
         };
         Seen: {
             serial: string;
@@ -1321,7 +1356,7 @@ export interface components {
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
             /** @enum {string} */
-            source: "LINK" | "TYPED" | "PAPER" | "SEEN";
+            source: "LINK" | "TYPED" | "PAPER" | "SEEN" | "SEEN_LIVE";
             /** Format: double */
             timeScale: number | null;
             room: string | null;
@@ -1823,6 +1858,54 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RoundView"];
+                };
+            };
+        };
+    };
+    live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LiveBump"];
+                };
+            };
+        };
+    };
+    goLive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoLive"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LiveBump"];
                 };
             };
         };

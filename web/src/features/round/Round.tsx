@@ -5,9 +5,9 @@ import { answer, api, freshId, isLineDown, noLine, type Schemas } from "../../ap
 import { keep, useOutbox } from "../../app/outbox";
 import { isScannerBurst, isTypingIn, takeScans } from "../../app/scanner";
 import { Button, buttonLook } from "../../ui/Button";
-import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { Loading, Told } from "../../ui/Told";
+import { AtHand } from "./AtHand";
 import { NotAllWell } from "./NotAllWell";
 import { roundQuery } from "./queries";
 
@@ -152,19 +152,7 @@ export function Round() {
         {notWell && atHand && (
           <NotAllWell key={atHand.serial} sensors={atHand.sensors} pending={isPending} onEnter={enter} onBack={() => setNotWell(false)} />
         )}
-        {atHand && !notWell && (
-          <p className="mt-2 flex flex-wrap gap-x-5 text-lg">
-            <span className="text-soft">{atHand.model}</span>
-            {atHand.sensors.map((sensor) => (
-              <span key={sensor.slot}>
-                <strong>
-                  <Formula text={sensor.formula} />
-                </strong>{" "}
-                to {sensor.expects}
-              </span>
-            ))}
-          </p>
-        )}
+        {atHand && !notWell && !ended && <AtHand key={atHand.serial} roundId={roundId} detector={atHand} />}
         <div className="grid gap-x-8 md:grid-cols-2">
           <section aria-labelledby="left">
             <h2 id="left" className="mt-4 border-b-2 border-ink text-xl font-bold">

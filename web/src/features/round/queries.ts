@@ -17,3 +17,12 @@ export function roundQuery(id: string) {
     queryFn: () => answer(api.GET("/api/v1/rounds/{id}", { params: { path: { id } } })),
   });
 }
+
+/** Numbers of the bump that is live now; looked at again while there is one. */
+export function liveQuery(id: string, goesOn: boolean) {
+  return queryOptions({
+    queryKey: ["rounds", id, "live"],
+    queryFn: () => answer(api.GET("/api/v1/rounds/{id}/live", { params: { path: { id } } })),
+    refetchInterval: goesOn ? 400 : false,
+  });
+}

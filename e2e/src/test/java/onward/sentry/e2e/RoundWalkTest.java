@@ -19,7 +19,7 @@ class RoundWalkTest {
         var phone = new Browser.NewContextOptions().setViewportSize(390, 844).setHasTouch(true);
         try (var brand = new Walk(world, phone).signIn("brand")) {
             var page = brand.page();
-            world.crewThatWaitsForItsBump("Night shift", DETECTORS);
+            world.crew("Night shift", "NS-", DETECTORS, 1);
             brand.open("/round");
             page.getByText("Night shift").tap();
             assertThat(page.getByText("bumps 20 of 20").first()).isVisible();
@@ -58,6 +58,33 @@ class RoundWalkTest {
             assertThat(page.getByText("keep it out of use, calibrate it")).hasCount(2);
             brand.button("End the round").tap();
             assertThat(brand.nextHand()).containsText("The round is ended");
+            brand.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void numbersOverTheLinkAreSeenBesideTheQuestion() {
+        try (var brand = new Walk(world).signIn("brand").readings("Over the link", 10)) {
+            var page = brand.page();
+            world.crew("Dawn shift", "DS-", 2, 1);
+            brand.open("/round");
+            page.getByText("Dawn shift").click();
+            page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Begin with")))
+                    .first()
+                    .click();
+            page.waitForURL(java.util.regex.Pattern.compile("/round/[0-9a-f-]{36}"));
+            assertThat(brand.nextHand()).containsText("DS-101");
+            page.keyboard().press("l");
+            var atHand = page.getByLabel("At hand");
+            assertThat(atHand.getByText("responds")).hasCount(4);
+            page.keyboard().press("Space");
+            assertThat(page.getByText("1 done")).isVisible();
+            assertThat(brand.nextHand()).containsText("DS-102");
+            brand.link("DS-101").click();
+            assertThat(page.getByText("bumped it in a round, numbers over the link"))
+                    .isVisible();
             brand.nothingWentWrong();
         }
     }

@@ -169,21 +169,28 @@ final class World implements AutoCloseable {
         }
     }
 
-    /** A crew whose detectors were calibrated yesterday and have had no bump since; nobody else works on them. */
-    void crewThatWaitsForItsBump(String crew, int detectors) {
+    /**
+     * A crew with detectors that nobody else works on and that were last calibrated and bumped this many days ago: 1 and
+     * they wait for their bump, 120 and they are overdue. The stand-in gateway knows them.
+     */
+    void crew(String crew, String prefix, int detectors, int daysAgo) {
+        var since = "current_date - " + daysAgo;
         var insert = "insert into detector (id, serial, asset_tag, model, crew, location, received_on, state_word,"
                 + " state_reason, state_valid_through, due_on, due_working, last_good_bump) select gen_random_uuid(),"
-                + " 'NS-' || (100 + n), '', 'Quoin 4', '" + crew + "', 'yard', current_date - 400, 'READY', '',"
-                + " current_date - 2, current_date + 20, '{}', current_date - 1 from generate_series(1, " + detectors
+                + " '" + prefix + "' || (100 + n), '', 'Quoin 4', '" + crew + "', 'yard', current_date - 400, 'READY',"
+                + " '', current_date - 2, current_date + 20, '{}', " + since + " from generate_series(1, " + detectors
                 + ") n";
         var fit = "insert into sensor (id, detector_id, slot, serial, fitted_on, last_good_on, last_verdict)"
-                + " select gen_random_uuid(), id, slot, serial || '-' || slot, current_date - 400, current_date - 1,"
-                + " 'PASS' from detector cross join generate_series(1, 4) slot where crew = '" + crew + "'";
+                + " select gen_random_uuid(), id, slot, serial || '-' || slot, current_date - 150, " + since
+                + ", 'PASS' from detector cross join generate_series(1, 4) slot where crew = '" + crew + "'";
+        var link = "insert into link_token_detector select (select token_id from link_token_detector limit 1), id"
+                + " from detector where crew = '" + crew + "'";
         try (var connection = DriverManager.getConnection(address() + database, "sentry", password());
                 var statement = connection.createStatement()) {
             connection.setAutoCommit(false);
             statement.execute(insert);
             statement.execute(fit);
+            statement.execute(link);
             connection.commit();
         } catch (SQLException e) {
             throw new IllegalStateException(e);

@@ -2,14 +2,21 @@ package onward.sentry.core.run;
 
 import static onward.sentry.core.working.Refusal.unless;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
+import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.Judgement;
@@ -17,10 +24,53 @@ import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Working;
 
-/** Judges a bump as it is done in a round: gas on, and the technician says which sensors respond and whether all alarms came. */
-record BumpSight(RunState state, HousePolicy policy) {
+/**
+ * Judges a bump as it is done in a round: gas on, and the technician says which sensors respond and whether all alarms
+ * came. Where a gateway sends numbers, each sensor counts with the reading that went furthest towards the gas.
+ */
+public record BumpSight(RunState state, HousePolicy policy, RunTraces traces) {
 
     private static final String SEEN = "seen";
+
+    /**
+     * How far a sensor has answered to gas.
+     *
+     * @param reading that went furthest towards the expected value since gas came on, in the sensor's unit; empty
+     *     before the first one
+     * @param percent of the way from clean air to the expected value
+     * @param verdict {@code NOT_JUDGED} before the first reading
+     */
+    public record Answer(int slot, double expected, OptionalDouble reading, OptionalDouble percent, Verdict verdict) {}
+
+    /** Takes the gas of the round for a bump whose numbers come over the link. */
+    RunEvent.CylinderChosen chosen(RunCommand.ChooseCylinder c, long now) {
+        unless(
+                state.cylinder().isEmpty(),
+                "gas-already-on",
+                "cylinder",
+                "Gas is already on in this bump.",
+                "Say what you see, or leave the detector.");
+        var fitness = allowed(c.cylinder(), c.on());
+        return new RunEvent.CylinderChosen(
+                now,
+                c.step(),
+                c.cylinderId(),
+                c.cylinder(),
+                c.on(),
+                fitness.label(),
+                fitness.warnings(),
+                List.of(),
+                false,
+                Optional.of(state.card().usualRig()));
+    }
+
+    private Fitness allowed(Cylinder cylinder, LocalDate on) {
+        var fitness = CylinderCheck.of(cylinder, GasDemands.of(state, policy, on, targets()));
+        if (!fitness.allowed()) {
+            throw new Refused(fitness.refusals().get(0));
+        }
+        return fitness;
+    }
 
     RunEvent.BumpSeen seen(RunCommand.SeeBump c, long now) {
         unless(
@@ -29,21 +79,55 @@ record BumpSight(RunState state, HousePolicy policy) {
                 "",
                 "This run is no bump of a round, or it has been entered already.",
                 "Begin with the next detector.");
-        var targets = targets();
-        var fitness = CylinderCheck.of(c.cylinder(), GasDemands.of(state, policy, c.on(), targets));
-        if (!fitness.allowed()) {
-            throw new Refused(fitness.refusals().get(0));
-        }
+        var label = allowed(c.cylinder(), c.on()).label();
+        var readings = new TreeMap<>(c.readings());
+        answers().forEach(answer -> answer.reading().ifPresent(value -> readings.putIfAbsent(answer.slot(), value)));
         var outcomes = new ArrayList<SensorOutcome>();
-        for (var target : targets) {
-            var line = fitness.label().stream()
-                    .filter(one -> one.slot() == target.slot())
-                    .findFirst()
-                    .orElseThrow();
-            outcomes.add(outcome(c, target.slot(), line));
+        for (var target : targets()) {
+            outcomes.add(outcome(c.silent().contains(target.slot()), readings, line(label, target.slot())));
         }
         return new RunEvent.BumpSeen(
-                now, c.cylinderId(), c.cylinder(), c.on(), c.silent(), c.alarms(), c.readings(), outcomes);
+                now, c.cylinderId(), c.cylinder(), c.on(), c.silent(), c.alarms(), Map.copyOf(readings), outcomes);
+    }
+
+    List<Answer> answers() {
+        if (state.flowing().isEmpty()) {
+            return List.of();
+        }
+        var label = state.flowing().get().label();
+        return targets().stream().map(t -> answer(line(label, t.slot()))).toList();
+    }
+
+    private Answer answer(LabelLine line) {
+        var sensor = state.card().sensor(line.slot());
+        var trace = traces.trace(line.slot());
+        int first = trace.indexFrom(state.flowingSince());
+        var furthest = IntStream.range(first, trace.size())
+                .mapToObj(trace::valueAt)
+                .max((a, b) -> Double.compare(percent(sensor, line, a), percent(sensor, line, b)));
+        return new Answer(
+                line.slot(),
+                line.expected(),
+                furthest.map(OptionalDouble::of).orElseGet(OptionalDouble::empty),
+                furthest.map(value -> OptionalDouble.of(percent(sensor, line, value)))
+                        .orElseGet(OptionalDouble::empty),
+                furthest.map(value -> judged(sensor, line, value).verdict()).orElse(Verdict.NOT_JUDGED));
+    }
+
+    private static LabelLine line(List<LabelLine> label, int slot) {
+        return label.stream().filter(one -> one.slot() == slot).findFirst().orElseThrow();
+    }
+
+    private static double percent(SensorSpec sensor, LabelLine line, double value) {
+        return BumpJudge.responsePercent(sensor, line.expected(), value);
+    }
+
+    private Judgement judged(SensorSpec sensor, LabelLine line, double value) {
+        return BumpJudge.judge(sensor, line.expected(), value, state.card().bumpLevelPercent(), source());
+    }
+
+    private String source() {
+        return state.card().name() + ", " + policy.name();
     }
 
     /** Every sensor that the card bumps, each once. */
@@ -54,27 +138,24 @@ record BumpSight(RunState state, HousePolicy policy) {
                 .toList();
     }
 
-    private SensorOutcome outcome(RunCommand.SeeBump c, int slot, LabelLine line) {
-        var sensor = state.card().sensor(slot);
-        var reading = Optional.ofNullable(c.readings().get(slot));
-        var source = state.card().name() + ", " + policy.name();
-        boolean silent = c.silent().contains(slot);
+    private SensorOutcome outcome(boolean silent, Map<Integer, Double> readings, LabelLine line) {
+        var sensor = state.card().sensor(line.slot());
+        var reading = Optional.ofNullable(readings.get(line.slot()));
         var judgement = reading.filter(value -> !silent)
-                .map(value -> BumpJudge.judge(
-                        sensor, line.expected(), value, state.card().bumpLevelPercent(), source))
+                .map(value -> judged(sensor, line, value))
                 .orElseGet(() -> new Judgement(
                         silent ? Verdict.FAIL : Verdict.PASS,
                         Working.of("Bump, seen by the technician", "the sensor responds to gas")
                                 .with("gas", line.label())
                                 .gives(silent ? "no response seen → fail" : "responds → pass")
-                                .from(source)));
+                                .from(source())));
         return new SensorOutcome(
-                slot,
+                line.slot(),
                 Stage.BUMP,
                 judgement,
                 reading.map(OptionalDouble::of).orElseGet(OptionalDouble::empty),
                 line.expected(),
-                reading.map(value -> OptionalDouble.of(BumpJudge.responsePercent(sensor, line.expected(), value)))
+                reading.map(value -> OptionalDouble.of(percent(sensor, line, value)))
                         .orElseGet(OptionalDouble::empty),
                 OptionalDouble.empty(),
                 SEEN);

@@ -179,10 +179,15 @@ public final class LiveRun {
         }
         if (command instanceof RunCommand.ChooseCylinder c) {
             at(c.step(), Step.class);
-            return List.of(new CylinderChoosing(state, policy).chosen(c, now));
+            return List.of(
+                    state.seenBump()
+                            ? new BumpSight(state, policy, traces).chosen(c, now)
+                            : new CylinderChoosing(state, policy).chosen(c, now));
         }
         if (command instanceof RunCommand.GasOn c) {
-            at(c.step(), Step.ApplyGas.class);
+            if (!state.seenBump()) {
+                at(c.step(), Step.ApplyGas.class);
+            }
             unless(
                     state.cylinder().isPresent() && state.gasOpenedAt().isEmpty(),
                     "gas-not-now",
@@ -214,7 +219,7 @@ public final class LiveRun {
             return List.of(new PaperSheet(state, policy).entered(c, now));
         }
         if (command instanceof RunCommand.SeeBump c) {
-            return List.of(new BumpSight(state, policy).seen(c, now));
+            return List.of(new BumpSight(state, policy, traces).seen(c, now));
         }
         if (command instanceof RunCommand.TypeReading c) {
             return List.of(typed(c, now));
@@ -399,6 +404,11 @@ public final class LiveRun {
     /** How far a sensor has got in the stage the run is in; for the screen only, no verdict hangs on it. */
     public SensorProgress progress(SensorSpec sensor) {
         return SensorProgress.of(state, sensor, since -> stability(sensor, since));
+    }
+
+    /** How far each sensor of a bump in a round has answered to the gas that is on now; empty before gas. */
+    public List<BumpSight.Answer> answers() {
+        return new BumpSight(state, policy, traces).answers();
     }
 
     /** How long a sensor's readings must hold now to count as settled, seconds. */

@@ -31,6 +31,9 @@ record NextHand(RunState state, Threading threading) {
             return waiting(Kind.DONE, "Stopped. What was done stays on record.");
         }
         var step = state.currentStep().orElse(null);
+        if (state.seenBump() && state.phase() == RunPhase.OPEN) {
+            return waiting(Kind.OPEN_GAS, "Gas on in the bump round: say there what you see");
+        }
         return ofStep(step).withNote(step == null ? "" : step.note());
     }
 

@@ -9,5 +9,16 @@ public enum ReadingSource {
     /** The job was done on paper before; its figures are typed in afterwards and the record says so. */
     PAPER,
     /** A bump in a round: the technician sees the response, numbers are optional. */
-    SEEN
+    SEEN,
+    /** A bump in a round like {@link #SEEN}, with a gateway that sends the numbers. */
+    SEEN_LIVE;
+
+    public boolean isByLink() {
+        return this == LINK || this == SEEN_LIVE;
+    }
+
+    /** What counts is what the technician saw. */
+    public boolean isSeen() {
+        return this == SEEN || this == SEEN_LIVE;
+    }
 }

@@ -48,7 +48,7 @@ final class RunJudge {
     }
 
     List<RunEvent> decide(RunState state, RunTraces traces) {
-        if (state.phase() != RunPhase.OPEN) {
+        if (state.phase() != RunPhase.OPEN || state.seenBump()) {
             return List.of();
         }
         var step = state.currentStep().orElse(null);

@@ -139,6 +139,7 @@ public final class RunState {
         } else if (event instanceof RunEvent.BumpSeen e && seenBump()) {
             e.outcomes().forEach(outcome -> outcomes.add(step, outcome));
             alarms = Optional.of(new RunEvent.AlarmsConfirmed(e.at(), step, e.alarms(), e.alarms(), e.alarms()));
+            gas.close(e.at());
             enter(steps.size(), e.at());
         } else if (event instanceof RunEvent.GasLeftOut e && on(e.step(), Step.ApplyGas.class)) {
             enter(step + 1, e.at());
@@ -153,10 +154,10 @@ public final class RunState {
             e.outcomes().forEach(this::decide);
             completed(e.at());
         } else if (event instanceof RunEvent.CylinderChosen e
-                && (on(e.step(), Step.ApplyGas.class) || on(e.step(), Step.Zero.class))) {
+                && (on(e.step(), Step.ApplyGas.class) || on(e.step(), Step.Zero.class) || seenBump())) {
             gas.choose(e);
             withdrawable = OptionalInt.of(position);
-        } else if (event instanceof RunEvent.GasOpened e && on(e.step(), Step.ApplyGas.class)) {
+        } else if (event instanceof RunEvent.GasOpened e && (on(e.step(), Step.ApplyGas.class) || seenBump())) {
             gas.open(step, e.at(), e.seen());
             withdrawable = OptionalInt.empty();
         } else if (event instanceof RunEvent.ReadingAccepted e && on(e.step(), Step.ApplyGas.class)) {
@@ -358,7 +359,7 @@ public final class RunState {
 
     /** A bump in a round: what counts is what the technician saw. */
     public boolean seenBump() {
-        return started != null && started.source() == ReadingSource.SEEN;
+        return started != null && started.source().isSeen();
     }
 
     /** Who works on it now. */

@@ -26,4 +26,9 @@ public enum StateWord {
     public boolean usable() {
         return usable;
     }
+
+    /** A bump can tell something about it; it never releases a detector that is kept out of use. */
+    public boolean mayBeBumped() {
+        return this != ON_HOLD && this != RETIRED;
+    }
 }

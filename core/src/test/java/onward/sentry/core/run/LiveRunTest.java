@@ -384,6 +384,59 @@ class LiveRunTest {
                 .isEmpty();
     }
 
+    private static LiveRun liveBump(Cylinder cylinder, double... carbonMonoxide) {
+        var bump = LiveRun.start(
+                Fixtures.quoin4(),
+                HousePolicy.SHIPPED,
+                Fixtures.started(Job.BUMP, ReadingSource.SEEN_LIVE, List.of(3)));
+        bump.observe(new Reading(500, Map.of(3, 90.0)));
+        bump.carryOut(new RunCommand.ChooseCylinder(0, "HM-01", cylinder, Fixtures.TODAY, List.of()), 1_000, "Una");
+        bump.carryOut(new RunCommand.GasOn(0), 1_000, "Una");
+        for (int i = 0; i < carbonMonoxide.length; i++) {
+            assertThat(bump.observe(new Reading(2_000 + 1_000 * i, Map.of(3, carbonMonoxide[i]))))
+                    .isEmpty();
+        }
+        return bump;
+    }
+
+    @Test
+    void aLiveBumpCountsTheReadingThatWentFurthestSinceGasCameOn() {
+        var bump = liveBump(Fixtures.houseMix(), 10, 55, 48);
+        var answer = bump.answers().get(0);
+        assertThat(answer.expected()).isEqualTo(80);
+        assertThat(answer.reading()).hasValue(55);
+        assertThat(answer.percent()).hasValue(68.75);
+        assertThat(answer.verdict()).isEqualTo(Verdict.PASS);
+        assertThat(bump.state().gasIsOn()).isTrue();
+
+        bump.carryOut(seeBump(Map.of()), 6_000, "Una");
+        assertThat(bump.state().gasIsOn()).isFalse();
+        assertThat(bump.state().outcomes(3).get(0).reading()).hasValue(55);
+        bump.carryOut(new RunCommand.Sign(Fixtures.TODAY), 6_000, "Una");
+        assertThat(bump.state().signed().orElseThrow().verdict()).isEqualTo(Verdict.PASS);
+    }
+
+    @Test
+    void aLiveBumpBelowTheLevelFailsWhateverTheTechnicianSays() {
+        var weak = liveBump(Fixtures.houseMix(), 10, 20);
+        assertThat(weak.answers().get(0).verdict()).isEqualTo(Verdict.FAIL);
+        weak.carryOut(seeBump(Map.of()), 6_000, "Una");
+        assertThat(weak.state().outcomes(3).get(0).failed()).isTrue();
+    }
+
+    @Test
+    void aLiveBumpWithoutAReadingIsWhatTheTechnicianSaw() {
+        var unheard = liveBump(Fixtures.houseMix());
+        assertThat(unheard.answers().get(0).verdict()).isEqualTo(Verdict.NOT_JUDGED);
+        unheard.carryOut(seeBump(Map.of()), 6_000, "Una");
+        assertThat(unheard.state().outcomes(3).get(0).reading()).isEmpty();
+        assertThat(unheard.state().outcomes(3).get(0).failed()).isFalse();
+    }
+
+    private static RunCommand.SeeBump seeBump(Map<Integer, Double> readings) {
+        return new RunCommand.SeeBump("HM-01", Fixtures.houseMix(), Fixtures.TODAY, List.of(), true, readings);
+    }
+
     @Test
     void aRoundTakesNoGasThatTheBenchWouldRefuse() {
         var mix = Fixtures.houseMix();

@@ -146,7 +146,7 @@ class BenchController {
     /** Readings for drawing, thinned to what a screen can show. */
     @GetMapping("/api/v1/runs/{id}/readings")
     List<Reading> readings(@PathVariable UUID id, @RequestParam(defaultValue = "-1") long after) {
-        var all = runs.run(id).source() == ReadingSource.LINK ? log.readingsAfter(id, after) : typed(id, after);
+        var all = runs.run(id).source().isByLink() ? log.readingsAfter(id, after) : typed(id, after);
         int every = Math.max(1, all.size() / MOST_POINTS);
         var thinned = new ArrayList<Reading>();
         for (int i = 0; i < all.size(); i += every) {

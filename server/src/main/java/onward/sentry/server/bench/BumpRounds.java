@@ -5,13 +5,11 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
+import java.util.Set;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunCommand;
-import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
@@ -27,9 +25,20 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class BumpRounds {
 
-    /** A round. @param crew whose detectors it is about; empty: whatever is scanned */
+    /**
+     * A round.
+     *
+     * @param crew whose detectors it is about; empty: whatever is scanned
+     * @param liveRun the bump whose numbers are coming in over the link
+     */
     record Round(
-            UUID id, String technician, String crew, UUID cylinderId, Instant startedAt, Optional<Instant> endedAt) {}
+            UUID id,
+            String technician,
+            String crew,
+            UUID cylinderId,
+            Instant startedAt,
+            Optional<Instant> endedAt,
+            Optional<UUID> liveRun) {}
 
     /** A detector that the round has dealt with. */
     record Entry(UUID runId, String serial, String verdict, double litres) {}
@@ -39,15 +48,25 @@ class BumpRounds {
     private final Runs runs;
     private final Fleet fleet;
     private final Shelf shelf;
+    private final RunBeginning beginning;
     private final House house;
     private final Site site;
 
-    BumpRounds(JdbcClient jdbc, FinishedRuns finished, Runs runs, Fleet fleet, Shelf shelf, House house, Site site) {
+    BumpRounds(
+            JdbcClient jdbc,
+            FinishedRuns finished,
+            Runs runs,
+            Fleet fleet,
+            Shelf shelf,
+            RunBeginning beginning,
+            House house,
+            Site site) {
         this.jdbc = jdbc;
         this.finished = finished;
         this.runs = runs;
         this.fleet = fleet;
         this.shelf = shelf;
+        this.beginning = beginning;
         this.house = house;
         this.site = site;
     }
@@ -74,7 +93,8 @@ class BumpRounds {
 
     @Transactional(readOnly = true)
     Round round(UUID id) {
-        return jdbc.sql("select id, technician, crew, cylinder_id, started_at, ended_at from bump_round where id = ?")
+        return jdbc.sql(
+                        "select id, technician, crew, cylinder_id, started_at, ended_at, live_run from bump_round where id = ?")
                 .param(id)
                 .query((row, n) -> new Round(
                         row.getObject("id", UUID.class),
@@ -82,7 +102,8 @@ class BumpRounds {
                         row.getString("crew"),
                         row.getObject("cylinder_id", UUID.class),
                         row.getTimestamp("started_at").toInstant(),
-                        Optional.ofNullable(row.getTimestamp("ended_at")).map(java.sql.Timestamp::toInstant)))
+                        Optional.ofNullable(row.getTimestamp("ended_at")).map(java.sql.Timestamp::toInstant),
+                        Optional.ofNullable(row.getObject("live_run", UUID.class))))
                 .optional()
                 .orElseThrow(() -> new NotFound("Round " + id));
     }
@@ -116,15 +137,64 @@ class BumpRounds {
                 .toList();
     }
 
-    /** Stores what was seen of one detector as a run that is signed at once. */
+    /** Detectors that some gateway sends readings of. */
+    @Transactional(readOnly = true)
+    Set<UUID> linked() {
+        return Set.copyOf(jdbc.sql("select distinct detector_id from link_token_detector")
+                .query(UUID.class)
+                .list());
+    }
+
+    /** Gas is on at this detector, and its gateway is to send the numbers; any other that was live in the round ends. */
     @Transactional
-    UUID bump(
-            UUID roundId,
-            String serial,
-            List<Integer> silent,
-            boolean alarms,
-            Map<Integer, Double> readings,
-            String technician) {
+    UUID live(UUID roundId, String serial, double timeScale, String room, String technician) {
+        var round = yours(roundId, technician);
+        var detector = fleet.bySerial(serial);
+        var already = round.liveRun().filter(run -> runs.run(run).detectorId().equals(detector.id()));
+        if (already.isPresent()) {
+            return already.get();
+        }
+        leave(round);
+        check(detector);
+        Refusal.unless(
+                linked().contains(detector.id()),
+                "round-no-link",
+                "serial",
+                "No gateway sends readings of " + detector.serial() + ".",
+                "Read its display, and type the numbers if you want them on record.");
+        runs.checkTimeScale(timeScale);
+        var live = beginning.of(detector, Job.BUMP, ReadingSource.SEEN_LIVE, timeScale, List.of(), technician, false);
+        live.carryOut(new RunCommand.Place(room), 0, technician);
+        var runId = runs.open(detector, live, UUID.randomUUID().toString());
+        var cylinder = shelf.cylinder(round.cylinderId());
+        command(
+                runId,
+                new RunCommand.ChooseCylinder(0, cylinder.tag(), cylinder.cylinder(), site.today(), List.of()),
+                technician);
+        command(runId, new RunCommand.GasOn(0), technician);
+        setLive(roundId, runId);
+        return runId;
+    }
+
+    private void leave(Round round) {
+        round.liveRun()
+                .ifPresent(run -> command(
+                        run, new RunCommand.Stop("Left in the round before anything was said"), round.technician()));
+        setLive(round.id(), null);
+    }
+
+    private void setLive(UUID roundId, UUID runId) {
+        jdbc.sql("update bump_round set live_run = :run where id = :round")
+                .param("run", runId, java.sql.Types.OTHER)
+                .param("round", roundId)
+                .update();
+    }
+
+    private void command(UUID runId, RunCommand command, String by) {
+        runs.command(runId, UUID.randomUUID().toString(), command, Optional.empty(), by, false);
+    }
+
+    private Round yours(UUID roundId, String technician) {
         var round = round(roundId);
         Refusal.unless(round.endedAt().isEmpty(), "round-ended", "", "This round was ended.", "Begin another one.");
         Refusal.unless(
@@ -133,9 +203,12 @@ class BumpRounds {
                 "",
                 round.technician() + " is on this round.",
                 "Begin one of your own.");
-        var detector = fleet.bySerial(serial);
+        return round;
+    }
+
+    private void check(Fleet.Known detector) {
         Refusal.unless(
-                detector.state() != StateWord.ON_HOLD && detector.state() != StateWord.RETIRED,
+                detector.state().mayBeBumped(),
                 "round-state",
                 "serial",
                 detector.serial() + " is " + detector.state().label() + ": " + detector.reason(),
@@ -146,46 +219,58 @@ class BumpRounds {
                 "serial",
                 detector.serial() + " is on the bench.",
                 "Finish that run first.");
-        var card = house.latestCard(detector.model());
-        var policy = house.policy();
+    }
+
+    /** Takes in what was seen of one detector: a run that is signed at once. */
+    @Transactional
+    UUID bump(
+            UUID roundId,
+            String serial,
+            List<Integer> silent,
+            boolean alarms,
+            Map<Integer, Double> readings,
+            String technician) {
+        var round = yours(roundId, technician);
+        var detector = fleet.bySerial(serial);
         var cylinder = shelf.cylinder(round.cylinderId());
-        var serials = new TreeMap<Integer, String>();
-        detector.sensors().forEach(s -> serials.put(s.slot(), s.serial()));
-        var live = LiveRun.start(
-                card,
-                policy,
-                new RunEvent.RunStarted(
-                        0,
-                        detector.serial(),
-                        Job.BUMP,
-                        card.model(),
-                        card.version(),
-                        policy.version(),
-                        technician,
-                        ReadingSource.SEEN,
-                        1,
-                        serials,
-                        List.copyOf(serials.keySet())));
-        live.carryOut(
-                new RunCommand.SeeBump(cylinder.tag(), cylinder.cylinder(), site.today(), silent, alarms, readings),
-                0,
-                technician);
-        live.carryOut(new RunCommand.Sign(site.today()), 0, technician);
-        var runId = finished.store(detector.id(), live, site.now());
+        var seen = new RunCommand.SeeBump(cylinder.tag(), cylinder.cylinder(), site.today(), silent, alarms, readings);
+        var sign = new RunCommand.Sign(site.today());
+        var liveRun = round.liveRun().filter(run -> runs.run(run).detectorId().equals(detector.id()));
+        UUID runId;
+        if (liveRun.isPresent()) {
+            runId = liveRun.get();
+            command(runId, seen, technician);
+            command(runId, sign, technician);
+            setLive(roundId, null);
+        } else {
+            check(detector);
+            var live = beginning.of(detector, Job.BUMP, ReadingSource.SEEN, 1, List.of(), technician, false);
+            live.carryOut(seen, 0, technician);
+            live.carryOut(sign, 0, technician);
+            runId = finished.store(detector.id(), live, site.now());
+        }
         jdbc.sql("insert into bump_round_entry (round_id, run_id, detector_id, litres) values (?, ?, ?, ?)")
-                .params(roundId, runId, detector.id(), card.litres(Job.BUMP))
+                .params(
+                        roundId,
+                        runId,
+                        detector.id(),
+                        house.latestCard(detector.model()).litres(Job.BUMP))
                 .update();
         return runId;
     }
 
     @Transactional
     void end(UUID roundId, String technician) {
+        var round = round(roundId);
         Refusal.unless(
-                round(roundId).technician().equals(technician),
+                round.technician().equals(technician),
                 "round-not-yours",
                 "",
                 "This round is somebody else's.",
                 "Only who began it ends it.");
+        if (round.endedAt().isEmpty()) {
+            leave(round);
+        }
         jdbc.sql("update bump_round set ended_at = ? where id = ? and ended_at is null")
                 .params(site.now().atOffset(ZoneOffset.UTC), roundId)
                 .update();

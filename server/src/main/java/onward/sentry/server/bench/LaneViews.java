@@ -43,6 +43,9 @@ class LaneViews {
         var views = new ArrayList<LaneView>();
         var byTechnician =
                 all.stream().collect(Collectors.groupingBy(Lane::technician, LinkedHashMap::new, Collectors.toList()));
+        byTechnician
+                .values()
+                .forEach(own -> own.removeIf(lane -> lane.state().seenBump())); // rounds have their own page
         for (var own : byTechnician.values()) {
             var hands = HandOrder.of(own, all);
             for (int turn = 0; turn < hands.size(); turn++) {

@@ -1,18 +1,13 @@
 package onward.sentry.server.bench;
 
 import java.time.LocalTime;
-import java.util.TreeMap;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunCommand;
-import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,14 +19,14 @@ class PaperRuns {
     private final FinishedRuns finished;
     private final Runs runs;
     private final Fleet fleet;
-    private final House house;
+    private final RunBeginning beginning;
     private final Site site;
 
-    PaperRuns(FinishedRuns finished, Runs runs, Fleet fleet, House house, Site site) {
+    PaperRuns(FinishedRuns finished, Runs runs, Fleet fleet, RunBeginning beginning, Site site) {
         this.finished = finished;
         this.runs = runs;
         this.fleet = fleet;
-        this.house = house;
+        this.beginning = beginning;
         this.site = site;
     }
 
@@ -58,33 +53,12 @@ class PaperRuns {
                 "serial",
                 detector.serial() + " is on the bench.",
                 "Finish that run first.");
-        var card = house.latestCard(detector.model());
-        var serials = new TreeMap<Integer, String>();
-        detector.sensors().forEach(s -> serials.put(s.slot(), s.serial()));
         var slots = sheet.lines().stream()
                 .map(line -> line.slot())
                 .distinct()
                 .sorted()
                 .toList();
-        var live = LiveRun.start(
-                card,
-                house.policy(),
-                new RunEvent.RunStarted(
-                        0,
-                        detector.serial(),
-                        job,
-                        card.model(),
-                        card.version(),
-                        house.policy().version(),
-                        by,
-                        ReadingSource.PAPER,
-                        1,
-                        serials,
-                        slots,
-                        false,
-                        detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::chain)),
-                        0,
-                        detector.tolerancePercent()));
+        var live = beginning.of(detector, job, ReadingSource.PAPER, 1, slots, by, false);
         live.carryOut(sheet, 0, by);
         live.carryOut(new RunCommand.Sign(sheet.on()), 0, by);
         var at = sheet.on().atTime(LocalTime.NOON).atZone(site.zone()).toInstant();

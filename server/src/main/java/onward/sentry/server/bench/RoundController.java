@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -22,8 +23,12 @@ import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Pressure;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.BumpSight;
 import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
@@ -46,14 +51,26 @@ import org.springframework.web.bind.annotation.RestController;
 class RoundController {
 
     private final BumpRounds rounds;
+    private final Runs runs;
+    private final RunCache cache;
     private final Shelf shelf;
     private final House house;
     private final People people;
     private final Once once;
     private final Site site;
 
-    RoundController(BumpRounds rounds, Shelf shelf, House house, People people, Once once, Site site) {
+    RoundController(
+            BumpRounds rounds,
+            Runs runs,
+            RunCache cache,
+            Shelf shelf,
+            House house,
+            People people,
+            Once once,
+            Site site) {
         this.rounds = rounds;
+        this.runs = runs;
+        this.cache = cache;
         this.shelf = shelf;
         this.house = house;
         this.people = people;
@@ -74,8 +91,29 @@ class RoundController {
 
     record RoundSensor(int slot, String formula, String gas, String unit, String expects) {}
 
-    /** @param refusal why the round's gas does not serve it; empty when it does */
-    record Waiting(String serial, String model, String crew, List<RoundSensor> sensors, Optional<Refusal> refusal) {}
+    /**
+     * @param linked a gateway can send its numbers
+     * @param refusal why the round's gas does not serve it; empty when it does
+     */
+    record Waiting(
+            String serial,
+            String model,
+            String crew,
+            List<RoundSensor> sensors,
+            boolean linked,
+            Optional<Refusal> refusal) {}
+
+    record GoLive(@NotBlank String serial, Optional<Double> timeScale, Optional<String> room) {}
+
+    /** The bump whose numbers are coming in. */
+    record LiveBump(String runId, String serial, List<LiveAnswer> answers) {}
+
+    /**
+     * @param shown the reading that went furthest towards the gas, with its unit; empty before the first
+     * @param percent of the way from clean air
+     * @param responds it has come as far as the card asks for
+     */
+    record LiveAnswer(int slot, String shown, OptionalDouble percent, boolean responds) {}
 
     /**
      * @param left detectors that still wait
@@ -217,6 +255,42 @@ class RoundController {
         });
     }
 
+    /** Gas is on at a detector: its gateway is to send the numbers. */
+    @PostMapping("/api/v1/rounds/{id}/live")
+    LiveBump goLive(@PathVariable UUID id, @Valid @RequestBody GoLive body, Principal principal) {
+        rounds.live(
+                id,
+                body.serial(),
+                body.timeScale().orElse(1.0),
+                body.room().orElse(""),
+                people.displayName(principal.getName()));
+        return live(id).orElseThrow();
+    }
+
+    /** The bump whose numbers are coming in, if there is one. */
+    @GetMapping("/api/v1/rounds/{id}/live")
+    Optional<LiveBump> live(@PathVariable UUID id) {
+        return rounds.round(id).liveRun().map(runs::run).map(run -> cache.look(run, live -> liveBump(run, live)));
+    }
+
+    private static LiveBump liveBump(RunEntity run, LiveRun live) {
+        var state = live.state();
+        return new LiveBump(
+                run.id().toString(),
+                state.started().orElseThrow().serial(),
+                live.answers().stream()
+                        .map(answer -> liveAnswer(state.card().sensor(answer.slot()), answer))
+                        .toList());
+    }
+
+    private static LiveAnswer liveAnswer(SensorSpec sensor, BumpSight.Answer answer) {
+        return new LiveAnswer(
+                answer.slot(),
+                answer.reading().isPresent() ? sensor.shown(answer.reading().getAsDouble()) : "",
+                answer.percent(),
+                answer.verdict() == Verdict.PASS);
+    }
+
     @PostMapping("/api/v1/rounds/{id}/end")
     @Transactional
     public RoundView end(@PathVariable UUID id, Principal principal) {
@@ -230,6 +304,7 @@ class RoundController {
         var done = rounds.entries(id);
         var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
         double drawn = done.stream().mapToDouble(BumpRounds.Entry::litres).sum();
+        var linked = rounds.linked();
         var seen = new TreeSet<String>();
         done.forEach(entry -> seen.add(entry.serial()));
         return new RoundView(
@@ -242,7 +317,7 @@ class RoundController {
                 drawn,
                 rounds.waiting(round.crew()).stream()
                         .filter(d -> !seen.contains(d.serial()))
-                        .map(d -> waiting(d, cards.get(d.model()), cylinder.cylinder()))
+                        .map(d -> waiting(d, cards.get(d.model()), cylinder.cylinder(), linked.contains(d.id())))
                         .sorted(Comparator.comparing((Waiting w) -> w.refusal().isPresent())
                                 .thenComparing(Waiting::model)
                                 .thenComparing(Waiting::serial))
@@ -250,7 +325,7 @@ class RoundController {
                 done);
     }
 
-    private Waiting waiting(Fleet.Known detector, ProcedureCard card, Cylinder cylinder) {
+    private Waiting waiting(Fleet.Known detector, ProcedureCard card, Cylinder cylinder, boolean linked) {
         var lines = label(card, cylinder);
         return new Waiting(
                 detector.serial(),
@@ -268,6 +343,7 @@ class RoundController {
                                         .map(line -> sensor.shown(line.expected()))
                                         .orElse("")))
                         .toList(),
+                linked,
                 refusal(card, cylinder));
     }
 }

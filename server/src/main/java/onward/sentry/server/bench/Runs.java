@@ -4,18 +4,14 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.BiFunction;
-import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
-import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.lanes.Manifold;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.Reading;
@@ -53,7 +49,7 @@ public class Runs {
     private final House house;
     private final Site site;
     private final SentrySettings settings;
-    private final Exposures exposure;
+    private final RunBeginning beginning;
     private final Lanes lanes;
 
     Runs(
@@ -65,7 +61,7 @@ public class Runs {
             House house,
             Site site,
             SentrySettings settings,
-            Exposures exposure,
+            RunBeginning beginning,
             Lanes lanes) {
         this.runs = runs;
         this.log = log;
@@ -75,7 +71,7 @@ public class Runs {
         this.house = house;
         this.site = site;
         this.settings = settings;
-        this.exposure = exposure;
+        this.beginning = beginning;
         this.lanes = lanes;
     }
 
@@ -126,12 +122,7 @@ public class Runs {
         var source = start.source();
         double timeScale = start.timeScale();
         var detector = fleet.bySerial(start.serial());
-        Refusal.unless(
-                timeScale == 1 || (settings.demo() && (timeScale == 10 || timeScale == 60)),
-                "time-scale",
-                "timeScale",
-                "Run time is natural time here; " + timeScale + " is not.",
-                "Only the demo runs at 10 or 60 times the speed, and says so on the record.");
+        checkTimeScale(timeScale);
         Refusal.unless(
                 source == ReadingSource.LINK || source == ReadingSource.TYPED,
                 "source-paper",
@@ -150,17 +141,16 @@ public class Runs {
             return open.get().id();
         }
         var card = house.latestCard(detector.model());
-        var policy = house.policy();
-        var sensors = new TreeMap<Integer, String>();
-        detector.sensors().forEach(s -> sensors.put(s.slot(), s.serial()));
+        var fitted =
+                detector.sensors().stream().map(Fleet.Fitted::slot).sorted().toList();
         var slots = start.only().isEmpty()
-                ? List.copyOf(sensors.keySet())
+                ? fitted
                 : start.only().stream().distinct().sorted().toList();
         Refusal.unless(
-                sensors.keySet().containsAll(slots),
+                fitted.containsAll(slots),
                 "slot-unknown",
                 "slots",
-                detector.serial() + " has slots " + sensors.keySet() + ", not " + slots + ".",
+                detector.serial() + " has slots " + fitted + ", not " + slots + ".",
                 "Name slots that it has.");
         Refusal.unless(
                 card.steps(job, slots).stream().anyMatch(Step.ApplyGas.class::isInstance),
@@ -168,26 +158,23 @@ public class Runs {
                 "slots",
                 "The card applies no gas to these sensors in this job.",
                 "Pick another sensor or the other job.");
-        var live = LiveRun.start(
-                card,
-                policy,
-                new RunEvent.RunStarted(
-                        0,
-                        detector.serial(),
-                        job,
-                        card.model(),
-                        card.version(),
-                        policy.version(),
-                        technician,
-                        source,
-                        timeScale,
-                        sensors,
-                        slots,
-                        lacks(card, competences),
-                        chains(detector),
-                        card.exposureSecondsPerDay() == 0 ? 0 : exposure.secondsBefore(detector.id(), site.now()),
-                        detector.tolerancePercent()));
+        var live = beginning.of(detector, job, source, timeScale, slots, technician, lacks(card, competences));
         live.carryOut(new RunCommand.Place(start.room(), manifold, sharing), 0, technician);
+        return open(detector, live, clientId);
+    }
+
+    void checkTimeScale(double timeScale) {
+        Refusal.unless(
+                timeScale == 1 || (settings.demo() && (timeScale == 10 || timeScale == 60)),
+                "time-scale",
+                "timeScale",
+                "Run time is natural time here; " + timeScale + " is not.",
+                "Only the demo runs at 10 or 60 times the speed, and says so on the record.");
+    }
+
+    /** Stores a run that has just begun. */
+    @Transactional
+    UUID open(Fleet.Known detector, LiveRun live, String clientId) {
         var now = site.now();
         var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
         log.append(run, live.state().events(), clientId, now);
@@ -206,10 +193,6 @@ public class Runs {
 
     private static boolean lacks(ProcedureCard card, Set<String> competences) {
         return !card.competence().isEmpty() && !competences.contains(card.competence());
-    }
-
-    private static Map<Integer, SpanChain> chains(Fleet.Known detector) {
-        return detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::chain));
     }
 
     /**
@@ -233,7 +216,7 @@ public class Runs {
     }
 
     private long moment(RunEntity run, LiveRun live, Optional<Long> at) {
-        if (run.source() == ReadingSource.LINK) {
+        if (run.source().isByLink()) {
             // Readings may still be on their way; a confirmation belongs after what was measured before it.
             long heard = live.traces().now();
             long most = heard + Math.round(MOST_BEHIND_MILLIS * run.timeScale());

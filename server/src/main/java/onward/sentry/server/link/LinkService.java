@@ -6,7 +6,6 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
 import onward.sentry.core.run.Reading;
-import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
@@ -51,7 +50,7 @@ class LinkService {
     /** The unfinished run of a detector, when it wants readings over the link. */
     @Transactional(readOnly = true)
     Optional<RunEntity> wanted(UUID detectorId) {
-        return runs.unfinishedOf(detectorId).filter(run -> run.source() == ReadingSource.LINK);
+        return runs.unfinishedOf(detectorId).filter(run -> run.source().isByLink());
     }
 
     /** The run that a session sends to, while it still wants readings. */

@@ -22,6 +22,7 @@ final class EventWords {
                 case LINK -> e.technician() + " began the " + e.job().label() + "; readings over the link";
                 case TYPED -> e.technician() + " began the " + e.job().label() + "; readings typed by hand";
                 case SEEN -> e.technician() + " bumped it in a round";
+                case SEEN_LIVE -> e.technician() + " bumped it in a round, numbers over the link";
                 case PAPER -> e.technician() + " typed in a " + e.job().label() + " that was done on paper";
             };
         }

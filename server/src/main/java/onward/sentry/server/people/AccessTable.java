@@ -54,6 +54,8 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/rounds", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/rounds/{id}", VIEWER),
             row(HttpMethod.POST, "/api/v1/rounds/{id}/bumps", TECHNICIAN),
+            row(HttpMethod.POST, "/api/v1/rounds/{id}/live", TECHNICIAN),
+            row(HttpMethod.GET, "/api/v1/rounds/{id}/live", VIEWER),
             row(HttpMethod.POST, "/api/v1/rounds/{id}/end", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/runs", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/runs/{id}", VIEWER),

@@ -104,4 +104,49 @@ class RoundTest {
         assertThat(lead.post("/api/v1/rounds/" + id + "/bumps", body).text("code"))
                 .isEqualTo("round-not-yours");
     }
+
+    @Test
+    void numbersOverTheLinkDecideAndAnotherDetectorEndsTheLiveOne() {
+        var mix = island.houseMix();
+        var weak = island.quoin4();
+        var other = island.quoin4();
+        for (var serial : List.of(weak, other)) {
+            island.calibrate(serial, mix, Map.of());
+        }
+        var unlinked = island.quoin4();
+        var id = begin(mix).path("id").asString();
+        assertThat(goLive(id, unlinked).text("code")).isEqualTo("round-no-link");
+
+        var first = goLive(id, other).body();
+        var live = goLive(id, weak).body();
+        assertThat(island.view(first.path("runId").asString()).path("phase").asString())
+                .as("left before anything was said")
+                .isEqualTo("STOPPED");
+        var gateway = island.weakened(weak, live.path("runId").asString(), Map.of(3, 0.2));
+        gateway.run(120);
+        var answers = technician.get("/api/v1/rounds/" + id + "/live").body().path("answers");
+        assertThat(answers.size()).isEqualTo(4);
+        for (var answer : answers) {
+            assertThat(answer.path("responds").asBoolean())
+                    .as(answer.toString())
+                    .isEqualTo(answer.path("slot").asInt() != 3);
+        }
+        assertThat(technician.get("/api/v1/bench").body().toString())
+                .as("a round is no lane of the bench")
+                .doesNotContain(weak);
+
+        var done = bump(id, weak, List.of(), true).body().path("done");
+        assertThat(done.size()).isEqualTo(1);
+        assertThat(done.get(0).path("verdict").asString()).isEqualTo("fail");
+        assertThat(technician.get("/api/v1/rounds/" + id + "/live").body().isEmpty())
+                .isTrue();
+        assertThat(island.view(done.get(0).path("runId").asString())
+                        .path("phase")
+                        .asString())
+                .isEqualTo("SIGNED");
+    }
+
+    private Api.Answer goLive(String round, String serial) {
+        return technician.post("/api/v1/rounds/" + round + "/live", Map.of("serial", serial));
+    }
 }

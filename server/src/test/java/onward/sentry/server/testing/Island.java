@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.IntFunction;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
 import onward.sentry.server.link.LinkTokens;
@@ -120,11 +121,20 @@ public final class Island {
 
     /** A gateway for one run, whose sensors answer with these shares of the applied gas. */
     public SteppedGateway gateway(String serial, String runId, Map<Integer, Double> responses) {
+        return gateway(serial, runId, slot -> new Health(responses.getOrDefault(slot, 0.95), 1, 0));
+    }
+
+    /** One whose sensors have got as weak as this since the instrument was set. */
+    public SteppedGateway weakened(String serial, String runId, Map<Integer, Double> responses) {
+        return gateway(serial, runId, slot -> new Health(responses.getOrDefault(slot, 1.0), 1, 0, 1));
+    }
+
+    private SteppedGateway gateway(String serial, String runId, IntFunction<Health> healthOf) {
         var detector = server.bean(Fleet.class).bySerial(serial);
         var token = server.bean(LinkTokens.class).issue("test " + runId, List.of(detector.id()));
         var card = server.bean(House.class).latestCard(detector.model());
         var health = new HashMap<Integer, Health>();
-        card.sensors().forEach(s -> health.put(s.slot(), new Health(responses.getOrDefault(s.slot(), 0.95), 1, 0)));
+        card.sensors().forEach(s -> health.put(s.slot(), healthOf.apply(s.slot())));
         return new SteppedGateway(Api.withToken(server, token), serial, runId, card, health);
     }
 

@@ -1,0 +1,76 @@
+package onward.sentry.server.bench;
+
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.run.LiveRun;
+import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Site;
+import org.springframework.stereotype.Component;
+
+/** Puts together what a run starts with: the latest card, the policy in force, and the sensors that are fitted. */
+@Component
+class RunBeginning {
+
+    private final House house;
+    private final Exposures exposures;
+    private final Site site;
+
+    RunBeginning(House house, Exposures exposures, Site site) {
+        this.house = house;
+        this.exposures = exposures;
+        this.site = site;
+    }
+
+    /**
+     * @param slots of the sensors that the job is about; empty: all that are fitted
+     * @param withoutCompetence the technician may not adjust this model
+     */
+    LiveRun of(
+            Fleet.Known detector,
+            Job job,
+            ReadingSource source,
+            double timeScale,
+            List<Integer> slots,
+            String technician,
+            boolean withoutCompetence) {
+        var card = house.latestCard(detector.model());
+        var policy = house.policy();
+        var sensors = new TreeMap<Integer, String>();
+        detector.sensors().forEach(s -> sensors.put(s.slot(), s.serial()));
+        return LiveRun.start(
+                card,
+                policy,
+                new RunEvent.RunStarted(
+                        0,
+                        detector.serial(),
+                        job,
+                        card.model(),
+                        card.version(),
+                        policy.version(),
+                        technician,
+                        source,
+                        timeScale,
+                        sensors,
+                        slots.isEmpty() ? List.copyOf(sensors.keySet()) : slots,
+                        withoutCompetence,
+                        chains(detector),
+                        exposed(card, detector),
+                        detector.tolerancePercent()));
+    }
+
+    private double exposed(ProcedureCard card, Fleet.Known detector) {
+        return card.exposureSecondsPerDay() == 0 ? 0 : exposures.secondsBefore(detector.id(), site.now());
+    }
+
+    private static Map<Integer, SpanChain> chains(Fleet.Known detector) {
+        return detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::chain));
+    }
+}
