@@ -11,13 +11,18 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.standins.sim.Fault;
 import onward.sentry.standins.sim.Trouble;
+import onward.sentry.standins.sim.Troubles;
 
 /** A small page, on loopback and in the demo only, on which a fault is put on a simulated sensor. */
 final class ControlPage {
+
+    private static final String NONE = "NONE";
 
     private final Faults faults;
     private final AtomicReference<List<LinkMessages.Detector>> detectors;
@@ -53,13 +58,13 @@ final class ControlPage {
     }
 
     private void set(Map<String, String> form) {
-        String kind = form.getOrDefault("kind", "NONE");
+        String kind = form.getOrDefault("kind", NONE);
         if (form.containsKey("detector")) {
-            setAtBench(form.get("detector"), kind, form.getOrDefault("strength", ""));
+            setAtBench(form.get("detector"), form);
             return;
         }
         String sensor = form.getOrDefault("sensor", "");
-        if (kind.equals("NONE")) {
+        if (kind.equals(NONE)) {
             faults.set(sensor, Optional.empty());
             return;
         }
@@ -70,15 +75,26 @@ final class ControlPage {
         faults.set(sensor, Optional.of(new Fault(Fault.Kind.valueOf(kind), strength)));
     }
 
-    private void setAtBench(String serial, String kind, String strength) {
-        if (kind.equals("NONE")) {
-            faults.setAtBench(serial, Optional.empty());
-            return;
-        }
-        var known = Trouble.Kind.valueOf(kind);
+    private void setAtBench(String serial, Map<String, String> form) {
+        var troubles = Stream.of("", "2")
+                .flatMap(which ->
+                        trouble(form.getOrDefault("kind" + which, NONE), form.getOrDefault("strength" + which, ""))
+                                .stream())
+                .toList();
+        var seed = form.getOrDefault("seed", "");
         faults.setAtBench(
                 serial,
-                Optional.of(new Trouble(known, strength.isBlank() ? known.usual() : Double.parseDouble(strength))));
+                new Faults.AtBench(
+                        new Troubles(troubles),
+                        seed.isBlank() ? OptionalLong.empty() : OptionalLong.of(Long.parseLong(seed.strip()))));
+    }
+
+    private static Optional<Trouble> trouble(String kind, String strength) {
+        if (kind.equals(NONE)) {
+            return Optional.empty();
+        }
+        var known = Trouble.Kind.valueOf(kind);
+        return Optional.of(new Trouble(known, strength.isBlank() ? known.usual() : Double.parseDouble(strength)));
     }
 
     private static Map<String, String> form(String body) {
@@ -100,24 +116,36 @@ final class ControlPage {
                 <h1>Stand-in detectors</h1>
                 <p>Simulated instruments of the demo. A fault counts from the next run of that sensor.
                 Weak: response in %. Slow: how many times slower. Wandering: steps of the display off zero.
-                What is wrong at the bench of a detector counts from the next time that its valve is turned.</p>""" + failure
+                What is wrong at the bench of a detector counts from the next time that its valve is turned; the same seed
+                makes the same noise and the same hands.</p>""" + failure
                 + "<table><tr><th>Detector<th>At its bench</tr>" + benches
                 + "</table><table><tr><th>Detector<th>Sensor<th>Gas<th>Fault</tr>" + rows + "</table></html>";
     }
 
     private String bench(LinkMessages.Detector detector) {
         var now = faults.atBenchOf(detector.serial());
-        var options = new StringBuilder("<option value=NONE>nothing wrong</option>");
+        var all = now.troubles().all();
+        return "<tr><td>" + escape(detector.serial())
+                + "<td><form method=post><input type=hidden name=detector value=\"" + escape(detector.serial()) + "\">"
+                + choice(detector, "", all.isEmpty() ? Optional.empty() : Optional.of(all.get(0)))
+                + " and " + choice(detector, "2", all.size() < 2 ? Optional.empty() : Optional.of(all.get(1)))
+                + " <label>seed <input name=seed size=6 placeholder=\"each run its own\" value=\""
+                + (now.seed().isPresent() ? now.seed().getAsLong() : "")
+                + "\"></label> <button>Set</button></form></tr>";
+    }
+
+    private static String choice(LinkMessages.Detector detector, String which, Optional<Trouble> now) {
+        var options = new StringBuilder("<option value=" + NONE + ">nothing wrong</option>");
         for (var kind : Trouble.Kind.values()) {
             boolean on = now.filter(t -> t.kind() == kind).isPresent();
             options.append("<option value=" + kind + (on ? " selected" : "") + ">"
                     + kind.name().toLowerCase().replace('_', ' ') + "</option>");
         }
-        return "<tr><td>" + escape(detector.serial())
-                + "<td><form method=post><input type=hidden name=detector value=\"" + escape(detector.serial())
-                + "\"><select name=kind aria-label=\"at the bench of " + escape(detector.serial()) + "\">" + options
-                + "</select> <input name=strength size=4 aria-label=\"strength\" placeholder=usual value=\""
-                + now.map(t -> String.valueOf(t.strength())).orElse("") + "\"> <button>Set</button></form></tr>";
+        var whose = which + " at the bench of " + escape(detector.serial()) + "\"";
+        return "<select name=kind" + which + " aria-label=\"trouble" + whose + ">" + options + "</select>"
+                + " <input name=strength" + which + " size=4 aria-label=\"strength" + whose
+                + " placeholder=usual value=\""
+                + now.map(t -> String.valueOf(t.strength())).orElse("") + "\">";
     }
 
     private String row(LinkMessages.Detector detector, LinkMessages.Sensor sensor) {

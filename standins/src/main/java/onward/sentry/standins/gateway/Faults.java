@@ -2,9 +2,10 @@ package onward.sentry.standins.gateway;
 
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.concurrent.ConcurrentHashMap;
 import onward.sentry.standins.sim.Fault;
-import onward.sentry.standins.sim.Trouble;
+import onward.sentry.standins.sim.Troubles;
 
 /**
  * Which sensors have a fault set, by the sensor's serial number: a new sensor in the slot has none. And what is wrong at the
@@ -14,14 +15,19 @@ final class Faults {
 
     private final Map<String, Fault> bySensor = new ConcurrentHashMap<>();
 
-    private final Map<String, Trouble> byDetector = new ConcurrentHashMap<>();
+    private final Map<String, AtBench> byDetector = new ConcurrentHashMap<>();
 
-    Optional<Trouble> atBenchOf(String serial) {
-        return Optional.ofNullable(byDetector.get(serial));
+    /** @param seed of its noise and of the technician's hands; empty: another one in each run */
+    record AtBench(Troubles troubles, OptionalLong seed) {
+        private static final AtBench NOTHING = new AtBench(Troubles.NONE, OptionalLong.empty());
     }
 
-    void setAtBench(String serial, Optional<Trouble> trouble) {
-        trouble.ifPresentOrElse(t -> byDetector.put(serial, t), () -> byDetector.remove(serial));
+    AtBench atBenchOf(String serial) {
+        return byDetector.getOrDefault(serial, AtBench.NOTHING);
+    }
+
+    void setAtBench(String serial, AtBench what) {
+        byDetector.put(serial, what);
     }
 
     Optional<Fault> on(String sensorSerial) {

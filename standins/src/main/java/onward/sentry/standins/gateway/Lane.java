@@ -8,7 +8,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Random;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.run.NextAction;
@@ -17,7 +16,7 @@ import onward.sentry.standins.sim.Atmosphere;
 import onward.sentry.standins.sim.Hands;
 import onward.sentry.standins.sim.Health;
 import onward.sentry.standins.sim.SimDetector;
-import onward.sentry.standins.sim.Trouble;
+import onward.sentry.standins.sim.Troubles;
 
 /** One simulated detector in a run: reads it out, keeps what the server has not acknowledged, and follows the run. */
 final class Lane implements Runnable {
@@ -29,6 +28,7 @@ final class Lane implements Runnable {
     private final LinkMessages.Detector detector;
     private final Faults faults;
     private final ArrayDeque<LinkMessages.Batch> unacknowledged = new ArrayDeque<>();
+    private final long seed;
     private final Random random;
     private LinkMessages.Run run;
 
@@ -37,7 +37,8 @@ final class Lane implements Runnable {
         this.detector = detector;
         this.faults = faults;
         this.run = detector.run().orElseThrow();
-        this.random = new Random((detector.serial() + run.runId()).hashCode());
+        this.seed = faults.atBenchOf(detector.serial()).seed().orElse((detector.serial() + run.runId()).hashCode());
+        this.random = new Random(seed);
     }
 
     @Override
@@ -55,7 +56,6 @@ final class Lane implements Runnable {
 
     private void work() throws IOException, InterruptedException {
         var session = link.open(detector.serial(), run.runId());
-        long seed = (detector.serial() + run.runId()).hashCode();
         var instrument = new SimDetector(detector.lelBasis(), specs(), health(), seed, session.runTime());
         var hands = new Hands(instrument, seed);
         long sequence = session.nextSequence();
@@ -114,23 +114,21 @@ final class Lane implements Runnable {
         var plain = run.gas()
                 .map(gas -> Atmosphere.ofCylinder(gas.components(), gas.balance()))
                 .orElse(Atmosphere.cleanAir());
-        return trouble().map(t -> t.gas(plain)).orElse(plain);
+        return troubles().gas(plain);
     }
 
     /** What is wrong at its bench now; a valve that is opened later meets what is set by then. */
-    private Optional<Trouble> trouble() {
-        return faults.atBenchOf(detector.serial());
+    private Troubles troubles() {
+        return faults.atBenchOf(detector.serial()).troubles();
     }
 
     private Reading shown(Reading plain) {
-        return trouble().map(t -> t.shown(plain, specs(), random)).orElse(plain);
+        return troubles().shown(plain, specs(), random);
     }
 
     private Atmosphere air() {
         boolean zeroing = run.asksFor() == NextAction.Kind.START_ZERO || run.asksFor() == NextAction.Kind.WAIT_ZERO;
-        return trouble()
-                .map(t -> t.air(gas(), zeroing, run.asksFor() == NextAction.Kind.CLOSE_GAS))
-                .orElse(Atmosphere.cleanAir());
+        return troubles().air(gas(), zeroing, run.asksFor() == NextAction.Kind.CLOSE_GAS);
     }
 
     private List<SensorSpec> specs() {
@@ -146,7 +144,6 @@ final class Lane implements Runnable {
                     sensor.spec().slot(),
                     faults.on(sensor.serial()).map(aged::with).orElse(aged));
         }
-        trouble().ifPresent(t -> health.computeIfPresent(t.slot(specs()), (slot, plain) -> t.health(plain)));
-        return health;
+        return troubles().health(health, specs());
     }
 }

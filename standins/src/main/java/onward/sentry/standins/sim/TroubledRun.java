@@ -1,7 +1,6 @@
 package onward.sentry.standins.sim;
 
 import java.time.LocalDate;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -29,7 +28,7 @@ public final class TroubledRun {
     private final LiveRun live;
     private final SimDetector instrument;
     private final Answers answers;
-    private final List<Trouble> troubles;
+    private final Troubles troubles;
     private final Random random;
     private Atmosphere lastGas = Atmosphere.cleanAir();
     private boolean afterGas;
@@ -47,13 +46,10 @@ public final class TroubledRun {
             List<Trouble> troubles,
             long seed) {
         this.card = card;
-        this.troubles = List.copyOf(troubles);
+        this.troubles = new Troubles(troubles);
         this.random = new Random(seed);
         this.live = LiveRun.start(card, policy, started);
-        var all = new HashMap<>(health);
-        for (var trouble : troubles) {
-            all.computeIfPresent(trouble.slot(card.sensors()), (slot, plain) -> trouble.health(plain));
-        }
+        var all = this.troubles.health(health, card.sensors());
         this.instrument = new SimDetector(card.lelBasis(), live.state().card().sensors(), all, seed, 0);
         this.answers = new Answers(policy, shelf);
     }
@@ -67,11 +63,8 @@ public final class TroubledRun {
             if (instrument.now() > LONGEST_MILLIS) {
                 throw new IllegalStateException(card.model() + " with " + troubles + " does not end at " + next);
             }
-            var reading = instrument.step(STEP_MILLIS);
-            for (var trouble : troubles) {
-                reading = trouble.shown(reading, live.state().card().sensors(), random);
-            }
-            live.observe(reading);
+            live.observe(troubles.shown(
+                    instrument.step(STEP_MILLIS), live.state().card().sensors(), random));
             var now = live.next();
             if (now.kind() != next.kind() || now.step() != next.step()) {
                 askedAt = instrument.now();
@@ -115,11 +108,7 @@ public final class TroubledRun {
             }
             lastGas = Atmosphere.of(
                     live.state().cylinder().orElseThrow().cylinder().mixture());
-            var gas = lastGas;
-            for (var trouble : troubles) {
-                gas = trouble.gas(gas);
-            }
-            instrument.breathe(gas);
+            instrument.breathe(troubles.gas(lastGas));
         } else {
             instrument.endCalibrating();
             afterGas = true;
@@ -128,10 +117,6 @@ public final class TroubledRun {
     }
 
     private void breatheAir(boolean zeroing) {
-        var air = Atmosphere.cleanAir();
-        for (var trouble : troubles) {
-            air = trouble.air(lastGas, zeroing, afterGas);
-        }
-        instrument.breathe(air);
+        instrument.breathe(troubles.air(lastGas, zeroing, afterGas));
     }
 }

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import onward.sentry.standins.sim.Fault;
+import onward.sentry.standins.sim.Trouble;
 import org.junit.jupiter.api.Test;
 
 class ControlPageTest {
@@ -48,5 +49,26 @@ class ControlPageTest {
 
         post(port, "sensor=CO-1&kind=NONE");
         assertThat(faults.on("CO-1")).isEqualTo(Optional.empty());
+    }
+
+    @Test
+    void aPairOfTroublesWithASeedIsSetAtABenchAndTakenAway() throws Exception {
+        int port = freePort();
+        ControlPage.serve(port, faults, new AtomicReference<>(List.of()));
+        post(port, "detector=Q4-1&kind=UNDER_FED&strength=0.5&kind2=WEAK_CELL&seed=11");
+        var set = faults.atBenchOf("Q4-1");
+        assertThat(set.seed()).hasValue(11);
+        assertThat(set.troubles().all())
+                .containsExactly(
+                        new Trouble(Trouble.Kind.UNDER_FED, 0.5),
+                        new Trouble(Trouble.Kind.WEAK_CELL, Trouble.Kind.WEAK_CELL.usual()));
+
+        assertThat(post(port, "detector=Q4-1&kind=WEAK_CELL&seed=eleven").statusCode())
+                .isEqualTo(400);
+        assertThat(faults.atBenchOf("Q4-1")).isEqualTo(set);
+
+        post(port, "detector=Q4-1&kind=NONE");
+        assertThat(faults.atBenchOf("Q4-1").troubles().all()).isEmpty();
+        assertThat(faults.atBenchOf("Q4-1").seed()).isEmpty();
     }
 }
