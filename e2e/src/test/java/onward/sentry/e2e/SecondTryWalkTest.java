@@ -49,20 +49,27 @@ class SecondTryWalkTest {
 
     @Test
     void theSuggestedCylinderChangeLetsTheSecondTryPass() throws Exception {
+        world.crew("Lamp crew", "LC-", 1, 120);
+        world.atBenchOf("LC-101", "DECAYED_GAS", "0.3", "HM-01");
         try (var brand = new Walk(world).signIn("brand").readings("Over the link", 60)) {
             var page = brand.page();
-            world.atBenchOf("MN-2104", "DECAYED_GAS", "0.3");
-            brand.open("/detectors/MN-2104").button("Calibrate").click();
+            brand.open("/detectors/LC-101").button("Calibrate").click();
             brand.confirm("Check the detector before gas")
-                    .confirm("Adapter off, clean air")
+                    .asked("Choose the cylinder")
+                    .choose("HM-01")
                     .confirm("Choose the cylinder")
-                    .asked("Ammonia failed: change what you suspect");
+                    .confirm("Adapter off, clean air")
+                    .asked("Choose the cylinder")
+                    .choose("HM-01")
+                    .confirm("Choose the cylinder")
+                    .asked("Hydrogen sulfide failed: change what you suspect");
             var suspicion = page.getByLabel("What to suspect");
             assertThat(suspicion).containsText("take another cylinder of this gas");
             assertThat(suspicion).containsText("the reactive gas in the cylinder has lost strength");
-            world.atBenchOf("MN-2104", "NONE", "");
             brand.button("I have done that").click();
-            brand.confirm("Ammonia failed")
+            brand.confirm("Hydrogen sulfide failed")
+                    .asked("Choose the cylinder")
+                    .choose("HM-02")
                     .confirm("Choose the cylinder")
                     .confirm("Save on the instrument")
                     .confirm("All sensors passed")
@@ -70,6 +77,7 @@ class SecondTryWalkTest {
             brand.link("Open the record").click();
             assertThat(page.getByText("Tried again after a change: take another cylinder of this gas"))
                     .isVisible();
+            assertThat(page.getByText("HM-02").first()).isVisible();
             brand.nothingWentWrong();
         }
     }

@@ -138,6 +138,13 @@ final class Walk implements AutoCloseable {
         return this;
     }
 
+    /** Picks a cylinder of those that the bench offers. */
+    Walk choose(String tag) {
+        page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile(tag)))
+                .check();
+        return this;
+    }
+
     Locator nextHand() {
         return page.getByLabel("Next hand");
     }

@@ -84,8 +84,9 @@ final class World implements AutoCloseable {
     }
 
     /** Lets something be wrong at the bench of a simulated detector from the next time that its valve is turned. */
-    void atBenchOf(String serial, String trouble, String strength) throws IOException, InterruptedException {
-        var form = "detector=" + serial + "&kind=" + trouble + "&strength=" + strength;
+    void atBenchOf(String serial, String trouble, String strength, String onlyOnCylinder)
+            throws IOException, InterruptedException {
+        var form = "detector=" + serial + "&kind=" + trouble + "&strength=" + strength + "&cylinder=" + onlyOnCylinder;
         var answer = HttpClient.newHttpClient()
                 .send(
                         HttpRequest.newBuilder(URI.create(controlPage()))

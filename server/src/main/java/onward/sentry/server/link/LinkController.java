@@ -62,7 +62,8 @@ class LinkController {
             double lagSeconds,
             boolean heldBack) {}
 
-    record LinkGas(List<LinkPart> components, String balance) {}
+    /** @param cylinder the tag that people call it by */
+    record LinkGas(String cylinder, List<LinkPart> components, String balance) {}
 
     record LinkPart(String gas, double value, Unit unit) {}
 
@@ -138,6 +139,7 @@ class LinkController {
     private static LinkGas gas(RunEvent.CylinderChosen chosen) {
         var mixture = chosen.cylinder().mixture();
         return new LinkGas(
+                chosen.cylinderId(),
                 mixture.components().stream()
                         .map(c -> new LinkPart(
                                 c.gasId(), c.certified().value(), c.certified().unit()))

@@ -86,6 +86,7 @@ final class ControlPage {
                 serial,
                 new Faults.AtBench(
                         new Troubles(troubles),
+                        Optional.of(form.getOrDefault("cylinder", "").strip()).filter(tag -> !tag.isEmpty()),
                         seed.isBlank() ? OptionalLong.empty() : OptionalLong.of(Long.parseLong(seed.strip()))));
     }
 
@@ -129,6 +130,8 @@ final class ControlPage {
                 + "<td><form method=post><input type=hidden name=detector value=\"" + escape(detector.serial()) + "\">"
                 + choice(detector, "", all.isEmpty() ? Optional.empty() : Optional.of(all.get(0)))
                 + " and " + choice(detector, "2", all.size() < 2 ? Optional.empty() : Optional.of(all.get(1)))
+                + " <label>only on cylinder <input name=cylinder size=6 placeholder=any value=\""
+                + now.cylinder().map(ControlPage::escape).orElse("") + "\"></label>"
                 + " <label>seed <input name=seed size=6 placeholder=\"each run its own\" value=\""
                 + (now.seed().isPresent() ? now.seed().getAsLong() : "")
                 + "\"></label> <button>Set</button></form></tr>";

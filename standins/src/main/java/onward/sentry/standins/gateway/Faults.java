@@ -17,9 +17,17 @@ final class Faults {
 
     private final Map<String, AtBench> byDetector = new ConcurrentHashMap<>();
 
-    /** @param seed of its noise and of the technician's hands; empty: another one in each run */
-    record AtBench(Troubles troubles, OptionalLong seed) {
-        private static final AtBench NOTHING = new AtBench(Troubles.NONE, OptionalLong.empty());
+    /**
+     * @param cylinder the only one that it goes wrong with; empty: with any
+     * @param seed of its noise and of the technician's hands; empty: another one in each run
+     */
+    record AtBench(Troubles troubles, Optional<String> cylinder, OptionalLong seed) {
+        private static final AtBench NOTHING = new AtBench(Troubles.NONE, Optional.empty(), OptionalLong.empty());
+
+        /** @param chosen the cylinder in use, if any */
+        Troubles with(Optional<String> chosen) {
+            return cylinder.isEmpty() || cylinder.equals(chosen) ? troubles : Troubles.NONE;
+        }
     }
 
     AtBench atBenchOf(String serial) {

@@ -119,7 +119,7 @@ final class Lane implements Runnable {
 
     /** What is wrong at its bench now; a valve that is opened later meets what is set by then. */
     private Troubles troubles() {
-        return faults.atBenchOf(detector.serial()).troubles();
+        return faults.atBenchOf(detector.serial()).with(run.gas().map(LinkMessages.Gas::cylinder));
     }
 
     private Reading shown(Reading plain) {

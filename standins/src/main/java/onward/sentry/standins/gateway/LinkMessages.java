@@ -31,7 +31,7 @@ final class LinkMessages {
             Optional<Double> lagSeconds,
             Optional<Boolean> heldBack) {}
 
-    record Gas(List<Atmosphere.Part> components, String balance) {}
+    record Gas(String cylinder, List<Atmosphere.Part> components, String balance) {}
 
     record OpenSession(String runId) {}
 

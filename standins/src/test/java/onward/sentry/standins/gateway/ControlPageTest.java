@@ -55,9 +55,11 @@ class ControlPageTest {
     void aPairOfTroublesWithASeedIsSetAtABenchAndTakenAway() throws Exception {
         int port = freePort();
         ControlPage.serve(port, faults, new AtomicReference<>(List.of()));
-        post(port, "detector=Q4-1&kind=UNDER_FED&strength=0.5&kind2=WEAK_CELL&seed=11");
+        post(port, "detector=Q4-1&kind=UNDER_FED&strength=0.5&kind2=WEAK_CELL&seed=11&cylinder=HM-01");
         var set = faults.atBenchOf("Q4-1");
         assertThat(set.seed()).hasValue(11);
+        assertThat(set.with(Optional.of("HM-01"))).isEqualTo(set.troubles());
+        assertThat(set.with(Optional.of("HM-02")).all()).isEmpty();
         assertThat(set.troubles().all())
                 .containsExactly(
                         new Trouble(Trouble.Kind.UNDER_FED, 0.5),
