@@ -74,13 +74,14 @@ class LanesWalkTest {
 
     @Test
     void aColleagueSeesTheLaneAndTakesItOver() {
+        world.crew("Quarry", "QY-", 1, 120);
         try (var una = new Walk(world).signIn("una").readings("Typed by hand", 1);
                 var marit = new Walk(world).signIn("marit")) {
-            una.putOnBench("Q4-1018").confirm("Check the detector before gas");
+            una.putOnBench("QY-101").confirm("Check the detector before gas");
             var page = marit.open("/bench").page();
-            var lane = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Q4-1018")));
+            var lane = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("QY-101")));
             assertThat(lane).containsText("Una Haldane");
-            marit.putOnBench("Q4-1018");
+            marit.putOnBench("QY-101");
             assertThat(marit.nextHand()).containsText("warming up");
             marit.button("Take over").click();
             assertThat(marit.button("Take over")).hasCount(0);
