@@ -26,9 +26,6 @@ export function Confirm({ run, enabled, given, served, onConfirm, send }: Props)
       </Link>
     );
   }
-  if (run.next.confirm === null) {
-    return null;
-  }
   if (!run.mine) {
     return (
       <>
@@ -36,6 +33,9 @@ export function Confirm({ run, enabled, given, served, onConfirm, send }: Props)
         {may(session, "TECHNICIAN") && <Button onClick={() => send({ kind: "TAKE_OVER" })}>Take over</Button>}
       </>
     );
+  }
+  if (run.next.confirm === null) {
+    return null;
   }
   if (run.next.kind === "ANSWER") {
     return (

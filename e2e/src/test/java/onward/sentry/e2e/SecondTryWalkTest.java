@@ -50,17 +50,18 @@ class SecondTryWalkTest {
     @Test
     void theSuggestedCylinderChangeLetsTheSecondTryPass() throws Exception {
         world.crew("Lamp crew", "LC-", 1, 120);
-        world.atBenchOf("LC-101", "DECAYED_GAS", "0.3", "HM-01");
+        world.cylinderLike("HM-02", "HM-77");
+        world.atBenchOf("LC-101", "DECAYED_GAS", "0.3", "HM-77");
         try (var brand = new Walk(world).signIn("brand").readings("Over the link", 60)) {
             var page = brand.page();
             brand.open("/detectors/LC-101").button("Calibrate").click();
             brand.confirm("Check the detector before gas")
                     .asked("Choose the cylinder")
-                    .choose("HM-01")
+                    .choose("HM-77")
                     .confirm("Choose the cylinder")
                     .confirm("Adapter off, clean air")
                     .asked("Choose the cylinder")
-                    .choose("HM-01")
+                    .choose("HM-77")
                     .confirm("Choose the cylinder")
                     .asked("Hydrogen sulfide failed: change what you suspect");
             var suspicion = page.getByLabel("What to suspect");

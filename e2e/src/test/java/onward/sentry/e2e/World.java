@@ -186,12 +186,30 @@ final class World implements AutoCloseable {
                 + ", 'PASS' from detector cross join generate_series(1, 4) slot where crew = '" + crew + "'";
         var link = "insert into link_token_detector select (select token_id from link_token_detector limit 1), id"
                 + " from detector where crew = '" + crew + "'";
+        store(insert, fit, link);
+    }
+
+    /** A cylinder that nobody has used yet, like one that is on the shelf. */
+    void cylinderLike(String onShelf, String tag) {
+        var copied =
+                "certificate_number || '-2', lot, balance, made_on, use_before, volume_litres, full_bar, gauge_bar,"
+                        + " state";
+        store(
+                "insert into cylinder (id, tag, " + copied.replace(" || '-2'", "") + ") select gen_random_uuid(), '"
+                        + tag + "', " + copied + " from cylinder where tag = '" + onShelf + "'",
+                "insert into cylinder_component (cylinder_id, position, gas_id, amount, unit, relative_uncertainty)"
+                        + " select (select id from cylinder where tag = '" + tag + "'), position, gas_id, amount, unit,"
+                        + " relative_uncertainty from cylinder_component where cylinder_id = (select id from cylinder"
+                        + " where tag = '" + onShelf + "')");
+    }
+
+    private void store(String... statements) {
         try (var connection = DriverManager.getConnection(address() + database, "sentry", password());
                 var statement = connection.createStatement()) {
             connection.setAutoCommit(false);
-            statement.execute(insert);
-            statement.execute(fit);
-            statement.execute(link);
+            for (var sql : statements) {
+                statement.execute(sql);
+            }
             connection.commit();
         } catch (SQLException e) {
             throw new IllegalStateException(e);

@@ -1,0 +1,51 @@
+package onward.sentry.core.shelf;
+
+import java.time.Instant;
+import java.util.OptionalDouble;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
+
+/**
+ * What the gauge of a cylinder showed.
+ *
+ * @param bar gauge pressure, 0 or more
+ * @param celsius of the cylinder, −40 to 60; empty when nobody looked
+ */
+public record GaugeReading(Instant at, double bar, OptionalDouble celsius) {
+
+    private static final double USUAL_CELSIUS = 20;
+    private static final double KELVIN = 273.15;
+    private static final double STANDARD_BAR = 1.01325;
+
+    public GaugeReading {
+        Refusal.unless(
+                bar >= 0 && bar <= 300,
+                "gauge",
+                "bar",
+                "A gauge shows 0 to 300 bar, not " + Figures.upTo(bar, 2) + ".",
+                "Read it again; mind the scale, 1 bar is 14.5 psi.");
+        Refusal.unless(
+                celsius.isEmpty() || celsius.getAsDouble() >= -40 && celsius.getAsDouble() <= 60,
+                "gauge-temperature",
+                "celsius",
+                "A cylinder is between −40 and 60 °C, not at " + Figures.upTo(celsius.orElse(0), 1) + ".",
+                "Leave the temperature out if nobody measured it.");
+    }
+
+    public GaugeReading(Instant at, double bar) {
+        this(at, bar, OptionalDouble.empty());
+    }
+
+    /**
+     * What it would show at 20 °C, through absolute pressure: {@code (P + 1.013) · 293.15 ÷ (t + 273.15) − 1.013}. The input
+     * 40 bar at 0 °C returns 43.00 bar; without a temperature the reading stands as it is.
+     */
+    public double barAtUsualTemperature() {
+        return celsius.isEmpty()
+                ? bar
+                : Math.max(
+                        0,
+                        (bar + STANDARD_BAR) * (USUAL_CELSIUS + KELVIN) / (celsius.getAsDouble() + KELVIN)
+                                - STANDARD_BAR);
+    }
+}
