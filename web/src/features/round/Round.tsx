@@ -9,7 +9,7 @@ import { Mark } from "../../ui/Mark";
 import { Loading, Told } from "../../ui/Told";
 import { AtHand } from "./AtHand";
 import { NotAllWell } from "./NotAllWell";
-import { roundQuery } from "./queries";
+import { liveQuery, roundQuery } from "./queries";
 
 const route = getRouteApi("/shell/round/$roundId");
 
@@ -20,6 +20,7 @@ export function Round() {
   const { roundId } = route.useParams();
   const queries = useQueryClient();
   const round = useQuery(roundQuery(roundId));
+  const live = useQuery({ ...liveQuery(roundId, false), enabled: false });
   const outbox = useOutbox();
   const kept = outbox.kept.flatMap((entry) => (entry.place === "round" && entry.roundId === roundId ? [entry.body] : []));
   const [scanned, setScanned] = useState<string | null>(null);
@@ -64,6 +65,7 @@ export function Round() {
   const serial = scanned ?? atHand?.serial ?? null;
   const { mutate, isPending, reset } = bump;
   const ended = view?.ended ?? false;
+  const allRespond = live.data?.serial === serial && live.data.answers.every((one) => one.responds);
   function enter(seen: Omit<Seen, "serial">) {
     if (serial && !isPending && !ended) {
       mutate({ seen: { serial, ...seen }, key: freshId() });
@@ -108,7 +110,9 @@ export function Round() {
           {ended
             ? "The round is ended"
             : serial
-              ? `${serial}: gas on. Does every sensor respond, with all alarms?`
+              ? allRespond
+                ? `${serial}: every sensor responds. Did all alarms come?`
+                : `${serial}: gas on. Does every sensor respond, with all alarms?`
               : "All done that this gas serves. Scan another, or end the round"}
         </p>
         <p className="mt-1 text-lg">
@@ -162,7 +166,7 @@ export function Round() {
               {left.map((d) => (
                 <li key={d.serial} className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-line">
                   {d.refusal || ended ? (
-                    <strong>{d.serial}</strong>
+                    <strong className="pl-3">{d.serial}</strong>
                   ) : (
                     <button
                       type="button"
@@ -177,7 +181,7 @@ export function Round() {
                     {d.model}, {d.crew}
                   </span>
                   {d.refusal && (
-                    <span className="w-full text-sm text-caution">
+                    <span className="w-full pl-3 text-sm text-caution">
                       Not on {view.cylinder}: {d.refusal.reason}
                     </span>
                   )}

@@ -79,6 +79,7 @@ class RoundWalkTest {
             page.keyboard().press("l");
             var atHand = page.getByLabel("At hand");
             assertThat(atHand.getByText("responds")).hasCount(4);
+            assertThat(brand.nextHand()).containsText("DS-101: every sensor responds. Did all alarms come?");
             page.keyboard().press("Space");
             assertThat(page.getByText("1 done")).isVisible();
             assertThat(brand.nextHand()).containsText("DS-102");
