@@ -38,6 +38,7 @@ class ArchitectureTest {
                     "suspect",
                     List.of("card", "cylinder", "detector", "gas", "judge", "rig", "run", "trace", "working")),
             Map.entry("strip", List.of("card", "judge", "run", "working")),
+            Map.entry("shelf", List.of("card", "cylinder", "detector", "gas", "house", "rig", "run", "working")),
             Map.entry("lanes", List.of("card", "cylinder", "detector", "gas", "rig", "run", "working")),
             Map.entry(
                     "run",

@@ -3,6 +3,7 @@ package onward.sentry.core.cylinder;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -15,13 +16,21 @@ import onward.sentry.core.working.Refusal;
  */
 public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<LabelLine> label, int unneeded) {
 
-    /** Fewest refusals first, then set points to change or not met, warnings, and gas that would be spent on no sensor. */
+    /** Warnings of age: an old cylinder that may be used is used up first, so these do not push it back. */
+    private static final Set<String> OF_AGE = Set.of("cylinder-expires-soon", "cylinder-last-quarter");
+
+    /**
+     * Fewest refusals first, then set points to change or not met, warnings other than of age, and gas that would be spent
+     * on no sensor.
+     */
     public static final Comparator<Fitness> BEST_FIRST = Comparator.comparingInt(
                     (Fitness f) -> f.refusals().size())
             .thenComparingInt(f -> f.setPointsToChange().size())
             .thenComparingLong(
                     f -> f.label().stream().filter(line -> !line.agrees()).count())
-            .thenComparingInt(f -> f.warnings().size())
+            .thenComparingLong(f -> f.warnings().stream()
+                    .filter(warning -> !OF_AGE.contains(warning.code()))
+                    .count())
             .thenComparingInt(Fitness::unneeded);
 
     public Fitness {

@@ -25,6 +25,21 @@ public final class GasDemands {
         return of(card, job, gas.targets(), policy, on, Pressure.at(policy.altitudeMetres()), card.usualRig());
     }
 
+    /** Of every application of a job, and of every zero that takes its air from a cylinder, in the order of the card. */
+    public static List<GasDemand> of(ProcedureCard card, Job job, HousePolicy policy, LocalDate on) {
+        return card.steps(job).stream()
+                .filter(CylinderChoosing::isWantedIn)
+                .map(step -> of(
+                        card,
+                        job,
+                        step instanceof Step.ApplyGas gas ? gas.targets() : List.of(),
+                        policy,
+                        on,
+                        Pressure.at(policy.altitudeMetres()),
+                        card.usualRig()))
+                .toList();
+    }
+
     /** Of some sensors of a run, on the model's usual rig. */
     static GasDemand of(RunState state, HousePolicy policy, LocalDate on, List<Target> targets) {
         return of(

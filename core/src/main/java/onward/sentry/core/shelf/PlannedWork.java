@@ -1,0 +1,58 @@
+package onward.sentry.core.shelf;
+
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.cylinder.GasDemand;
+import onward.sentry.core.cylinder.Wanted;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.run.GasDemands;
+
+/**
+ * Work that will draw gas on a day.
+ *
+ * @param what in words, for example {@code "Quoin 4 bump"}
+ * @param demand one application of it
+ * @param times how often on that day, 1 or more
+ * @param litres each time
+ */
+public record PlannedWork(LocalDate on, String what, GasDemand demand, int times, double litres) {
+    public PlannedWork {
+        Objects.requireNonNull(on, "on");
+        Objects.requireNonNull(demand, "demand");
+        if (times < 1 || !(litres > 0)) {
+            throw new IllegalArgumentException("planned work draws gas: " + times + " times " + litres + " L");
+        }
+    }
+
+    /**
+     * A job on a day: one line for each set of sensors that meet gas together, sharing its litres evenly. Where a set meets
+     * the same gas several times, the application that sets the sensors stands for all.
+     */
+    public static List<PlannedWork> of(ProcedureCard card, Job job, HousePolicy policy, LocalDate on, int times) {
+        var bySensors = new LinkedHashMap<Set<Integer>, GasDemand>();
+        for (var demand : GasDemands.of(card, job, policy, on)) {
+            var slots = demand.wanted().stream()
+                    .map(wanted -> wanted.sensor().slot())
+                    .collect(Collectors.toSet());
+            bySensors.merge(slots, demand, (known, next) -> setsMore(next, known) ? next : known);
+        }
+        return bySensors.values().stream()
+                .map(demand -> new PlannedWork(
+                        on, card.model() + " " + job.label(), demand, times, card.litres(job) / bySensors.size()))
+                .toList();
+    }
+
+    private static boolean setsMore(GasDemand one, GasDemand other) {
+        return sets(one) > sets(other);
+    }
+
+    private static long sets(GasDemand demand) {
+        return demand.wanted().stream().filter(Wanted::sets).count();
+    }
+}
