@@ -132,6 +132,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/recalls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["recall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/recalls/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdraw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people/{signInName}/competences": {
         parameters: {
             query?: never;
@@ -318,6 +350,54 @@ export interface paths {
         get: operations["cylinders"];
         put?: never;
         post: operations["register_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cylinders/{tag}/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["release_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cylinders/{tag}/gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cylinders/{tag}/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putAside"];
         delete?: never;
         options?: never;
         head?: never;
@@ -532,6 +612,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/recalls/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["preview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people": {
         parameters: {
             query?: never;
@@ -596,6 +692,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["gas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gas/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["orders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}": {
         parameters: {
             query?: never;
@@ -636,6 +764,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["holdTag"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/gas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["suitability"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cylinders/{tag}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["page"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1080,6 +1240,27 @@ export interface components {
                 [key: string]: number;
             };
         };
+        NewRecall: {
+            /** @enum {string} */
+            scope: "CYLINDER" | "LOT";
+            named: string;
+            reason: string;
+        };
+        RecallView: {
+            id: string;
+            what: string;
+            reason: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: date-time */
+            withdrawnAt: string | null;
+            withdrawnBy: string | null;
+            withdrawnReason: string | null;
+        };
+        Release: {
+            reason: string;
+        };
         Qualification: {
             competence: string;
         };
@@ -1110,6 +1291,7 @@ export interface components {
             run: components["schemas"]["LinkRun"] | null;
         };
         LinkGas: {
+            cylinder: string;
             components: components["schemas"]["LinkPart"][];
             balance: string;
         };
@@ -1263,9 +1445,6 @@ export interface components {
             /** Format: date */
             fittedOn: string;
         };
-        Release: {
-            remark: string;
-        };
         SensorLine: {
             /** Format: int32 */
             slot: number;
@@ -1339,8 +1518,23 @@ export interface components {
             litresLeft: number;
             /** Format: double */
             gaugeBar: number;
+            /** Format: date */
+            gaugeReadOn: string;
+            /** Format: double */
+            drawnLitres: number;
             /** Format: double */
             fullBar: number;
+        };
+        GaugeSeen: {
+            /** Format: double */
+            bar: number;
+            /** Format: double */
+            celsius: number | null;
+        };
+        PutAside: {
+            /** @enum {string} */
+            state: "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
+            reason: string;
         };
         CardView: {
             model: string;
@@ -1541,6 +1735,19 @@ export interface components {
             /** Format: double */
             litresLeft: number;
         };
+        RecallPreview: {
+            cylinders: string[];
+            /** Format: int64 */
+            runs: number;
+            detectors: components["schemas"]["RestingView"][];
+        };
+        RestingView: {
+            serial: string;
+            model: string;
+            crew: string;
+            state: string;
+            runId: string;
+        };
         ModelView: {
             model: string;
             /** Format: int32 */
@@ -1641,6 +1848,63 @@ export interface components {
             releasedAt: string | null;
             releasedBy: string | null;
             releaseRemark: string | null;
+        };
+        AnswerView: {
+            tag: string;
+            word: string;
+            serves: number[];
+            /** Format: double */
+            litresLeft: number;
+            refusals: components["schemas"]["Refusal"][];
+            warnings: components["schemas"]["Refusal"][];
+        };
+        ConnectionView: {
+            tag: string;
+            serves: number[];
+            gas: string;
+        };
+        SuitabilityView: {
+            serial: string;
+            model: string;
+            job: string;
+            applications: string[];
+            connections: components["schemas"]["ConnectionView"][];
+            orders: string[];
+            answers: components["schemas"]["AnswerView"][];
+        };
+        Change: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            state: string;
+            reason: string;
+        };
+        CylinderPage: {
+            cylinder: components["schemas"]["CylinderView"];
+            stateReason: string;
+            course: components["schemas"]["Point"][];
+            parting: components["schemas"]["PartingView"] | null;
+            uses: components["schemas"]["UseView"][];
+            resting: components["schemas"]["RestingView"][];
+            changes: components["schemas"]["Change"][];
+            recalls: components["schemas"]["RecallView"][];
+        };
+        PartingView: {
+            /** Format: double */
+            lost: number;
+            leak: boolean;
+            working: components["schemas"]["Working"];
+        };
+        UseView: {
+            runId: string;
+            serial: string;
+            model: string;
+            job: string;
+            verdict: string;
+            /** Format: double */
+            litres: number;
+            /** Format: date-time */
+            at: string;
         };
         LaneSensor: {
             /** Format: int32 */
@@ -1956,6 +2220,60 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RoundView"];
+                };
+            };
+        };
+    };
+    recall: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRecall"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RecallView"];
+                };
+            };
+        };
+    };
+    withdraw: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Release"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RecallView"];
                 };
             };
         };
@@ -2337,6 +2655,90 @@ export interface operations {
             };
         };
     };
+    release_1: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Release"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CylinderView"];
+                };
+            };
+        };
+    };
+    gauge: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GaugeSeen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CylinderView"];
+                };
+            };
+        };
+    };
+    putAside: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutAside"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CylinderView"];
+                };
+            };
+        };
+    };
     cards: {
         parameters: {
             query?: never;
@@ -2651,6 +3053,29 @@ export interface operations {
             };
         };
     };
+    preview: {
+        parameters: {
+            query: {
+                scope: "CYLINDER" | "LOT";
+                named: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RecallPreview"];
+                };
+            };
+        };
+    };
     people: {
         parameters: {
             query?: never;
@@ -2731,6 +3156,51 @@ export interface operations {
             };
         };
     };
+    gas: {
+        parameters: {
+            query?: {
+                leadDays?: number;
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["GasView"];
+                };
+            };
+        };
+    };
+    orders: {
+        parameters: {
+            query?: {
+                leadDays?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
     detector: {
         parameters: {
             query?: never;
@@ -2793,6 +3263,52 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    suitability: {
+        parameters: {
+            query?: {
+                job?: "CALIBRATION" | "BUMP";
+            };
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SuitabilityView"];
+                };
+            };
+        };
+    };
+    page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CylinderPage"];
                 };
             };
         };

@@ -53,9 +53,12 @@ class LanesWalkTest {
             long end = System.currentTimeMillis() + LONGEST_MILLIS;
             while (!lanes(page, "Brand Osk").isEmpty()) {
                 assertThat(System.currentTimeMillis()).as(asked.toString()).isLessThan(end);
-                var confirm = brand.nextHand().locator("button:has(kbd)");
-                if (confirm.count() == 1 && confirm.isEnabled()) {
-                    asked.add(brand.nextHand().locator("p").first().textContent());
+                var wanted = brand.nextHand()
+                        .filter(new Locator.FilterOptions()
+                                .setHas(page.locator(
+                                        "button:enabled", new Page.LocatorOptions().setHas(page.locator("kbd")))));
+                wanted.locator("p").allTextContents().stream().limit(1).forEach(asked::add);
+                if (wanted.count() == 1) {
                     page.keyboard().press("Space");
                 }
                 page.waitForTimeout(200);

@@ -29,9 +29,15 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
      * @param planned litres that planned work draws from it before its last day
      * @param emptyOn first day on which planned work finds it at its reserve; empty: not in the time that was looked at
      * @param work what draws from it, in words, with litres
+     * @param runsLeft how often it would serve each kind of planned work by itself, in words
      */
     public record Lasting(
-            Tagged tagged, double planned, Optional<LocalDate> emptyOn, Map<String, Double> work, Working working) {
+            Tagged tagged,
+            double planned,
+            Optional<LocalDate> emptyOn,
+            Map<String, Double> work,
+            Map<String, Integer> runsLeft,
+            Working working) {
 
         /** The day after which it serves no more: out or expired, whichever comes first. */
         public LocalDate lastDay() {
@@ -67,16 +73,23 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
 
     private static final class Standing {
         private final Tagged tagged;
+        private final double reserveShare;
         private final double reserve;
         private double above;
         private double drawn;
         private Optional<LocalDate> emptyOn = Optional.empty();
         private final Map<String, Double> work = new LinkedHashMap<>();
+        private final Map<String, Integer> runsLeft = new LinkedHashMap<>();
 
         Standing(Tagged tagged, double reserveShare) {
             this.tagged = tagged;
+            this.reserveShare = reserveShare;
             this.reserve = reserveShare * tagged.cylinder().volumeLitres();
             this.above = tagged.cylinder().litresLeft() - reserve;
+        }
+
+        void serves(PlannedWork planned) {
+            runsLeft.merge(planned.what(), tagged.cylinder().runsLeft(reserveShare, planned.litres()), Math::min);
         }
 
         boolean inDate(LocalDate on) {
@@ -105,6 +118,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
                     drawn,
                     emptyOn,
                     work,
+                    runsLeft,
                     Working.of("How long it lasts", "left − reserve − planned work, day by day")
                             .with("left", Figures.upTo(cylinder.litresLeft(), 1) + " L")
                             .with("reserve", Figures.upTo(reserve, 1) + " L")
@@ -146,7 +160,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
 
         private void serve(PlannedWork planned) {
             int left = planned.times();
-            for (var standing : candidates(planned.demand())) {
+            for (var standing : candidates(planned)) {
                 if (left == 0) {
                     return;
                 }
@@ -159,13 +173,15 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
             }
         }
 
-        private List<Standing> candidates(GasDemand demand) {
-            return candidates.computeIfAbsent(
-                    demand,
-                    one -> Weighed.shelf(shelf, one).stream()
-                            .filter(weighed -> weighed.fitness().allowed())
-                            .map(weighed -> standings.get(weighed.tagged()))
-                            .toList());
+        private List<Standing> candidates(PlannedWork planned) {
+            return candidates.computeIfAbsent(planned.demand(), demand -> {
+                var found = Weighed.shelf(shelf, demand).stream()
+                        .filter(weighed -> weighed.fitness().allowed())
+                        .map(weighed -> standings.get(weighed.tagged()))
+                        .toList();
+                found.forEach(standing -> standing.serves(planned));
+                return found;
+            });
         }
 
         private void missing(PlannedWork planned, double litres) {

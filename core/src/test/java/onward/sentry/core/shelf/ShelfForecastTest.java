@@ -1,6 +1,7 @@
 package onward.sentry.core.shelf;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.entry;
 import static org.assertj.core.api.Assertions.within;
 
 import java.time.LocalDate;
@@ -42,6 +43,7 @@ class ShelfForecastTest {
         assertThat(lasting.lastDay()).isEqualTo(TODAY.plusDays(5));
         assertThat(lasting.planned()).isCloseTo(30, within(1e-6));
         assertThat(lasting.work()).containsOnlyKeys("Quoin 4 bump");
+        assertThat(lasting.runsLeft()).containsOnly(entry("Quoin 4 bump", 50));
         var shortage = forecast.shortages().get(0);
         assertThat(shortage.from()).isEqualTo(TODAY.plusDays(5));
         assertThat(shortage.orderBy()).isEqualTo(TODAY.minusDays(9));

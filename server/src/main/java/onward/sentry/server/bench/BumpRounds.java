@@ -14,7 +14,6 @@ import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -49,7 +48,6 @@ class BumpRounds {
     private final Fleet fleet;
     private final Shelf shelf;
     private final RunBeginning beginning;
-    private final House house;
     private final Site site;
 
     BumpRounds(
@@ -59,7 +57,6 @@ class BumpRounds {
             Fleet fleet,
             Shelf shelf,
             RunBeginning beginning,
-            House house,
             Site site) {
         this.jdbc = jdbc;
         this.finished = finished;
@@ -67,7 +64,6 @@ class BumpRounds {
         this.fleet = fleet;
         this.shelf = shelf;
         this.beginning = beginning;
-        this.house = house;
         this.site = site;
     }
 
@@ -249,12 +245,11 @@ class BumpRounds {
             live.carryOut(sign, 0, technician);
             runId = finished.store(detector.id(), live, site.now());
         }
-        jdbc.sql("insert into bump_round_entry (round_id, run_id, detector_id, litres) values (?, ?, ?, ?)")
-                .params(
-                        roundId,
-                        runId,
-                        detector.id(),
-                        house.latestCard(detector.model()).litres(Job.BUMP))
+        jdbc.sql("insert into bump_round_entry (round_id, run_id, detector_id, litres)"
+                        + " select :round, :run, :detector, coalesce(sum(litres), 0) from gas_draw where run_id = :run")
+                .param("round", roundId)
+                .param("run", runId)
+                .param("detector", detector.id())
                 .update();
         return runId;
     }

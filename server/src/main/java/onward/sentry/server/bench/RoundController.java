@@ -313,7 +313,7 @@ class RoundController {
                 round.technician(),
                 round.endedAt().isPresent(),
                 cylinder.tag(),
-                Math.max(0, cylinder.cylinder().litresLeft() - drawn),
+                cylinder.cylinder().litresLeft(),
                 drawn,
                 rounds.waiting(round.crew()).stream()
                         .filter(d -> !seen.contains(d.serial()))

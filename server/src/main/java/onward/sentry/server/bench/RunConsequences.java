@@ -7,8 +7,10 @@ import java.util.Optional;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.shelf.GasUse;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -20,13 +22,15 @@ class RunConsequences {
     private final RunLog log;
     private final RunResults results;
     private final Fleet fleet;
+    private final Shelf shelf;
     private final Ledger ledger;
     private final Site site;
 
-    RunConsequences(RunLog log, RunResults results, Fleet fleet, Ledger ledger, Site site) {
+    RunConsequences(RunLog log, RunResults results, Fleet fleet, Shelf shelf, Ledger ledger, Site site) {
         this.log = log;
         this.results = results;
         this.fleet = fleet;
+        this.shelf = shelf;
         this.ledger = ledger;
         this.site = site;
     }
@@ -58,7 +62,8 @@ class RunConsequences {
         }
     }
 
-    private static void end(RunEntity run, LiveRun live, Instant at, LocalDate on, Optional<Verdict> verdict) {
+    private void end(RunEntity run, LiveRun live, Instant at, LocalDate on, Optional<Verdict> verdict) {
+        GasUse.of(live.state(), live.traces().now()).forEach((tag, litres) -> shelf.draw(run.id(), tag, litres, at));
         run.ended(at, on, verdict, Strip.of(live.state(), live.traces().now()));
     }
 }

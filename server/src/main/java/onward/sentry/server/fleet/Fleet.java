@@ -321,6 +321,28 @@ public class Fleet {
         states.renew(detector);
     }
 
+    /** Something has made a detector due at once. @return the trigger; empty when another one had done so before */
+    @Transactional
+    public Optional<UUID> makeDue(UUID detectorId, Trigger cause) {
+        if (triggers.findByDetectorIdAndSettledOnIsNull(detectorId).isPresent()) {
+            return Optional.empty();
+        }
+        var trigger = triggers.saveAndFlush(new TriggerEntity(UUID.randomUUID(), detectorId, cause));
+        states.renew(detectors.findById(detectorId).orElseThrow());
+        return Optional.of(trigger.id());
+    }
+
+    /** What had made a detector due turned out not to be so; one that was calibrated since stays as it is. */
+    @Transactional
+    public void withdraw(UUID triggerId) {
+        var trigger = triggers.findById(triggerId).orElseThrow();
+        if (trigger.isOpen()) {
+            trigger.settle(site.today());
+            triggers.flush();
+            states.renew(detectors.findById(trigger.detectorId()).orElseThrow());
+        }
+    }
+
     private void hold(DetectorEntity detector, UUID runId, RunSigned signed, Instant at) {
         if (holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).isPresent()) {
             return;

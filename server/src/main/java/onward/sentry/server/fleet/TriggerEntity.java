@@ -32,6 +32,18 @@ class TriggerEntity {
         return new Trigger(onDay, cause);
     }
 
+    UUID id() {
+        return id;
+    }
+
+    UUID detectorId() {
+        return detectorId;
+    }
+
+    boolean isOpen() {
+        return settledOn == null;
+    }
+
     void settle(LocalDate on) {
         settledOn = on;
     }

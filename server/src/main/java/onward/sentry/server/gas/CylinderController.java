@@ -94,7 +94,11 @@ class CylinderController {
 
     record ComponentView(String gas, String formula, String amount, String uncertainty) {}
 
-    /** @param standing {@code in date}, {@code expires soon}, {@code expired} or the cylinder's state */
+    /**
+     * @param gaugeBar what the gauge showed when somebody last looked
+     * @param drawnLitres what runs have drawn since
+     * @param standing {@code in date}, {@code expires soon}, {@code expired} or the cylinder's state
+     */
     record CylinderView(
             String id,
             String tag,
@@ -109,6 +113,8 @@ class CylinderController {
             double volumeLitres,
             double litresLeft,
             double gaugeBar,
+            LocalDate gaugeReadOn,
+            double drawnLitres,
             double fullBar) {}
 
     record GasView(String id, String name, String formula) {
@@ -139,7 +145,7 @@ class CylinderController {
                 () -> view(shelf.register(body.tag(), body.toCore(), people.displayName(principal.getName()))));
     }
 
-    private CylinderView view(Shelf.OnShelf onShelf) {
+    CylinderView view(Shelf.OnShelf onShelf) {
         var cylinder = onShelf.cylinder();
         long daysLeft = ChronoUnit.DAYS.between(site.today(), cylinder.useBefore());
         return new CylinderView(
@@ -161,7 +167,9 @@ class CylinderController {
                 standing(cylinder, daysLeft),
                 cylinder.volumeLitres(),
                 cylinder.litresLeft(),
-                cylinder.gaugeBar(),
+                onShelf.lastGaugeBar(),
+                LocalDate.ofInstant(onShelf.gaugeReadAt(), site.zone()),
+                onShelf.drawnLitres(),
                 cylinder.fullBar());
     }
 

@@ -11,6 +11,7 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.OrderColumn;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -18,6 +19,7 @@ import java.util.UUID;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.shelf.GaugeReading;
 
 @Entity
 @Table(name = "cylinder")
@@ -35,9 +37,13 @@ class CylinderEntity {
     private double volumeLitres;
     private double fullBar;
     private double gaugeBar;
+    private Instant gaugeReadAt;
+    private double drawnLitres;
 
     @Enumerated(EnumType.STRING)
     private CylinderState state;
+
+    private String stateReason = "";
 
     @Version
     private long version;
@@ -49,7 +55,7 @@ class CylinderEntity {
 
     protected CylinderEntity() {}
 
-    CylinderEntity(UUID id, String tag, Cylinder cylinder) {
+    CylinderEntity(UUID id, String tag, Cylinder cylinder, Instant at) {
         this.id = id;
         this.tag = tag;
         this.certificateNumber = cylinder.certificateNumber();
@@ -60,6 +66,7 @@ class CylinderEntity {
         this.volumeLitres = cylinder.volumeLitres();
         this.fullBar = cylinder.fullBar();
         this.gaugeBar = cylinder.gaugeBar();
+        this.gaugeReadAt = at;
         this.state = cylinder.state();
         cylinder.mixture().components().forEach(c -> components.add(ComponentRow.of(c)));
     }
@@ -72,6 +79,38 @@ class CylinderEntity {
         return tag;
     }
 
+    String lot() {
+        return lot;
+    }
+
+    double lastGaugeBar() {
+        return gaugeBar;
+    }
+
+    Instant gaugeReadAt() {
+        return gaugeReadAt;
+    }
+
+    double drawnLitres() {
+        return drawnLitres;
+    }
+
+    String stateReason() {
+        return stateReason;
+    }
+
+    void read(GaugeReading reading) {
+        gaugeBar = Math.min(fullBar, reading.barAtUsualTemperature());
+        gaugeReadAt = reading.at();
+        drawnLitres = 0;
+    }
+
+    void stands(CylinderState now, String reason) {
+        state = now;
+        stateReason = reason;
+    }
+
+    /** With the pressure that the gauge should show by now. */
     Cylinder toCore() {
         return new Cylinder(
                 certificateNumber,
@@ -81,7 +120,7 @@ class CylinderEntity {
                 useBefore,
                 volumeLitres,
                 fullBar,
-                gaugeBar,
+                Math.max(0, gaugeBar - drawnLitres * fullBar / volumeLitres),
                 state);
     }
 }

@@ -1,6 +1,7 @@
 package onward.sentry.server.gas;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 
@@ -9,4 +10,8 @@ interface CylinderRepository extends JpaRepository<CylinderEntity, UUID> {
     List<CylinderEntity> findAllByOrderByUseBeforeAscTagAsc();
 
     boolean existsByTag(String tag);
+
+    Optional<CylinderEntity> findByTagIgnoreCase(String tag);
+
+    List<CylinderEntity> findByLotOrderByTag(String lot);
 }

@@ -1,28 +1,59 @@
 package onward.sentry.server.gas;
 
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.UUID;
 import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.shelf.Contents;
+import onward.sentry.core.shelf.Draw;
+import onward.sentry.core.shelf.GaugeReading;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The cylinders of the site. */
+/** The cylinders of the site: what each holds now, and everything that has happened to it. */
 @Service
 public class Shelf {
 
-    /** A cylinder with its place in the store and the tag that people call it by. */
-    public record OnShelf(UUID id, String tag, Cylinder cylinder) {}
+    /**
+     * A cylinder with its place in the store and the tag that people call it by.
+     *
+     * @param cylinder with the pressure that its gauge should show by now
+     * @param lastGaugeBar what it showed when somebody last looked
+     * @param drawnLitres what runs have drawn since
+     * @param stateReason why it is on hold, empty or returned
+     */
+    public record OnShelf(
+            UUID id,
+            String tag,
+            Cylinder cylinder,
+            double lastGaugeBar,
+            Instant gaugeReadAt,
+            double drawnLitres,
+            String stateReason) {}
+
+    /** A change of a cylinder's state. */
+    record Change(Instant at, String by, String state, String reason) {}
 
     private final CylinderRepository cylinders;
+    private final JdbcClient jdbc;
     private final Ledger ledger;
+    private final Site site;
 
-    Shelf(CylinderRepository cylinders, Ledger ledger) {
+    Shelf(CylinderRepository cylinders, JdbcClient jdbc, Ledger ledger, Site site) {
         this.cylinders = cylinders;
+        this.jdbc = jdbc;
         this.ledger = ledger;
+        this.site = site;
     }
 
     /** All cylinders, the one that expires first in front. */
@@ -38,6 +69,16 @@ public class Shelf {
         return cylinders.findById(id).map(Shelf::onShelf).orElseThrow(() -> new NotFound("Cylinder " + id));
     }
 
+    @Transactional(readOnly = true)
+    public OnShelf byTag(String tag) {
+        return onShelf(entity(tag));
+    }
+
+    @Transactional(readOnly = true)
+    List<OnShelf> ofLot(String lot) {
+        return cylinders.findByLotOrderByTag(lot).stream().map(Shelf::onShelf).toList();
+    }
+
     @Transactional
     public OnShelf register(String tag, Cylinder cylinder, String by) {
         Refusal.unless(
@@ -48,7 +89,9 @@ public class Shelf {
                 "tag",
                 "There is a cylinder " + tag.strip() + " already.",
                 "Give this one another tag.");
-        var saved = cylinders.save(new CylinderEntity(UUID.randomUUID(), tag.strip(), cylinder));
+        var now = site.now();
+        var saved = cylinders.saveAndFlush(new CylinderEntity(UUID.randomUUID(), tag.strip(), cylinder, now));
+        store(saved.id(), new GaugeReading(now, cylinder.gaugeBar()), by);
         ledger.append(
                 "cylinder-registered",
                 by,
@@ -56,7 +99,141 @@ public class Shelf {
         return onShelf(saved);
     }
 
+    /** Somebody has looked at the gauge. @param celsius of the cylinder, when measured */
+    @Transactional
+    public OnShelf gauge(String tag, double bar, OptionalDouble celsius, String by) {
+        var cylinder = entity(tag);
+        var reading = new GaugeReading(site.now(), bar, celsius);
+        double full = cylinder.toCore().fullBar();
+        Refusal.unless(
+                reading.barAtUsualTemperature() <= 1.1 * full,
+                "gauge-above-full",
+                "bar",
+                Figures.upTo(reading.barAtUsualTemperature(), 1) + " bar at 20 °C is more than a full cylinder holds, "
+                        + Figures.upTo(full, 1) + " bar.",
+                "Read the gauge again; mind the scale.");
+        cylinder.read(reading);
+        store(cylinder.id(), reading, by);
+        ledger.append("gauge-read", by, Map.of("cylinder", cylinder.tag(), "bar", bar, "left", litres(cylinder)));
+        return onShelf(cylinder);
+    }
+
+    private static String litres(CylinderEntity cylinder) {
+        return Figures.upTo(cylinder.toCore().litresLeft(), 1) + " L";
+    }
+
+    private void store(UUID cylinderId, GaugeReading reading, String by) {
+        jdbc.sql("insert into gauge_reading (id, cylinder_id, at, bar, celsius, by) values (?, ?, ?, ?, ?, ?)")
+                .params(
+                        UUID.randomUUID(),
+                        cylinderId,
+                        reading.at().atOffset(ZoneOffset.UTC),
+                        reading.bar(),
+                        reading.celsius().isPresent() ? reading.celsius().getAsDouble() : null,
+                        by)
+                .update();
+    }
+
+    /** A run has drawn gas; what was drawn before somebody last looked at the gauge is in that look already. */
+    @Transactional
+    public void draw(UUID runId, String tag, double litres, Instant at) {
+        var moment = at.atOffset(ZoneOffset.UTC);
+        jdbc.sql("insert into gas_draw (run_id, cylinder_id, at, litres)"
+                        + " select ?, id, ?, ? from cylinder where tag = ?")
+                .params(runId, moment, litres, tag)
+                .update();
+        jdbc.sql("update cylinder set drawn_litres = drawn_litres + ?, version = version + 1"
+                        + " where tag = ? and gauge_read_at < ?")
+                .params(litres, tag, moment)
+                .update();
+    }
+
+    /** Puts a cylinder on hold, back in use, aside as empty, or returns it. */
+    @Transactional
+    public OnShelf change(String tag, CylinderState to, String reason, String by) {
+        var cylinder = entity(tag);
+        var from = cylinder.toCore().state();
+        Refusal.unless(
+                !reason.isBlank() && reason.strip().length() <= 300,
+                "reason-missing",
+                "reason",
+                "A change of a cylinder's state takes a reason of 1 to 300 letters.",
+                "Say in a few words why.");
+        Refusal.unless(
+                from != to,
+                "cylinder-state-same",
+                "state",
+                cylinder.tag() + " is " + from.label() + " already.",
+                "Nothing needs to be done.");
+        Refusal.unless(
+                from != CylinderState.RETURNED,
+                "cylinder-returned",
+                "state",
+                cylinder.tag() + " was returned and is not here any more.",
+                "Register the cylinder that came instead.");
+        cylinder.stands(to, reason.strip());
+        jdbc.sql("insert into cylinder_change (id, cylinder_id, at, by, state, reason) values (?, ?, ?, ?, ?, ?)")
+                .params(
+                        UUID.randomUUID(),
+                        cylinder.id(),
+                        site.now().atOffset(ZoneOffset.UTC),
+                        by,
+                        to.name(),
+                        reason.strip())
+                .update();
+        ledger.append(
+                "cylinder-changed",
+                by,
+                Map.of("cylinder", cylinder.tag(), "state", to.label(), "reason", reason.strip()));
+        return onShelf(cylinder);
+    }
+
+    @Transactional(readOnly = true)
+    List<Change> changes(UUID id) {
+        return jdbc.sql("select at, by, state, reason from cylinder_change where cylinder_id = ? order by at desc")
+                .param(id)
+                .query((row, n) -> new Change(
+                        row.getTimestamp("at").toInstant(),
+                        row.getString("by"),
+                        CylinderState.valueOf(row.getString("state")).label(),
+                        row.getString("reason")))
+                .list();
+    }
+
+    /** Every look at its gauge and every run that drew from it. */
+    @Transactional(readOnly = true)
+    public Contents contents(UUID id) {
+        var cylinder = cylinder(id).cylinder();
+        return new Contents(
+                cylinder.volumeLitres(),
+                cylinder.fullBar(),
+                jdbc.sql("select at, bar, celsius from gauge_reading where cylinder_id = ? order by at")
+                        .param(id)
+                        .query((row, n) -> new GaugeReading(
+                                row.getTimestamp("at").toInstant(),
+                                row.getDouble("bar"),
+                                row.getObject("celsius") == null
+                                        ? OptionalDouble.empty()
+                                        : OptionalDouble.of(row.getDouble("celsius"))))
+                        .list(),
+                jdbc.sql("select at, litres from gas_draw where cylinder_id = ? order by at")
+                        .param(id)
+                        .query((row, n) -> new Draw(row.getTimestamp("at").toInstant(), row.getDouble("litres")))
+                        .list());
+    }
+
+    private CylinderEntity entity(String tag) {
+        return cylinders.findByTagIgnoreCase(tag.strip()).orElseThrow(() -> new NotFound("Cylinder " + tag.strip()));
+    }
+
     private static OnShelf onShelf(CylinderEntity entity) {
-        return new OnShelf(entity.id(), entity.tag(), entity.toCore());
+        return new OnShelf(
+                entity.id(),
+                entity.tag(),
+                entity.toCore(),
+                entity.lastGaugeBar(),
+                entity.gaugeReadAt(),
+                entity.drawnLitres(),
+                entity.stateReason());
     }
 }

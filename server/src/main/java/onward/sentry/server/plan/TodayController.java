@@ -192,8 +192,10 @@ class TodayController {
                 .min(Comparator.comparing(Weighed::fitness, Fitness.BEST_FIRST));
     }
 
-    private static String words(GasDemand demand) {
-        return demand.wanted().stream().map(w -> w.sensor().gas().formula()).collect(Collectors.joining(" "));
+    static String words(GasDemand demand) {
+        return demand.isForZero()
+                ? "zero air"
+                : demand.wanted().stream().map(w -> w.sensor().gas().formula()).collect(Collectors.joining(" "));
     }
 
     private List<GasDemand> demands(ProcedureCard card, Job job) {

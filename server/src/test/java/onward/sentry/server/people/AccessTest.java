@@ -43,6 +43,7 @@ class AccessTest {
     private static int ask(Api api, AccessTable.Row row) {
         var path = row.pattern()
                 .replace("{serial}", "NO-SUCH")
+                .replace("{tag}", "NO-SUCH")
                 .replace("{slot}", "1")
                 .replace("{step}", "0")
                 .replace("{signInName}", "nobody")

@@ -1,0 +1,240 @@
+package onward.sentry.server.gas;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Gas that was found bad after the fact: what rests on it is held and made due; withdrawn, it is as it was. */
+@Service
+class Recalls {
+
+    /** What a recall is about. */
+    enum Scope {
+        CYLINDER,
+        LOT
+    }
+
+    /**
+     * A recall.
+     *
+     * @param named the tag of the cylinder, or the lot
+     */
+    record Recall(
+            UUID id,
+            Scope scope,
+            String named,
+            String reason,
+            Instant at,
+            String by,
+            Optional<Instant> withdrawnAt,
+            Optional<String> withdrawnBy,
+            Optional<String> withdrawnReason) {}
+
+    /**
+     * A detector whose last good check rests on the gas.
+     *
+     * @param runId the run of that check
+     */
+    record Resting(UUID detectorId, String serial, String model, String crew, String state, UUID runId) {}
+
+    private final JdbcClient jdbc;
+    private final Shelf shelf;
+    private final Fleet fleet;
+    private final Ledger ledger;
+    private final Site site;
+
+    Recalls(JdbcClient jdbc, Shelf shelf, Fleet fleet, Ledger ledger, Site site) {
+        this.jdbc = jdbc;
+        this.shelf = shelf;
+        this.fleet = fleet;
+        this.ledger = ledger;
+        this.site = site;
+    }
+
+    /** The cylinders that a recall would be about. */
+    @Transactional(readOnly = true)
+    List<Shelf.OnShelf> cylinders(Scope scope, String named) {
+        var found = scope == Scope.LOT ? shelf.ofLot(named.strip()) : List.of(shelf.byTag(named));
+        if (found.isEmpty()) {
+            throw new NotFound("Lot " + named.strip());
+        }
+        return found;
+    }
+
+    /** Every detector of which a fitted sensor was last found good on one of these cylinders. */
+    @Transactional(readOnly = true)
+    List<Resting> resting(List<Shelf.OnShelf> cylinders) {
+        return jdbc.sql("""
+                        select distinct on (d.serial) d.id, d.serial, d.model, d.crew, d.state_word, last.run_id
+                        from sensor s
+                        join detector d on d.id = s.detector_id
+                        cross join lateral (
+                            select r.run_id, r.cylinder from sensor_result r join run on run.id = r.run_id
+                            where r.sensor_id = s.id and r.on_day = s.last_good_on and r.cylinder is not null
+                              and r.stage in ('SPAN', 'CHECK', 'VERIFY', 'AS_FOUND')
+                              and r.verdict in ('PASS', 'MARGINAL')
+                            order by run.ended_at desc, r.stage = 'AS_FOUND' limit 1) last
+                        where s.removed_on is null and last.cylinder in (:tags) and d.state_word <> 'RETIRED'
+                        order by d.serial""")
+                .param("tags", tags(cylinders))
+                .query((row, n) -> new Resting(
+                        row.getObject("id", UUID.class),
+                        row.getString("serial"),
+                        row.getString("model"),
+                        row.getString("crew"),
+                        StateWord.valueOf(row.getString("state_word")).label(),
+                        row.getObject("run_id", UUID.class)))
+                .list();
+    }
+
+    /** How many runs rest on these cylinders. */
+    @Transactional(readOnly = true)
+    long runs(List<Shelf.OnShelf> cylinders) {
+        return jdbc.sql("select count(distinct run_id) from sensor_result where cylinder in (:tags)")
+                .param("tags", tags(cylinders))
+                .query(Long.class)
+                .single();
+    }
+
+    private static List<String> tags(List<Shelf.OnShelf> cylinders) {
+        return cylinders.stream().map(Shelf.OnShelf::tag).toList();
+    }
+
+    /** Holds the cylinders that are in use, and makes due what rests on them. */
+    @Transactional
+    Recall begin(Scope scope, String named, String reason, String by) {
+        checkReason(reason);
+        var cylinders = cylinders(scope, named);
+        var id = UUID.randomUUID();
+        var what = (scope == Scope.LOT ? "lot " : "cylinder ") + named.strip();
+        jdbc.sql("insert into recall (id, scope, named, reason, at, by) values (?, ?, ?, ?, ?, ?)")
+                .params(
+                        id,
+                        scope.name(),
+                        named.strip(),
+                        reason.strip(),
+                        site.now().atOffset(ZoneOffset.UTC),
+                        by)
+                .update();
+        for (var cylinder : cylinders) {
+            jdbc.sql("insert into recall_cylinder (recall_id, cylinder_id) values (?, ?)")
+                    .params(id, cylinder.id())
+                    .update();
+            if (cylinder.cylinder().state() == CylinderState.IN_USE) {
+                shelf.change(cylinder.tag(), CylinderState.ON_HOLD, held(reason), by);
+            }
+        }
+        var due = resting(cylinders);
+        for (var detector : due) {
+            var trigger = fleet.makeDue(
+                    detector.detectorId(), new Trigger(site.today(), what + " recalled: " + reason.strip()));
+            jdbc.sql("insert into recall_detector (recall_id, detector_id, run_id, trigger_id)"
+                            + " values (:recall, :detector, :run, cast(:trigger as uuid))")
+                    .param("recall", id)
+                    .param("detector", detector.detectorId())
+                    .param("run", detector.runId())
+                    .param("trigger", trigger.map(UUID::toString).orElse(null))
+                    .update();
+        }
+        ledger.append(
+                "gas-recalled",
+                by,
+                Map.of(
+                        "recall", id.toString(),
+                        "what", what,
+                        "reason", reason.strip(),
+                        "detectors", due.stream().map(Resting::serial).toList()));
+        return recall(id);
+    }
+
+    private static String held(String reason) {
+        return "Recalled: " + reason.strip();
+    }
+
+    /** Takes a recall back: its cylinders are in use again, and what it alone had made due is so no more. */
+    @Transactional
+    Recall withdraw(UUID id, String reason, String by) {
+        checkReason(reason);
+        var recall = recall(id);
+        Refusal.unless(
+                recall.withdrawnAt().isEmpty(),
+                "recall-withdrawn",
+                "",
+                "This recall was withdrawn already.",
+                "Begin another one if the gas is bad after all.");
+        jdbc.sql("update recall set withdrawn_at = ?, withdrawn_by = ?, withdrawn_reason = ? where id = ?")
+                .params(site.now().atOffset(ZoneOffset.UTC), by, reason.strip(), id)
+                .update();
+        ids("select trigger_id from recall_detector where recall_id = ? and trigger_id is not null", id)
+                .forEach(fleet::withdraw);
+        ids("select cylinder_id from recall_cylinder where recall_id = ?", id).stream()
+                .map(shelf::cylinder)
+                .filter(c -> c.cylinder().state() == CylinderState.ON_HOLD)
+                .filter(c -> c.stateReason().equals(held(recall.reason())))
+                .forEach(c -> shelf.change(c.tag(), CylinderState.IN_USE, "Recall withdrawn: " + reason.strip(), by));
+        ledger.append("recall-withdrawn", by, Map.of("recall", id.toString(), "reason", reason.strip()));
+        return recall(id);
+    }
+
+    private List<UUID> ids(String sql, UUID recall) {
+        return jdbc.sql(sql).param(recall).query(UUID.class).list();
+    }
+
+    private static void checkReason(String reason) {
+        Refusal.unless(
+                !reason.isBlank() && reason.strip().length() <= 200,
+                "reason-missing",
+                "reason",
+                "A recall takes a reason of 1 to 200 letters.",
+                "Say in a few words what is wrong with the gas.");
+    }
+
+    @Transactional(readOnly = true)
+    Recall recall(UUID id) {
+        return jdbc.sql("select * from recall where id = ?")
+                .param(id)
+                .query((row, n) -> recall(row))
+                .optional()
+                .orElseThrow(() -> new NotFound("Recall " + id));
+    }
+
+    /** Recalls that a cylinder was part of, the latest first. */
+    @Transactional(readOnly = true)
+    List<Recall> of(UUID cylinderId) {
+        return jdbc.sql("select r.* from recall r join recall_cylinder c on c.recall_id = r.id"
+                        + " where c.cylinder_id = ? order by r.at desc")
+                .param(cylinderId)
+                .query((row, n) -> recall(row))
+                .list();
+    }
+
+    private static Recall recall(ResultSet row) throws SQLException {
+        return new Recall(
+                row.getObject("id", UUID.class),
+                Scope.valueOf(row.getString("scope")),
+                row.getString("named"),
+                row.getString("reason"),
+                row.getTimestamp("at").toInstant(),
+                row.getString("by"),
+                Optional.ofNullable(row.getTimestamp("withdrawn_at")).map(Timestamp::toInstant),
+                Optional.ofNullable(row.getString("withdrawn_by")),
+                Optional.ofNullable(row.getString("withdrawn_reason")));
+    }
+}

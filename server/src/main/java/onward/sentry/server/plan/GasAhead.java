@@ -1,0 +1,117 @@
+package onward.sentry.server.plan;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.shelf.PlannedWork;
+import onward.sentry.core.shelf.ShelfForecast;
+import onward.sentry.core.shelf.Tagged;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * How long the shelf lasts at the work that is to come: each detector is calibrated when it falls due, again and again, and
+ * bumped on each weekday where the house asks for that. Kept until something is signed, read or registered anew.
+ */
+@Component
+class GasAhead {
+
+    /** How far it looks ahead, days. */
+    static final int DAYS = 180;
+
+    private static final Set<DayOfWeek> WEEKEND = EnumSet.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY);
+    private static final Set<StateWord> OUT_OF_USE = EnumSet.of(StateWord.ON_HOLD, StateWord.RETIRED);
+
+    private record Key(LocalDate today, long ledger, int leadDays) {}
+
+    private record Kept(Key key, ShelfForecast forecast) {}
+
+    private final AtomicReference<Kept> kept = new AtomicReference<>();
+    private final Fleet fleet;
+    private final Shelf shelf;
+    private final House house;
+    private final Site site;
+    private final JdbcClient jdbc;
+
+    GasAhead(Fleet fleet, Shelf shelf, House house, Site site, JdbcClient jdbc) {
+        this.fleet = fleet;
+        this.shelf = shelf;
+        this.house = house;
+        this.site = site;
+        this.jdbc = jdbc;
+    }
+
+    /** @param leadDays from order to shelf */
+    @Transactional
+    public ShelfForecast forecast(int leadDays) {
+        long ledger = jdbc.sql("select coalesce(max(seq), 0) from ledger")
+                .query(Long.class)
+                .single();
+        var key = new Key(site.today(), ledger, leadDays);
+        var known = kept.get();
+        if (known != null && known.key().equals(key)) {
+            return known.forecast();
+        }
+        var policy = house.policy();
+        var forecast = ShelfForecast.of(
+                shelf.all().stream()
+                        .map(one -> new Tagged(one.tag(), one.cylinder()))
+                        .toList(),
+                work(policy),
+                policy.reserve(),
+                leadDays,
+                site.today().plusDays(DAYS));
+        kept.set(new Kept(key, forecast));
+        return forecast;
+    }
+
+    private List<PlannedWork> work(HousePolicy policy) {
+        var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
+        var inUse = fleet.all().stream()
+                .filter(detector -> !OUT_OF_USE.contains(detector.state()))
+                .collect(Collectors.groupingBy(Fleet.Known::model, TreeMap::new, Collectors.toList()));
+        var work = new ArrayList<PlannedWork>();
+        inUse.forEach((model, detectors) -> {
+            var card = cards.get(model);
+            calibrations(card, detectors)
+                    .forEach((day, times) -> work.addAll(PlannedWork.of(card, Job.CALIBRATION, policy, day, times)));
+            if (policy.bumpEachDay()) {
+                site.today()
+                        .datesUntil(site.today().plusDays(DAYS))
+                        .filter(day -> !WEEKEND.contains(day.getDayOfWeek()))
+                        .forEach(day -> work.addAll(PlannedWork.of(card, Job.BUMP, policy, day, detectors.size())));
+            }
+        });
+        return work;
+    }
+
+    private Map<LocalDate, Integer> calibrations(ProcedureCard card, List<Fleet.Known> detectors) {
+        var until = site.today().plusDays(DAYS);
+        var byDay = new TreeMap<LocalDate, Integer>();
+        for (var detector : detectors) {
+            var day = detector.dueOn().isBefore(site.today()) ? site.today() : detector.dueOn();
+            while (!day.isAfter(until)) {
+                byDay.merge(day, 1, Integer::sum);
+                var next = card.interval().nextDue(day).date();
+                day = next.isAfter(day) ? next : day.plusDays(1);
+            }
+        }
+        return byDay;
+    }
+}

@@ -1,0 +1,99 @@
+package onward.sentry.server.gas;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.Test;
+
+/** Gas that was found bad after the fact, and what rests on it. */
+class RecallTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Api technician = server.signedIn(Role.TECHNICIAN);
+    private final Api lead = server.signedIn(Role.LEAD);
+    private final Island island = new Island(server, technician);
+
+    private String state(String serial) {
+        return technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("detector")
+                .path("state")
+                .asString();
+    }
+
+    private String standing(String tag) {
+        return technician
+                .get("/api/v1/cylinders/" + tag)
+                .body()
+                .path("cylinder")
+                .path("standing")
+                .asString();
+    }
+
+    @Test
+    void aLotIsRecalledWhatRestsOnItIsDueAndTheWithdrawalTakesItBack() {
+        var lot = "LOT-" + java.util.UUID.randomUUID();
+        var first = island.cylinder(Map.of("lot", lot));
+        var second = island.cylinder(Map.of("lot", lot));
+        var good = island.houseMix();
+        var onFirst = island.quoin4();
+        var onSecond = island.quoin4();
+        var setAnew = island.quoin4();
+        island.calibrate(onFirst, first.path("id").asString(), Map.of());
+        island.calibrate(onSecond, second.path("id").asString(), Map.of());
+        island.calibrate(setAnew, first.path("id").asString(), Map.of());
+        island.calibrate(setAnew, good, Map.of());
+
+        var preview =
+                technician.get("/api/v1/recalls/preview?scope=LOT&named=" + lot).body();
+        assertThat(preview.path("cylinders").size()).isEqualTo(2);
+        assertThat(preview.path("runs").asInt()).isEqualTo(3);
+        assertThat(preview.path("detectors").toString())
+                .contains(onFirst, onSecond)
+                .as("it has been set on other gas since")
+                .doesNotContain(setAnew);
+
+        var body = Map.of("scope", "LOT", "named", lot, "reason", "maker found the sulfide low");
+        assertThat(technician.post("/api/v1/recalls", body).status()).isEqualTo(403);
+        var recall = lead.post("/api/v1/recalls", body);
+        assertThat(recall.status()).as(recall.toString()).isEqualTo(201);
+        assertThat(state(onFirst)).isEqualTo("due");
+        assertThat(state(onSecond)).isEqualTo("due");
+        assertThat(state(setAnew)).isEqualTo("ready");
+        assertThat(standing(first.path("tag").asString())).isEqualTo("on hold");
+
+        island.calibrate(onSecond, good, Map.of());
+        assertThat(state(onSecond)).isEqualTo("ready");
+
+        var back = "/api/v1/recalls/" + recall.text("id") + "/withdrawal";
+        assertThat(lead.post(back, Map.of("reason", "")).text("field")).isEqualTo("reason");
+        assertThat(lead.post(back, Map.of("reason", "their scale was wrong")).status())
+                .isEqualTo(200);
+        assertThat(state(onFirst)).isEqualTo("ready");
+        assertThat(standing(first.path("tag").asString())).isEqualTo("in date");
+        assertThat(lead.post(back, Map.of("reason", "once more")).text("code")).isEqualTo("recall-withdrawn");
+        var page = technician
+                .get("/api/v1/cylinders/" + first.path("tag").asString())
+                .body();
+        assertThat(page.path("recalls").get(0).path("withdrawnReason").asString())
+                .isEqualTo("their scale was wrong");
+        assertThat(page.path("changes").size()).isEqualTo(2);
+    }
+
+    @Test
+    void aCylinderThatWasHeldForAnotherReasonStaysHeldWhenTheRecallIsWithdrawn() {
+        var tag = island.cylinder(Map.of()).path("tag").asString();
+        technician.post("/api/v1/cylinders/" + tag + "/aside", Map.of("state", "ON_HOLD", "reason", "dropped"));
+        var recall = lead.post("/api/v1/recalls", Map.of("scope", "CYLINDER", "named", tag, "reason", "wrong label"));
+        lead.post("/api/v1/recalls/" + recall.text("id") + "/withdrawal", Map.of("reason", "label was right"));
+        assertThat(standing(tag)).isEqualTo("on hold");
+        assertThat(lead.post("/api/v1/recalls", Map.of("scope", "LOT", "named", "none such", "reason", "x"))
+                        .status())
+                .isEqualTo(404);
+    }
+}
