@@ -1258,7 +1258,7 @@ export interface components {
             withdrawnBy: string | null;
             withdrawnReason: string | null;
         };
-        Release: {
+        WithReason: {
             reason: string;
         };
         Qualification: {
@@ -1444,6 +1444,9 @@ export interface components {
             serial: string;
             /** Format: date */
             fittedOn: string;
+        };
+        Release: {
+            remark: string;
         };
         SensorLine: {
             /** Format: int32 */
@@ -1812,6 +1815,65 @@ export interface components {
             name: string;
             formula: string;
         };
+        LastingView: {
+            tag: string;
+            lot: string;
+            parts: components["schemas"]["PartView"][];
+            balance: string;
+            state: string;
+            /** Format: double */
+            litresLeft: number;
+            /** Format: double */
+            volumeLitres: number;
+            /** Format: double */
+            plannedLitres: number;
+            /** Format: date */
+            useBefore: string;
+            /** Format: date */
+            emptyOn: string | null;
+            /** Format: date */
+            lastDay: string;
+            /** Format: int64 */
+            daysLeft: number;
+            bites: string;
+            grave: boolean;
+            serves: components["schemas"]["ServesView"][];
+            working: components["schemas"]["Working"];
+        };
+        PartView: {
+            formula: string;
+            amount: string;
+        };
+        ServesView: {
+            what: string;
+            /** Format: int32 */
+            runsLeft: number;
+            /** Format: double */
+            plannedLitres: number;
+        };
+        ShelfAheadView: {
+            /** Format: date */
+            today: string;
+            /** Format: date */
+            until: string;
+            /** Format: int32 */
+            leadDays: number;
+            cylinders: components["schemas"]["LastingView"][];
+            /** Format: int32 */
+            aside: number;
+            shortages: components["schemas"]["ShortageView"][];
+        };
+        ShortageView: {
+            what: string[];
+            order: string;
+            /** Format: date */
+            from: string;
+            /** Format: double */
+            litres: number;
+            /** Format: date */
+            orderBy: string;
+            late: boolean;
+        };
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];
             dueWorking: components["schemas"]["Working"];
@@ -1882,12 +1944,19 @@ export interface components {
         CylinderPage: {
             cylinder: components["schemas"]["CylinderView"];
             stateReason: string;
-            course: components["schemas"]["Point"][];
+            course: components["schemas"]["Level"][];
             parting: components["schemas"]["PartingView"] | null;
             uses: components["schemas"]["UseView"][];
             resting: components["schemas"]["RestingView"][];
             changes: components["schemas"]["Change"][];
             recalls: components["schemas"]["RecallView"][];
+        };
+        Level: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            litres: number;
+            byGauge: boolean;
         };
         PartingView: {
             /** Format: double */
@@ -2263,7 +2332,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Release"];
+                "application/json": components["schemas"]["WithReason"];
             };
         };
         responses: {
@@ -2668,7 +2737,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Release"];
+                "application/json": components["schemas"]["WithReason"];
             };
         };
         responses: {
@@ -3174,7 +3243,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["GasView"];
+                    "*/*": components["schemas"]["ShelfAheadView"];
                 };
             };
         };

@@ -93,7 +93,14 @@ const paper = createRoute({
 const gas = createRoute({
   getParentRoute: () => shell,
   path: "/gas",
-  component: lazyRouteComponent(() => import("../features/gas/Cylinders"), "Cylinders"),
+  validateSearch: (search: Record<string, unknown>): { lead?: number } =>
+    typeof search.lead === "number" && Number.isInteger(search.lead) && search.lead >= 0 && search.lead <= 180 ? { lead: search.lead } : {},
+  component: lazyRouteComponent(() => import("../features/gas/Gas"), "Gas"),
+});
+const cylinder = createRoute({
+  getParentRoute: () => shell,
+  path: "/gas/$tag",
+  component: lazyRouteComponent(() => import("../features/gas/Cylinder"), "Cylinder"),
 });
 const newCylinder = createRoute({
   getParentRoute: () => shell,
@@ -114,7 +121,22 @@ const record = createRoute({
 const tree = root.addChildren([
   signIn,
   first,
-  shell.addChildren([today, bench, run, beginRound, round, detectors, newDetector, detector, paper, gas, newCylinder, rules, record]),
+  shell.addChildren([
+    today,
+    bench,
+    run,
+    beginRound,
+    round,
+    detectors,
+    newDetector,
+    detector,
+    paper,
+    gas,
+    newCylinder,
+    cylinder,
+    rules,
+    record,
+  ]),
 ]);
 
 export function makeRouter(queries: QueryClient) {

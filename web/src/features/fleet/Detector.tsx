@@ -13,6 +13,7 @@ import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
+import { GasFor } from "./GasFor";
 import { HoldTagLink } from "./HoldTagLink";
 import { ReleaseSheet } from "./ReleaseSheet";
 import { ReplaceSheet } from "./ReplaceSheet";
@@ -175,6 +176,7 @@ export function Detector() {
           </p>
         )}
       </section>
+      <GasFor serial={serial} />
       <Runs serial={serial} />
       {holds.some((h) => h.releasedAt !== null) && (
         <section className="mt-6">

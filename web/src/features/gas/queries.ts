@@ -5,3 +5,18 @@ export const cylindersQuery = queryOptions({
   queryKey: ["cylinders"],
   queryFn: () => answer(api.GET("/api/v1/cylinders")),
 });
+
+export function gasQuery(leadDays: number) {
+  return queryOptions({
+    queryKey: ["gas", leadDays],
+    queryFn: () => answer(api.GET("/api/v1/gas", { params: { query: { leadDays } } })),
+    placeholderData: (before) => before,
+  });
+}
+
+export function cylinderQuery(tag: string) {
+  return queryOptions({
+    queryKey: ["cylinders", tag],
+    queryFn: () => answer(api.GET("/api/v1/cylinders/{tag}", { params: { path: { tag } } })),
+  });
+}

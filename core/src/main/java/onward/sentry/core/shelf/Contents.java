@@ -26,7 +26,7 @@ public record Contents(double volumeLitres, double fullBar, List<GaugeReading> r
     private static final double FLOW_UNCERTAINTY = 0.10;
 
     /** What was in the cylinder at a moment. @param byGauge somebody looked; otherwise a run has drawn from it */
-    public record Point(Instant at, double litres, boolean byGauge) {}
+    public record Level(Instant at, double litres, boolean byGauge) {}
 
     /**
      * Two looks at the gauge and what lies between them part.
@@ -78,21 +78,21 @@ public record Contents(double volumeLitres, double fullBar, List<GaugeReading> r
     }
 
     /** How it came to be so: every look and every draw, oldest first. */
-    public List<Point> course() {
-        var points = new ArrayList<Point>();
+    public List<Level> course() {
+        var points = new ArrayList<Level>();
         int next = 0;
         double left = litres(readings.get(0));
         for (int i = 0; i < readings.size(); i++) {
             var look = readings.get(i);
             left = litres(look);
-            points.add(new Point(look.at(), left, true));
+            points.add(new Level(look.at(), left, true));
             var until = i + 1 < readings.size() ? readings.get(i + 1).at() : Instant.MAX;
             while (next < draws.size() && !draws.get(next).at().isAfter(look.at())) {
                 next++; // drawn before anybody looked: the look holds it
             }
             while (next < draws.size() && !draws.get(next).at().isAfter(until)) {
                 left = Math.max(0, left - draws.get(next).litres());
-                points.add(new Point(draws.get(next).at(), left, false));
+                points.add(new Level(draws.get(next).at(), left, false));
                 next++;
             }
         }

@@ -44,6 +44,7 @@ class DemoLoader implements ApplicationRunner {
     private final People people;
     private final Fleet fleet;
     private final Shelf shelf;
+    private final DemoGauges gauges;
     private final House house;
     private final DemoHistory history;
     private final LinkTokens tokens;
@@ -55,6 +56,7 @@ class DemoLoader implements ApplicationRunner {
             People people,
             Fleet fleet,
             Shelf shelf,
+            DemoGauges gauges,
             House house,
             DemoHistory history,
             LinkTokens tokens,
@@ -64,6 +66,7 @@ class DemoLoader implements ApplicationRunner {
         this.people = people;
         this.fleet = fleet;
         this.shelf = shelf;
+        this.gauges = gauges;
         this.house = house;
         this.history = history;
         this.tokens = tokens;
@@ -97,6 +100,7 @@ class DemoLoader implements ApplicationRunner {
         for (var detector : detectors) {
             runs += history.work(detector, onShelf);
         }
+        gauges.lookBack();
         transaction.executeWithoutResult(status -> DemoPeople.ALL.forEach(p -> {
             people.add(p.signInName(), p.displayName(), p.role(), DemoPeople.PASSWORD, BY);
             p.competences().forEach(competence -> people.qualify(p.signInName(), competence, BY));

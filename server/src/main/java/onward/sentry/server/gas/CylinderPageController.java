@@ -99,7 +99,7 @@ class CylinderPageController {
     record CylinderPage(
             CylinderController.CylinderView cylinder,
             String stateReason,
-            List<Contents.Point> course,
+            List<Contents.Level> course,
             Optional<PartingView> parting,
             List<UseView> uses,
             List<RestingView> resting,
@@ -172,14 +172,14 @@ class CylinderPageController {
         return change(key, principal, by -> shelf.change(tag, body.state(), body.reason(), by));
     }
 
-    record Release(@NotNull String reason) {}
+    record WithReason(@NotNull String reason) {}
 
     @PostMapping("/api/v1/cylinders/{tag}/release")
     @Transactional
     public CylinderController.CylinderView release(
             @RequestHeader("Idempotency-Key") String key,
             @PathVariable String tag,
-            @Valid @RequestBody Release body,
+            @Valid @RequestBody WithReason body,
             Principal principal) {
         return change(key, principal, by -> shelf.change(tag, CylinderState.IN_USE, body.reason(), by));
     }
@@ -234,7 +234,7 @@ class CylinderPageController {
     public RecallView withdraw(
             @RequestHeader("Idempotency-Key") String key,
             @PathVariable UUID id,
-            @Valid @RequestBody Release body,
+            @Valid @RequestBody WithReason body,
             Principal principal) {
         return once.per(
                 key,

@@ -85,7 +85,7 @@ class GasController {
             List<String> what, String order, LocalDate from, double litres, LocalDate orderBy, boolean late) {}
 
     /** @param until last day that was looked at */
-    record GasView(
+    record ShelfAheadView(
             LocalDate today,
             LocalDate until,
             int leadDays,
@@ -95,7 +95,7 @@ class GasController {
 
     /** The shelf by what bites first; cylinders that are empty or returned are counted only. */
     @GetMapping("/api/v1/gas")
-    GasView gas(@RequestParam(defaultValue = "14") int leadDays, @RequestParam(defaultValue = "200") int most) {
+    ShelfAheadView gas(@RequestParam(defaultValue = "14") int leadDays, @RequestParam(defaultValue = "200") int most) {
         checkLead(leadDays);
         var forecast = ahead.forecast(leadDays);
         var onShelf = forecast.cylinders().stream()
@@ -103,7 +103,7 @@ class GasController {
                 .sorted(Comparator.comparing(ShelfForecast.Lasting::lastDay)
                         .thenComparing(one -> one.tagged().tag()))
                 .toList();
-        return new GasView(
+        return new ShelfAheadView(
                 site.today(),
                 forecast.until(),
                 leadDays,

@@ -89,7 +89,11 @@ class ApiDescription {
                 return new Schema<>().types(new LinkedHashSet<>(List.of("number", NULL)));
             }
             if (javaType != null && javaType.getRawClass().isRecord()) {
-                records.put(javaType.getRawClass().getSimpleName(), javaType.getRawClass());
+                var known = records.put(javaType.getRawClass().getSimpleName(), javaType.getRawClass());
+                if (known != null && known != javaType.getRawClass()) {
+                    throw new IllegalStateException("The description of the API would mix " + known + " with "
+                            + javaType.getRawClass() + ": give one of them another name.");
+                }
             }
             return chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
         }

@@ -2,11 +2,15 @@ package onward.sentry.server.gas;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Clock;
+import java.time.Duration;
 import java.util.Map;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
+import onward.sentry.server.testing.TestServer.TestClock;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
 /** Gas that was found bad after the fact, and what rests on it. */
@@ -16,6 +20,12 @@ class RecallTest {
     private final Api technician = server.signedIn(Role.TECHNICIAN);
     private final Api lead = server.signedIn(Role.LEAD);
     private final Island island = new Island(server, technician);
+    private final TestClock clock = (TestClock) server.bean(Clock.class);
+
+    @AfterEach
+    void backToTheStart() {
+        clock.set(TestClock.START);
+    }
 
     private String state(String serial) {
         return technician
@@ -47,6 +57,7 @@ class RecallTest {
         island.calibrate(onFirst, first.path("id").asString(), Map.of());
         island.calibrate(onSecond, second.path("id").asString(), Map.of());
         island.calibrate(setAnew, first.path("id").asString(), Map.of());
+        clock.set(TestClock.START.plus(Duration.ofHours(1)));
         island.calibrate(setAnew, good, Map.of());
 
         var preview =

@@ -1,0 +1,244 @@
+import { useQuery } from "@tanstack/react-query";
+import { getRouteApi, Link } from "@tanstack/react-router";
+import { useState } from "react";
+import { answer, api, once, type Schemas } from "../../api/client";
+import { may, useSession } from "../../api/session";
+import { atTime, onDay } from "../../app/dates";
+import { Button } from "../../ui/Button";
+import { Formula } from "../../ui/Formula";
+import { Mark } from "../../ui/Mark";
+import { StateWord } from "../../ui/StateWord";
+import { Loading, Told } from "../../ui/Told";
+import { Why } from "../../ui/Working";
+import { AsideSheet } from "./AsideSheet";
+import { ContentsChart } from "./ContentsChart";
+import { GaugeSheet } from "./GaugeSheet";
+import { cylinderQuery } from "./queries";
+import { ReasonedSheet } from "./ReasonedSheet";
+import { RecallSheet } from "./RecallSheet";
+
+const route = getRouteApi("/shell/gas/$tag");
+
+type Page = Schemas["CylinderPage"];
+
+/** One cylinder: what is in it and why, what used it, what rests on it. */
+export function Cylinder() {
+  const { tag } = route.useParams();
+  const session = useSession();
+  const page = useQuery(cylinderQuery(tag));
+  const [open, setOpen] = useState<"gauge" | "aside" | "release" | "recall" | null>(null);
+  if (page.isPending) {
+    return <Loading what={tag} />;
+  }
+  if (page.isError) {
+    return (
+      <div className="px-4">
+        <Told error={page.error} />
+      </div>
+    );
+  }
+  const { cylinder: c, stateReason, course, parting, uses, resting } = page.data;
+  const bad = c.standing !== "in date" && c.standing !== "expires soon";
+  const here = c.standing !== "returned";
+  const close = () => setOpen(null);
+  return (
+    <div className="px-4 py-4">
+      <header className="mb-4 flex flex-wrap items-start gap-x-8 gap-y-3 border-b-2 border-ink pb-3">
+        <div>
+          <h1 className="text-4xl font-bold">{c.tag}</h1>
+          <p className="text-soft">
+            {c.certificateNumber}, lot {c.lot}
+          </p>
+        </div>
+        <div className="min-w-0 grow">
+          <p className="text-lg">
+            <strong className={bad ? "text-fail" : c.standing === "expires soon" ? "text-caution" : ""}>
+              {bad ? `${c.standing}: do not use.` : `${c.standing}.`}
+            </strong>{" "}
+            {stateReason && `${stateReason}. `}Made {onDay(c.madeOn)}, last valid day {onDay(c.useBefore)}.
+          </p>
+          <p className="text-lg">
+            {c.components.map((part) => (
+              <span key={part.gas} className="mr-4 inline-block whitespace-nowrap">
+                <strong>
+                  <Formula text={part.formula} />
+                </strong>{" "}
+                {part.amount} <span className="text-soft">{part.uncertainty}</span>
+              </span>
+            ))}
+            <span className="text-soft">in {c.balance}</span>
+          </p>
+        </div>
+        {may(session, "TECHNICIAN") && here && (
+          <div className="flex flex-wrap gap-2">
+            <Button kind="act" onClick={() => setOpen("gauge")}>
+              Read the gauge
+            </Button>
+            <Button onClick={() => setOpen("aside")}>Put aside</Button>
+            {may(session, "LEAD") && c.standing !== "in date" && c.standing !== "expires soon" && c.standing !== "expired" && (
+              <Button onClick={() => setOpen("release")}>Put back in use</Button>
+            )}
+            {may(session, "LEAD") && (
+              <Button kind="grave" onClick={() => setOpen("recall")}>
+                Recall
+              </Button>
+            )}
+          </div>
+        )}
+      </header>
+      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,24rem)]">
+        <div className="min-w-0">
+          <section aria-labelledby="contents" className="mb-6">
+            <h2 id="contents" className="text-xl font-bold">
+              {c.litresLeft.toFixed(1)} L left <span className="font-normal text-soft">of {c.volumeLitres} L</span>
+            </h2>
+            <p>
+              The gauge read {c.gaugeBar} of {c.fullBar} bar on {onDay(c.gaugeReadOn)}; runs have drawn {c.drawnLitres.toFixed(1)} L since.
+            </p>
+            {parting && (
+              <div role="alert" className="my-2 border-l-4 border-caution bg-caution-wash px-3 py-2">
+                <p className="text-lg font-semibold">
+                  {parting.leak
+                    ? `${parting.lost.toFixed(1)} L are gone that no run has drawn: look for a leak at valve and regulator`
+                    : `${(-parting.lost).toFixed(1)} L more than can be there: read the gauge again`}
+                </p>
+                <Why working={parting.working} />
+              </div>
+            )}
+            <ContentsChart course={course} volume={c.volumeLitres} />
+          </section>
+          <Uses uses={uses} zone={session.zone} />
+        </div>
+        <div className="min-w-0">
+          <section aria-labelledby="resting" className="mb-6">
+            <h2 id="resting" className="border-b-2 border-ink text-xl font-bold">
+              Rests on it <span className="font-normal text-soft">· {resting.length}</span>
+            </h2>
+            {resting.length === 0 && <p className="py-2 text-soft">No detector’s last good check rests on this gas.</p>}
+            <ul>
+              {resting.map((one) => (
+                <li key={one.serial} className="flex min-h-11 items-center gap-x-3 border-b border-line">
+                  <Link to="/detectors/$serial" params={{ serial: one.serial }} className="font-bold underline-offset-4 hover:underline">
+                    {one.serial}
+                  </Link>
+                  <span className="text-soft">
+                    {one.model}, {one.crew}
+                  </span>
+                  <span className="ml-auto">
+                    <StateWord state={one.state} />
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+          <Happened page={page.data} zone={session.zone} />
+        </div>
+      </div>
+      {open === "gauge" && <GaugeSheet cylinder={c} onClose={close} />}
+      {open === "aside" && <AsideSheet tag={c.tag} onClose={close} />}
+      {open === "recall" && <RecallSheet tag={c.tag} lot={c.lot} onClose={close} />}
+      {open === "release" && (
+        <ReasonedSheet
+          title={`Put ${c.tag} back in use`}
+          label="What was found"
+          action="Put back in use"
+          send={(reason) =>
+            answer(api.POST("/api/v1/cylinders/{tag}/release", { params: { path: { tag: c.tag }, ...once() }, body: { reason } }))
+          }
+          onClose={close}
+        />
+      )}
+    </div>
+  );
+}
+
+const firstShown = 12;
+
+function Uses({ uses, zone }: { uses: Page["uses"]; zone: string }) {
+  const [all, setAll] = useState(false);
+  return (
+    <section aria-labelledby="uses">
+      <h2 id="uses" className="border-b-2 border-ink text-xl font-bold">
+        Drew from it
+      </h2>
+      {uses.length === 0 && <p className="py-2 text-soft">No run yet.</p>}
+      <ul>
+        {(all ? uses : uses.slice(0, firstShown)).map((use) => (
+          <li key={use.runId} className="flex min-h-11 flex-wrap items-center gap-x-4 border-b border-line">
+            <Link to="/records/$runId" params={{ runId: use.runId }} className="w-24 font-bold underline-offset-4 hover:underline">
+              {use.serial}
+            </Link>
+            <span className="w-24">
+              <Mark verdict={use.verdict} />
+            </span>
+            <span className="w-24 text-soft">{use.job}</span>
+            <span className="w-16 text-right tabular-nums">{use.litres.toFixed(1)} L</span>
+            <span className="ml-auto text-soft">{atTime(use.at, zone)}</span>
+          </li>
+        ))}
+      </ul>
+      {!all && uses.length > firstShown && (
+        <Button kind="quiet" onClick={() => setAll(true)}>
+          Show the latest {uses.length}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function Happened({ page, zone }: { page: Page; zone: string }) {
+  const session = useSession();
+  const [withdrawing, setWithdrawing] = useState<string | null>(null);
+  return (
+    <section aria-labelledby="happened">
+      <h2 id="happened" className="border-b-2 border-ink text-xl font-bold">
+        What happened to it
+      </h2>
+      <ul>
+        {page.recalls.map((recall) => (
+          <li key={recall.id} className="border-b border-line py-2">
+            <p>
+              <strong className={recall.withdrawnAt ? "" : "text-fail"}>Recalled with {recall.what}</strong>: {recall.reason}
+            </p>
+            <p className="text-sm text-soft">
+              {atTime(recall.at, zone)}, {recall.by}
+            </p>
+            {recall.withdrawnAt ? (
+              <p>
+                Withdrawn by {recall.withdrawnBy}, {atTime(recall.withdrawnAt, zone)}: {recall.withdrawnReason}
+              </p>
+            ) : (
+              may(session, "LEAD") && (
+                <Button className="mt-1" onClick={() => setWithdrawing(recall.id)}>
+                  Withdraw this recall
+                </Button>
+              )
+            )}
+          </li>
+        ))}
+        {page.changes.map((change) => (
+          <li key={change.at + change.state} className="border-b border-line py-2">
+            <p>
+              <strong>{change.state}</strong>: {change.reason}
+            </p>
+            <p className="text-sm text-soft">
+              {atTime(change.at, zone)}, {change.by}
+            </p>
+          </li>
+        ))}
+      </ul>
+      {page.recalls.length + page.changes.length === 0 && <p className="py-2 text-soft">In use since it was registered.</p>}
+      {withdrawing && (
+        <ReasonedSheet
+          title="Withdraw the recall"
+          label="Why the gas is good after all"
+          action="Withdraw it"
+          send={(reason) =>
+            answer(api.POST("/api/v1/recalls/{id}/withdrawal", { params: { path: { id: withdrawing }, ...once() }, body: { reason } }))
+          }
+          onClose={() => setWithdrawing(null)}
+        />
+      )}
+    </section>
+  );
+}
