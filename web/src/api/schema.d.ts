@@ -1836,7 +1836,8 @@ export interface components {
             /** Format: int64 */
             daysLeft: number;
             bites: string;
-            grave: boolean;
+            /** @enum {string} */
+            urgency: "NOW" | "SOON" | "LATER";
             serves: components["schemas"]["ServesView"][];
             working: components["schemas"]["Working"];
         };

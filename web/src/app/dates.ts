@@ -1,9 +1,15 @@
 const day = new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+const shortDay = new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
 const longDay = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
 
 /** A day such as 2026-03-26, as "Thu, 26 Mar 2026". */
 export function onDay(iso: string): string {
   return day.format(new Date(`${iso}T00:00:00Z`));
+}
+
+/** A day without its year, as "Thu, 26 Mar": for what lies within months. */
+export function onShortDay(iso: string): string {
+  return shortDay.format(new Date(`${iso}T00:00:00Z`));
 }
 
 export function onLongDay(iso: string): string {

@@ -29,6 +29,10 @@ const signIn = createRoute({
 });
 const first = createRoute({ getParentRoute: () => root, path: "/first-administrator", component: FirstAdministrator });
 
+function isWhole(value: unknown, least: number, most: number): value is number {
+  return typeof value === "number" && Number.isInteger(value) && value >= least && value <= most;
+}
+
 const shell = createRoute({
   getParentRoute: () => root,
   id: "shell",
@@ -93,8 +97,10 @@ const paper = createRoute({
 const gas = createRoute({
   getParentRoute: () => shell,
   path: "/gas",
-  validateSearch: (search: Record<string, unknown>): { lead?: number } =>
-    typeof search.lead === "number" && Number.isInteger(search.lead) && search.lead >= 0 && search.lead <= 180 ? { lead: search.lead } : {},
+  validateSearch: (search: Record<string, unknown>): { lead?: number; days?: number } => ({
+    ...(isWhole(search.lead, 0, 180) && { lead: search.lead }),
+    ...(isWhole(search.days, 7, 180) && { days: search.days }),
+  }),
   component: lazyRouteComponent(() => import("../features/gas/Gas"), "Gas"),
 });
 const cylinder = createRoute({

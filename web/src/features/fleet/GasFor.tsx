@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
-import { answer, api } from "../../api/client";
+import { answer, api, type Schemas } from "../../api/client";
 import { Formula } from "../../ui/Formula";
 import { Loading, Told } from "../../ui/Told";
 
@@ -39,22 +39,33 @@ export function GasFor({ serial }: { serial: string }) {
               Nothing on the shelf serves it. Order: {order}
             </p>
           ))}
-          <ul className="mt-2">
-            {gas.data.answers.map((cylinder) => (
-              <li key={cylinder.tag} className="grid gap-x-4 border-t border-line py-1 sm:grid-cols-[6rem_11rem_1fr]">
-                <strong>{cylinder.tag}</strong>
-                <span className={cylinder.word === "refused" ? "text-fail" : cylinder.word === "fits" ? "text-act" : "text-caution"}>
-                  {cylinder.word}
-                </span>
-                <span className="text-soft">
-                  {[...cylinder.refusals, ...cylinder.warnings].map((r) => r.reason).join(" ") ||
-                    `${cylinder.litresLeft.toFixed(1)} L left.`}
-                </span>
-              </li>
-            ))}
-          </ul>
+          <Answers answers={gas.data.answers.filter((one) => one.word !== "refused")} />
+          <details>
+            <summary className="flex min-h-11 cursor-pointer items-center text-act underline underline-offset-4 marker:content-none">
+              {gas.data.answers.filter((one) => one.word === "refused").length} cylinders are refused: why?
+            </summary>
+            <Answers answers={gas.data.answers.filter((one) => one.word === "refused")} />
+          </details>
         </div>
       )}
     </details>
+  );
+}
+
+function Answers({ answers }: { answers: Schemas["AnswerView"][] }) {
+  return (
+    <ul className="mt-1">
+      {answers.map((cylinder) => (
+        <li key={cylinder.tag} className="grid gap-x-4 border-t border-line py-1 sm:grid-cols-[6rem_11rem_1fr]">
+          <strong>{cylinder.tag}</strong>
+          <span className={cylinder.word === "refused" ? "text-fail" : cylinder.word === "fits" ? "text-act" : "text-caution"}>
+            {cylinder.word}
+          </span>
+          <span className="text-soft">
+            {[...cylinder.refusals, ...cylinder.warnings].map((r) => r.reason).join(" ") || `${cylinder.litresLeft.toFixed(1)} L left.`}
+          </span>
+        </li>
+      ))}
+    </ul>
   );
 }

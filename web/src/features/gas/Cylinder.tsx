@@ -53,7 +53,7 @@ export function Cylinder() {
         <div className="min-w-0 grow">
           <p className="text-lg">
             <strong className={bad ? "text-fail" : c.standing === "expires soon" ? "text-caution" : ""}>
-              {bad ? `${c.standing}: do not use.` : `${c.standing}.`}
+              <span className="inline-block first-letter:uppercase">{bad ? `${c.standing}: do not use.` : `${c.standing}.`}</span>
             </strong>{" "}
             {stateReason && `${stateReason}. `}Made {onDay(c.madeOn)}, last valid day {onDay(c.useBefore)}.
           </p>
@@ -105,7 +105,7 @@ export function Cylinder() {
                 <Why working={parting.working} />
               </div>
             )}
-            <ContentsChart course={course} volume={c.volumeLitres} />
+            {course.length > 1 && <ContentsChart course={course} volume={c.volumeLitres} />}
           </section>
           <Uses uses={uses} zone={session.zone} />
         </div>

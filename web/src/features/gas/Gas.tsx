@@ -1,13 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
 import { may, useSession } from "../../api/session";
-import { onDay } from "../../app/dates";
+import { onDay, onShortDay } from "../../app/dates";
 import { buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
 import { useWidth } from "../../ui/useWidth";
-import { Why } from "../../ui/Working";
+import { WorkingLines } from "../../ui/Working";
 import type { Schemas } from "../../api/client";
 import { gasQuery } from "./queries";
 import { TimeAxis, Wedge } from "./Wedge";
@@ -16,15 +16,18 @@ const route = getRouteApi("/shell/gas");
 
 const usualLead = 14;
 
+const spans = [30, 90, 180] as const;
+
+const urgent = { NOW: "text-fail", SOON: "text-caution", LATER: "" };
+
 type Lasting = Schemas["LastingView"];
 
 /** The shelf against time: what bites first on top, and what to order by when. */
 export function Gas() {
   const session = useSession();
-  const { lead = usualLead } = route.useSearch();
+  const { lead = usualLead, days = spans[0] } = route.useSearch();
   const navigate = route.useNavigate();
   const gas = useQuery(gasQuery(lead));
-  const { ref: axis, width: axisWidth } = useWidth<HTMLDivElement>();
   if (gas.isPending) {
     return <Loading what="the shelf" />;
   }
@@ -35,94 +38,116 @@ export function Gas() {
       </div>
     );
   }
-  const { today, until, cylinders, aside, shortages } = gas.data;
+  const { today, cylinders, aside } = gas.data;
+  const until = dayAfter(today, days);
   const largest = Math.max(1, ...cylinders.map((c) => c.volumeLitres));
   return (
-    <div className="px-4 py-4">
-      <header className="mb-3 flex flex-wrap items-center justify-between gap-4">
-        <h1 className="text-3xl font-bold">Gas on the shelf</h1>
-        {may(session, "TECHNICIAN") && (
-          <Link to="/gas/new" className={buttonLook()}>
-            Register a cylinder
-          </Link>
-        )}
-      </header>
-      <section aria-labelledby="order" className="mb-4 border-y-2 border-ink py-3">
-        <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-2">
-          <h2 id="order" className="text-xl font-bold">
-            {shortages.length === 0 ? `The shelf serves all planned work until ${onDay(until)}` : "To order"}
-          </h2>
-          <div className="flex items-end gap-3">
-            <Field
-              key={lead}
-              label="Days from order to shelf"
-              inputMode="numeric"
-              defaultValue={lead}
-              className="w-52"
-              onBlur={(event) => {
-                const days = Number(event.target.value);
-                if (Number.isInteger(days) && days >= 0 && days <= 180 && days !== lead) {
-                  void navigate({ search: { lead: days }, replace: true });
-                } else {
-                  event.target.value = String(lead);
-                }
-              }}
-              onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-            />
-            {shortages.length > 0 && (
-              <a href={`/api/v1/gas/orders?leadDays=${lead}`} download className={buttonLook()}>
-                List as CSV
-              </a>
-            )}
-          </div>
-        </div>
-        <ul className="mt-1">
-          {shortages.map((shortage) => (
-            <li
-              key={shortage.order}
-              className="grid gap-x-6 border-b border-line py-1.5 last:border-0 md:grid-cols-[17rem_minmax(0,1fr)_minmax(0,16rem)]"
-            >
-              <strong className={shortage.late ? "text-fail" : ""}>
-                {shortage.late ? `Order at once: needed ${onDay(shortage.from)}` : `By ${onDay(shortage.orderBy)}`}
-              </strong>
-              <span>
-                {shortage.litres.toFixed(0)} L of {shortage.order}
-              </span>
-              <span className="text-soft">{shortage.what.join(", ")}</span>
-            </li>
-          ))}
-        </ul>
-      </section>
-      {cylinders.length === 0 ? (
-        <p className="text-lg text-soft">No cylinder is registered yet. Register one from its certificate.</p>
-      ) : (
-        <>
-          <div className="hidden lg:grid lg:grid-cols-[19rem_minmax(0,1fr)] lg:gap-x-5">
-            <p className="self-end text-sm text-soft">Height is litres; it falls as planned work draws on it.</p>
-            <div ref={axis}>
-              <TimeAxis today={today} until={until} width={axisWidth} />
+    <div className="grid gap-x-8 gap-y-6 px-4 py-4 xl:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="min-w-0">
+        <header className="mb-3 flex flex-wrap items-center justify-between gap-4">
+          <h1 className="text-3xl font-bold">Gas on the shelf</h1>
+          {may(session, "TECHNICIAN") && (
+            <Link to="/gas/new" className={buttonLook()}>
+              Register a cylinder
+            </Link>
+          )}
+        </header>
+        {cylinders.length === 0 ? (
+          <p className="text-lg text-soft">No cylinder is registered yet. Register one from its certificate.</p>
+        ) : (
+          <>
+            <div className="grid items-end gap-x-5 lg:grid-cols-[17rem_minmax(0,1fr)]">
+              <fieldset className="flex items-center gap-1 pb-1">
+                <legend className="sr-only">Days ahead</legend>
+                {spans.map((span) => (
+                  <label
+                    key={span}
+                    className="flex min-h-11 cursor-pointer items-center border border-line px-3 text-sm has-checked:border-act has-checked:bg-act has-checked:text-on-act has-focus-visible:outline-2"
+                  >
+                    <input
+                      type="radio"
+                      name="days"
+                      className="sr-only"
+                      checked={days === span}
+                      onChange={() => void navigate({ search: { lead, days: span }, replace: true })}
+                    />
+                    {span} days
+                  </label>
+                ))}
+              </fieldset>
+              <TimeAxis today={today} until={until} />
             </div>
-          </div>
-          <ol aria-label="Cylinders, what bites first on top">
-            {cylinders.map((cylinder) => (
-              <Row key={cylinder.tag} cylinder={cylinder} today={today} until={until} largest={largest} />
-            ))}
-          </ol>
-        </>
-      )}
-      {aside > 0 && (
-        <p className="mt-3 text-soft">
-          {aside} more {aside === 1 ? "is" : "are"} empty or returned.
-        </p>
-      )}
+            <ol aria-label="Cylinders, what bites first on top">
+              {cylinders.map((cylinder) => (
+                <Row key={cylinder.tag} cylinder={cylinder} today={today} until={until} largest={largest} />
+              ))}
+            </ol>
+          </>
+        )}
+        {aside > 0 && (
+          <p className="mt-3 text-soft">
+            {aside} more {aside === 1 ? "is" : "are"} empty or returned.
+          </p>
+        )}
+      </div>
+      <Orders gas={gas.data} onLead={(ordered) => void navigate({ search: { lead: ordered, days }, replace: true })} />
     </div>
+  );
+}
+
+/** What no cylinder on the shelf will serve, by the day by which it must be ordered. */
+function Orders({ gas, onLead }: { gas: Schemas["ShelfAheadView"]; onLead: (days: number) => void }) {
+  const { shortages, until, leadDays } = gas;
+  return (
+    <aside aria-labelledby="order">
+      <h2 id="order" className="border-b-2 border-ink pb-1 text-xl font-bold">
+        To order
+      </h2>
+      <div className="flex items-end gap-3 py-2">
+        <Field
+          key={leadDays}
+          label="Days from order to shelf"
+          inputMode="numeric"
+          defaultValue={leadDays}
+          className="grow"
+          onBlur={(event) => {
+            const days = Number(event.target.value);
+            if (Number.isInteger(days) && days >= 0 && days <= 180 && days !== leadDays) {
+              onLead(days);
+            } else {
+              event.target.value = String(leadDays);
+            }
+          }}
+          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+        />
+        {shortages.length > 0 && (
+          <a href={`/api/v1/gas/orders?leadDays=${leadDays}`} download className={buttonLook()}>
+            As CSV
+          </a>
+        )}
+      </div>
+      {shortages.length === 0 && <p className="text-lg">The shelf serves all planned work until {onDay(until)}.</p>}
+      <ul>
+        {shortages.map((shortage) => (
+          <li key={shortage.order} className="border-b border-line py-2">
+            <p className={shortage.late ? "font-bold text-fail" : "font-bold"}>
+              {shortage.late ? `At once: needed ${onShortDay(shortage.from)}` : `By ${onShortDay(shortage.orderBy)}`}
+            </p>
+            <p>{shortage.order}</p>
+            <p className="text-sm text-soft">
+              {shortage.litres.toFixed(0)} L until {onShortDay(until)}, for {shortage.what.join(", ")}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </aside>
   );
 }
 
 function Row({ cylinder, today, until, largest }: { cylinder: Lasting; today: string; until: string; largest: number }) {
   const { ref, width } = useWidth<HTMLDivElement>();
   return (
-    <li className="grid gap-x-5 gap-y-1 border-b border-line py-2 lg:grid-cols-[19rem_minmax(0,1fr)]">
+    <li className="grid gap-x-5 gap-y-1 border-b border-line py-2 lg:grid-cols-[17rem_minmax(0,1fr)]">
       <div className="min-w-0">
         <p className="flex flex-wrap items-baseline gap-x-3">
           <Link
@@ -152,14 +177,30 @@ function Row({ cylinder, today, until, largest }: { cylinder: Lasting; today: st
         <div ref={ref}>
           <Wedge cylinder={cylinder} today={today} until={until} largest={largest} width={width} />
         </div>
-        <div className="flex flex-wrap items-baseline gap-x-4">
-          <strong className={cylinder.grave ? "text-fail" : ""}>{cylinder.bites}</strong>
-          <span className="text-sm text-soft">
-            {cylinder.serves.length === 0 ? "serves no planned work" : cylinder.serves.map((s) => `${s.what} ×${s.runsLeft}`).join(", ")}
-          </span>
-          <Why working={cylinder.working} />
-        </div>
+        <details>
+          <summary className="flex cursor-pointer flex-wrap items-baseline gap-x-4 marker:content-none">
+            <strong className={urgent[cylinder.urgency]}>{cylinder.bites}</strong>
+            <span className="text-sm text-act underline underline-offset-4">
+              {cylinder.serves.length === 0 ? "Serves no planned work: why?" : "What it serves, and why then"}
+            </span>
+          </summary>
+          <ul className="flex flex-wrap gap-x-6">
+            {cylinder.serves.map((one) => (
+              <li key={one.what}>
+                {one.what}{" "}
+                <span className="text-soft">
+                  {one.runsLeft} times; {one.plannedLitres.toFixed(1)} L planned
+                </span>
+              </li>
+            ))}
+          </ul>
+          <WorkingLines working={cylinder.working} />
+        </details>
       </div>
     </li>
   );
+}
+
+function dayAfter(day: string, days: number): string {
+  return new Date(Date.parse(day) + days * 86_400_000).toISOString().slice(0, 10);
 }

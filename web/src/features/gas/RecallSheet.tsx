@@ -58,7 +58,13 @@ export function RecallSheet({ tag, lot, onClose }: { tag: string; lot: string; o
               {preview.data.cylinders.join(", ")} {preview.data.cylinders.length === 1 ? "goes" : "go"} on hold. {preview.data.runs} runs
               used this gas; their verdicts stay as they are.
             </p>
-            <p className="max-h-40 overflow-y-auto">{preview.data.detectors.map((d) => d.serial).join(", ")}</p>
+            <p className="max-h-40 overflow-y-auto">
+              {preview.data.detectors.map((d) => (
+                <span key={d.serial} className="mr-3 inline-block whitespace-nowrap">
+                  {d.serial}
+                </span>
+              ))}
+            </p>
           </div>
         ) : (
           !preview.isError && <Loading what="what rests on it" />

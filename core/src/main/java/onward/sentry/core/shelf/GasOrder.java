@@ -2,6 +2,7 @@ package onward.sentry.core.shelf;
 
 import static onward.sentry.core.working.Figures.upTo;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.stream.Collectors;
 import onward.sentry.core.cylinder.GasDemand;
@@ -30,8 +31,13 @@ public record GasOrder(List<String> components, String balance) {
                 demand.wanted().stream().anyMatch(wanted -> wanted.sensor().isOxygen());
         return new GasOrder(
                 demand.wanted().stream()
-                        .map(wanted -> component(wanted, demand))
-                        .distinct()
+                        .collect(Collectors.toMap(
+                                wanted -> wanted.sensor().gasId(),
+                                wanted -> component(wanted, demand),
+                                (first, second) -> first,
+                                LinkedHashMap::new))
+                        .values()
+                        .stream()
                         .toList(),
                 oxygen
                         ? "nitrogen"

@@ -3,6 +3,7 @@ package onward.sentry.server.demo;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
+import java.util.List;
 import java.util.UUID;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.platform.Site;
@@ -10,7 +11,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Looks at the gauges in the past, every two weeks back to when each cylinder was full, as the runs of the history have it. */
+/** Looks at the gauges in the past, back to when each cylinder was full, as the runs of the history have it. */
 @Component
 class DemoGauges {
 
@@ -18,8 +19,7 @@ class DemoGauges {
     private static final String LEAKING = "CO-02";
 
     private static final double LEAKED_BAR = 5;
-    private static final int DAYS_BETWEEN = 14;
-    private static final int MOST_LOOKS = 12;
+    private static final List<Integer> DAYS_AGO = List.of(1, 2, 3, 5, 8, 14, 21, 28, 42, 56, 84, 112, 140);
 
     private final Shelf shelf;
     private final JdbcClient jdbc;
@@ -38,11 +38,11 @@ class DemoGauges {
 
     private void lookBack(Shelf.OnShelf one) {
         var cylinder = one.cylinder();
-        for (int i = 1; i <= MOST_LOOKS; i++) {
-            var at = site.now().minus((long) i * DAYS_BETWEEN, ChronoUnit.DAYS);
+        for (int days : DAYS_AGO) {
+            var at = site.now().minus(days, ChronoUnit.DAYS);
             double bar = one.lastGaugeBar()
                     + drawnSince(one.id(), at) * cylinder.fullBar() / cylinder.volumeLitres()
-                    + (one.tag().equals(LEAKING) ? LEAKED_BAR : 0);
+                    + (one.tag().equals(LEAKING) ? Math.min(1, days / 28.0) * LEAKED_BAR : 0);
             boolean notMadeYet = at.atZone(site.zone()).toLocalDate().isBefore(cylinder.madeOn());
             if (bar > cylinder.fullBar() || notMadeYet) {
                 return;

@@ -11,23 +11,32 @@ import onward.sentry.core.shelf.ShelfForecast;
 /**
  * What will bite first with a cylinder, in words.
  *
- * @param grave it must not be used, or serves no longer than it is warned about
+ * @param urgency how near it is
  */
-record Bite(String words, boolean grave) {
+record Bite(String words, Urgency urgency) {
+
+    /** Within this many days it is too late for most orders. */
+    private static final int NOW_DAYS = 7;
+
+    /** How near it is; {@code NOW} also for what must not be used. */
+    enum Urgency {
+        NOW,
+        SOON,
+        LATER
+    }
 
     static Bite of(ShelfForecast.Lasting one, LocalDate today, int warnDays) {
         var cylinder = one.tagged().cylinder();
         if (cylinder.state() != CylinderState.IN_USE) {
-            return new Bite("This cylinder is " + cylinder.state().label() + ": do not use", true);
+            return new Bite("This cylinder is " + cylinder.state().label() + ": do not use", Urgency.NOW);
         }
         if (today.isAfter(cylinder.useBefore())) {
-            return new Bite("Expired on " + day(cylinder.useBefore()) + ": do not use", true);
+            return new Bite("Expired on " + day(cylinder.useBefore()) + ": do not use", Urgency.NOW);
         }
         long left = ChronoUnit.DAYS.between(today, one.lastDay());
         boolean runsOut = one.lastDay().isBefore(cylinder.useBefore());
-        if (runsOut) {
-            return new Bite("Runs out on " + day(one.lastDay()) + ", in " + days(left), left <= warnDays);
-        }
-        return new Bite("Expires on " + day(cylinder.useBefore()) + ", in " + days(left), left <= warnDays);
+        return new Bite(
+                (runsOut ? "Runs out on " : "Expires on ") + day(one.lastDay()) + ", in " + days(left),
+                left <= NOW_DAYS ? Urgency.NOW : left <= warnDays ? Urgency.SOON : Urgency.LATER);
     }
 }

@@ -61,7 +61,7 @@ class GasController {
      * @param emptyOn first day on which planned work finds it at its reserve
      * @param lastDay out or expired, whichever comes first
      * @param bites why it is where it is in the list, in words
-     * @param grave it must not be used, or somebody must act now
+     * @param urgency {@code NOW} when it must not be used or ends within a week
      */
     record LastingView(
             String tag,
@@ -77,7 +77,7 @@ class GasController {
             LocalDate lastDay,
             long daysLeft,
             String bites,
-            boolean grave,
+            Bite.Urgency urgency,
             List<ServesView> serves,
             Working working) {}
 
@@ -159,7 +159,7 @@ class GasController {
                 one.lastDay(),
                 daysLeft,
                 bite.words(),
-                bite.grave(),
+                bite.urgency(),
                 one.runsLeft().entrySet().stream()
                         .map(e -> new ServesView(
                                 e.getKey(), e.getValue(), one.work().getOrDefault(e.getKey(), 0.0)))

@@ -123,7 +123,7 @@ class ContentsTest {
             last = one.path("lastDay").asString();
             if (one.path("tag").equals(soon.path("tag"))) {
                 assertThat(one.path("bites").asString()).contains("12 Mar 2026, in 10 days");
-                assertThat(one.path("grave").asBoolean()).isTrue();
+                assertThat(one.path("urgency").asString()).isEqualTo("SOON");
                 assertThat(one.path("serves").toString()).contains("Quoin 4 calibration");
             }
         }

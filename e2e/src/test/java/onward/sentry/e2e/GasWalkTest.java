@@ -1,0 +1,79 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** What is on the shelf, how long it lasts, and gas that is found bad after the fact. */
+class GasWalkTest {
+
+    private final World world = World.demo();
+
+    @Test
+    void aCylinderIsRecalledWhatRestsOnItIsDueAndTheRecallIsWithdrawn() {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.page();
+            marit.open("/gas").link("CD-01").click();
+            marit.button("Recall").click();
+            assertThat(page.getByText(Pattern.compile("\\d+ detectors become due at once")))
+                    .isVisible();
+            page.getByLabel("What is wrong with the gas").fill("maker withdrew the certificate");
+            marit.button("Recall it and make them due").click();
+            assertThat(page.getByText("On hold: do not use.")).isVisible();
+            assertThat(page.getByText("Recalled: maker withdrew the certificate."))
+                    .isVisible();
+            var resting = page.getByRole(
+                    AriaRole.REGION, new Page.GetByRoleOptions().setName(Pattern.compile("^Rests on it")));
+            assertThat(resting.getByText(
+                            "ready", new com.microsoft.playwright.Locator.GetByTextOptions().setExact(true)))
+                    .hasCount(0);
+            resting.getByRole(AriaRole.LINK).first().click();
+            assertThat(page.getByText("cylinder CD-01 recalled: maker withdrew the certificate"))
+                    .isVisible();
+
+            marit.open("/gas/CD-01").button("Withdraw this recall").click();
+            page.getByLabel("Why the gas is good after all").fill("it was another lot");
+            marit.button("Withdraw it").click();
+            assertThat(page.getByText("In date.")).isVisible();
+            assertThat(page.getByText(Pattern.compile("Withdrawn by Marit Voe.*it was another lot")))
+                    .isVisible();
+            marit.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aLookAtTheGaugeThatPartsFromTheRunsTellsOfALeak() {
+        try (var una = new Walk(world).signIn("una")) {
+            var page = una.page();
+            una.open("/gas/ZA-02").button("Read the gauge").click();
+            page.getByLabel("Gauge reads (bar)").fill("90");
+            una.button("Record it").click();
+            assertThat(page.getByText("more than a full cylinder holds, 69 bar"))
+                    .isVisible();
+            page.getByLabel("Gauge reads (bar)").fill("40");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("L are gone that no run has drawn: look for a leak at valve and regulator"))
+                    .isVisible();
+            assertThat(page.getByText("59.7 L left")).isVisible();
+            assertThat(una.button("Recall")).hasCount(0);
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aDetectorSaysWhatServesItAndWhatIsRefused() {
+        try (var tam = new Walk(world).signIn("tam")) {
+            var page = tam.page();
+            tam.open("/detectors/HN-4002");
+            page.getByText("Which gas serves it?").click();
+            assertThat(page.getByText(Pattern.compile("Connect NO-01"))).isVisible();
+            page.getByText(Pattern.compile("cylinders are refused: why\\?")).click();
+            assertThat(page.getByText(Pattern.compile("^Expired: last valid day was")))
+                    .isVisible();
+            tam.nothingWentWrong();
+        }
+    }
+}
