@@ -404,6 +404,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/cylinders/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cards": {
         parameters: {
             query?: never;
@@ -1538,6 +1554,26 @@ export interface components {
             /** @enum {string} */
             state: "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
             reason: string;
+        };
+        Fault: {
+            column: string;
+            value: string;
+            reason: string;
+            wayOut: string;
+        };
+        SheetLine: {
+            /** Format: int64 */
+            line: number;
+            tag: string;
+            /** @enum {string} */
+            standing: "NEW" | "THERE" | "REFUSED";
+            faults: components["schemas"]["Fault"][];
+        };
+        SheetView: {
+            /** Format: int32 */
+            toRegister: number;
+            registered: boolean;
+            lines: components["schemas"]["SheetLine"][];
         };
         CardView: {
             model: string;
@@ -2805,6 +2841,34 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CylinderView"];
+                };
+            };
+        };
+    };
+    sheet: {
+        parameters: {
+            query?: {
+                apply?: boolean;
+            };
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SheetView"];
                 };
             };
         };

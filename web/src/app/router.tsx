@@ -113,6 +113,11 @@ const newCylinder = createRoute({
   path: "/gas/new",
   component: lazyRouteComponent(() => import("../features/gas/NewCylinder"), "NewCylinder"),
 });
+const cylinderSheet = createRoute({
+  getParentRoute: () => shell,
+  path: "/gas/sheet",
+  component: lazyRouteComponent(() => import("../features/gas/CylinderSheet"), "CylinderSheet"),
+});
 const rules = createRoute({
   getParentRoute: () => shell,
   path: "/rules",
@@ -139,6 +144,7 @@ const tree = root.addChildren([
     paper,
     gas,
     newCylinder,
+    cylinderSheet,
     cylinder,
     rules,
     record,

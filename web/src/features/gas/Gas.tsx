@@ -47,9 +47,14 @@ export function Gas() {
         <header className="mb-3 flex flex-wrap items-center justify-between gap-4">
           <h1 className="text-3xl font-bold">Gas on the shelf</h1>
           {may(session, "TECHNICIAN") && (
-            <Link to="/gas/new" className={buttonLook()}>
-              Register a cylinder
-            </Link>
+            <span className="flex flex-wrap gap-2">
+              <Link to="/gas/new" className={buttonLook()}>
+                Register a cylinder
+              </Link>
+              <Link to="/gas/sheet" className={buttonLook()}>
+                From a sheet
+              </Link>
+            </span>
           )}
         </header>
         {cylinders.length === 0 ? (

@@ -2,8 +2,11 @@ package onward.sentry.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -27,8 +30,7 @@ class GasWalkTest {
                     .isVisible();
             var resting = page.getByRole(
                     AriaRole.REGION, new Page.GetByRoleOptions().setName(Pattern.compile("^Rests on it")));
-            assertThat(resting.getByText(
-                            "ready", new com.microsoft.playwright.Locator.GetByTextOptions().setExact(true)))
+            assertThat(resting.getByText("ready", new Locator.GetByTextOptions().setExact(true)))
                     .hasCount(0);
             resting.getByRole(AriaRole.LINK).first().click();
             assertThat(page.getByText("cylinder CD-01 recalled: maker withdrew the certificate"))
@@ -57,7 +59,8 @@ class GasWalkTest {
             page.keyboard().press("Enter");
             assertThat(page.getByText("L are gone that no run has drawn: look for a leak at valve and regulator"))
                     .isVisible();
-            assertThat(page.getByText("59.7 L left")).isVisible();
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("59.7 L left of 103 L")))
+                    .isVisible();
             assertThat(una.button("Recall")).hasCount(0);
             una.nothingWentWrong();
         }
@@ -74,6 +77,32 @@ class GasWalkTest {
             assertThat(page.getByText(Pattern.compile("^Expired: last valid day was")))
                     .isVisible();
             tam.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aSheetWithTwoBadRowsSaysWhereAndRegistersTheOthers() {
+        var sheet = "tag,certificate,lot,made_on,use_before,volume_l,full_bar,gauge_bar,balance,components\n"
+                + "SH-01,SKV-1,L9,2026-01-10,2030-01-10,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
+                + "SH-02,SKV-2,L9,2026-01-10,31.12.2030,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
+                + "SH-03,SKV-3,L9,2026-01-10,2030-01-10,58,35,40,air,unobtainium 80 ppm\n";
+        try (var una = new Walk(world).signIn("una")) {
+            var page = una.page();
+            una.open("/gas").link("From a sheet").click();
+            page.getByLabel("The file")
+                    .setInputFiles(
+                            new FilePayload("cylinders.csv", "text/csv", sheet.getBytes(StandardCharsets.UTF_8)));
+            assertThat(page.getByText("1 new, 2 refused")).isVisible();
+            assertThat(page.getByText("use_before “31.12.2030”: This is no date as 2026-12-31. Write 2030-12-31."))
+                    .isVisible();
+            assertThat(page.getByText("components “unobtainium 80 ppm”: No gas is called 'unobtainium'."))
+                    .isVisible();
+            una.button("Register 1 cylinder, leave the refused out").click();
+            una.link("SH-01").click();
+            assertThat(page.getByText("In date.")).isVisible();
+            una.open("/gas/SH-02");
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("SH-02");
+            una.nothingWentWrong();
         }
     }
 }

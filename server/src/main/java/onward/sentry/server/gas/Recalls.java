@@ -78,7 +78,10 @@ class Recalls {
         return found;
     }
 
-    /** Every detector of which a fitted sensor was last found good on one of these cylinders. */
+    /**
+     * Every detector of which a fitted sensor was last found good on one of these cylinders, or zeroed with air from one
+     * in that run.
+     */
     @Transactional(readOnly = true)
     List<Resting> resting(List<Shelf.OnShelf> cylinders) {
         return jdbc.sql("""
@@ -86,12 +89,17 @@ class Recalls {
                         from sensor s
                         join detector d on d.id = s.detector_id
                         cross join lateral (
-                            select r.run_id, r.cylinder from sensor_result r join run on run.id = r.run_id
-                            where r.sensor_id = s.id and r.on_day = s.last_good_on and r.cylinder is not null
-                              and r.stage in ('SPAN', 'CHECK', 'VERIFY', 'AS_FOUND')
+                            select r.run_id from sensor_result r join run on run.id = r.run_id
+                            where r.sensor_id = s.id and r.on_day = s.last_good_on and run.job = 'CALIBRATION'
                               and r.verdict in ('PASS', 'MARGINAL')
-                            order by run.ended_at desc, r.stage = 'AS_FOUND' limit 1) last
-                        where s.removed_on is null and last.cylinder in (:tags) and d.state_word <> 'RETIRED'
+                            order by run.ended_at desc limit 1) last
+                        where s.removed_on is null and d.state_word <> 'RETIRED'
+                          and (exists (select 1 from sensor_result r where r.run_id = last.run_id
+                                         and r.sensor_id = s.id and r.cylinder in (:tags))
+                            or exists (select 1 from gas_draw g join cylinder c on c.id = g.cylinder_id
+                                       where g.run_id = last.run_id and c.tag in (:tags)
+                                         and not exists (select 1 from sensor_result r
+                                                         where r.run_id = last.run_id and r.cylinder = c.tag)))
                         order by d.serial""")
                 .param("tags", tags(cylinders))
                 .query((row, n) -> new Resting(

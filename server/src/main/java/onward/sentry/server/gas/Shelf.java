@@ -75,6 +75,11 @@ public class Shelf {
     }
 
     @Transactional(readOnly = true)
+    boolean holds(String tag) {
+        return cylinders.findByTagIgnoreCase(tag.strip()).isPresent();
+    }
+
+    @Transactional(readOnly = true)
     List<OnShelf> ofLot(String lot) {
         return cylinders.findByLotOrderByTag(lot).stream().map(Shelf::onShelf).toList();
     }

@@ -46,6 +46,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/gases", VIEWER),
             row(HttpMethod.GET, "/api/v1/cylinders", VIEWER),
             row(HttpMethod.POST, "/api/v1/cylinders", TECHNICIAN),
+            row(HttpMethod.POST, "/api/v1/cylinders/sheet", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/cylinders/{tag}", VIEWER),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/gauge", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/aside", TECHNICIAN),

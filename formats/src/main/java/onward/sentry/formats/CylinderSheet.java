@@ -1,0 +1,279 @@
+package onward.sentry.formats;
+
+import java.io.IOException;
+import java.io.StringReader;
+import java.text.Normalizer;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.gas.Component;
+import onward.sentry.core.gas.Concentration;
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.gas.Unit;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+
+/**
+ * Cylinders as a table, one a line, as {@code docs/formats/cylinders-csv.md} describes it: comma or semicolon between
+ * fields, dates as 2026-12-31, components in one field as {@code "methane 1.25 vol% ±2 %; oxygen 16 vol% ±1 %"}.
+ */
+public final class CylinderSheet {
+
+    /** The columns, in any order. */
+    public static final List<String> COLUMNS = List.of(
+            "tag",
+            "certificate",
+            "lot",
+            "made_on",
+            "use_before",
+            "volume_l",
+            "full_bar",
+            "gauge_bar",
+            "balance",
+            "components");
+
+    /** What core calls a field, by what the sheet calls its column. */
+    private static final Map<String, String> COLUMN_OF = Map.of(
+            "useBefore", "use_before",
+            "volumeLitres", "volume_l",
+            "fullBar", "full_bar",
+            "gaugeBar", "gauge_bar",
+            "gas", "components");
+
+    private static final Pattern COMPONENT = Pattern.compile(
+            "(?<gas>[\\p{L}\\p{N} -]+?)\\s+(?<amount>[\\d.,]+)\\s*(?<unit>ppm|vol%|%LEL|mg/m³|mg/L)"
+                    + "(?:\\s*(?:±|\\+/-)\\s*(?<uncertainty>[\\d.,]+)\\s*%)?",
+            Pattern.CASE_INSENSITIVE);
+
+    private static final Pattern DAY_FIRST = Pattern.compile("(\\d{1,2})[./-](\\d{1,2})[./-](\\d{4})");
+
+    /**
+     * Something wrong in a line.
+     *
+     * @param column as the sheet calls it
+     * @param value as it stands there
+     */
+    public record Fault(String column, String value, String reason, String wayOut) {}
+
+    /**
+     * A line of the sheet.
+     *
+     * @param line in the file, the header being line 1
+     * @param cylinder empty when something is wrong
+     */
+    public record Line(long line, String tag, Optional<Cylinder> cylinder, List<Fault> faults) {}
+
+    private final CSVRecord row;
+    private final List<Fault> faults = new ArrayList<>();
+
+    private CylinderSheet(CSVRecord row) {
+        this.row = row;
+    }
+
+    /**
+     * Reads a sheet; a line with a fault does not keep the others from being read.
+     *
+     * @throws Refused when it is no table or a column is missing
+     */
+    public static List<Line> read(String text) {
+        var withoutMark = text.startsWith("\uFEFF") ? text.substring(1) : text;
+        var header = withoutMark.lines().findFirst().orElse("");
+        var format = CSVFormat.RFC4180
+                .builder()
+                .setDelimiter(header.contains(";") && !header.contains(",") ? ';' : ',')
+                .setHeader()
+                .setSkipHeaderRecord(true)
+                .setTrim(true)
+                .setIgnoreEmptyLines(true)
+                .setIgnoreHeaderCase(true)
+                .get();
+        var lines = new ArrayList<Line>();
+        var seen = new HashSet<String>();
+        try (var rows = format.parse(new StringReader(withoutMark))) {
+            for (var name : COLUMNS) {
+                Refusal.unless(
+                        rows.getHeaderNames().stream().anyMatch(name::equalsIgnoreCase),
+                        "csv-column",
+                        "line 1",
+                        "The column '" + name + "' is missing.",
+                        "The first line reads: " + String.join(",", COLUMNS));
+            }
+            for (var row : rows) {
+                lines.add(new CylinderSheet(row).line(rows.getCurrentLineNumber(), seen));
+            }
+        } catch (IOException | IllegalArgumentException e) {
+            throw new Refused(new Refusal(
+                    "csv-unreadable",
+                    "line 1",
+                    "This is no table that can be read: " + e.getMessage(),
+                    "Save it as CSV with the columns " + String.join(",", COLUMNS) + "."));
+        }
+        return lines;
+    }
+
+    private Line line(long number, HashSet<String> seen) {
+        var tag = text("tag");
+        if (!tag.isEmpty() && !seen.add(tag.toLowerCase())) {
+            fault("tag", "The tag stands in this sheet twice.", "Give each cylinder a tag of its own.");
+        }
+        var certificate = text("certificate");
+        var lot = text("lot");
+        var madeOn = day("made_on");
+        var useBefore = day("use_before");
+        var numbers = new HashMap<String, Optional<Double>>();
+        for (var column : List.of("volume_l", "full_bar", "gauge_bar")) {
+            numbers.put(column, number(column));
+        }
+        var mixture = mixture();
+        Optional<Cylinder> cylinder = faults.isEmpty()
+                ? built(() -> new Cylinder(
+                        certificate,
+                        lot,
+                        mixture.orElseThrow(),
+                        madeOn.orElseThrow(),
+                        useBefore.orElseThrow(),
+                        numbers.get("volume_l").orElseThrow(),
+                        numbers.get("full_bar").orElseThrow(),
+                        numbers.get("gauge_bar").orElseThrow(),
+                        CylinderState.IN_USE))
+                : Optional.empty();
+        return new Line(number, tag, cylinder, List.copyOf(faults));
+    }
+
+    private <T> Optional<T> built(java.util.function.Supplier<T> maker) {
+        try {
+            return Optional.of(maker.get());
+        } catch (Refused e) {
+            var refusal = e.refusal();
+            fault(COLUMN_OF.getOrDefault(refusal.field(), refusal.field()), refusal.reason(), refusal.wayOut());
+            return Optional.empty();
+        }
+    }
+
+    private String raw(String column) {
+        return row.isSet(column) ? row.get(column).strip() : "";
+    }
+
+    private void fault(String column, String reason, String wayOut) {
+        faults.add(new Fault(column, COLUMNS.contains(column) ? raw(column) : "", reason, wayOut));
+    }
+
+    private String text(String column) {
+        if (raw(column).isEmpty()) {
+            fault(column, "It is empty.", "Take it from the cylinder or its certificate.");
+        }
+        return raw(column);
+    }
+
+    private Optional<LocalDate> day(String column) {
+        var text = raw(column);
+        try {
+            return Optional.of(LocalDate.parse(text));
+        } catch (DateTimeException e) {
+            fault(column, "This is no date as 2026-12-31.", suggested(text));
+            return Optional.empty();
+        }
+    }
+
+    /** Only where no other reading is possible. */
+    private static String suggested(String text) {
+        var parts = DAY_FIRST.matcher(text);
+        if (parts.matches() && Integer.parseInt(parts.group(1)) > 12) {
+            try {
+                var day = LocalDate.of(
+                        Integer.parseInt(parts.group(3)),
+                        Integer.parseInt(parts.group(2)),
+                        Integer.parseInt(parts.group(1)));
+                return "Write " + day.format(DateTimeFormatter.ISO_LOCAL_DATE) + ".";
+            } catch (DateTimeException e) {
+                return "Write year, month, day.";
+            }
+        }
+        return "Write year, month, day.";
+    }
+
+    private Optional<Double> number(String column) {
+        var number = parsed(raw(column));
+        if (number.isEmpty()) {
+            fault(column, "This is no number.", "Write it as 68.5.");
+        }
+        return number;
+    }
+
+    private static Optional<Double> parsed(String text) {
+        try {
+            return Optional.of(Double.parseDouble(text.replace(',', '.')));
+        } catch (NumberFormatException e) {
+            return Optional.empty();
+        }
+    }
+
+    private Optional<Mixture> mixture() {
+        var components = new ArrayList<Component>();
+        for (var part : raw("components").split(";")) {
+            component(part.strip()).ifPresent(components::add);
+        }
+        boolean readable = faults.stream().noneMatch(fault -> fault.column().equals("components"));
+        return readable ? built(() -> new Mixture(components, raw("balance").toLowerCase())) : Optional.empty();
+    }
+
+    private Optional<Component> component(String part) {
+        var parts = COMPONENT.matcher(part);
+        var amount = parts.matches() ? parsed(parts.group("amount")) : Optional.<Double>empty();
+        if (amount.isEmpty()) {
+            fault(
+                    "components",
+                    "'" + part + "' is no component.",
+                    "Write gas, amount, unit and uncertainty: methane 1.25 vol% ±2 %; the next one after a semicolon.");
+            return Optional.empty();
+        }
+        var name = parts.group("gas").strip();
+        var gas = GasLibrary.shipped().all().stream()
+                .filter(one -> one.id().equalsIgnoreCase(name.replace(' ', '-'))
+                        || one.name().equalsIgnoreCase(name)
+                        || plain(one.formula()).equalsIgnoreCase(plain(name)))
+                .findFirst();
+        if (gas.isEmpty()) {
+            fault("components", "No gas is called '" + name + "'.", "Use its name or formula, as in the gas library.");
+            return Optional.empty();
+        }
+        double uncertainty = Optional.ofNullable(parts.group("uncertainty"))
+                .flatMap(CylinderSheet::parsed)
+                .orElse(0.0);
+        if (amount.get() <= 0 || uncertainty >= 50) {
+            fault(
+                    "components",
+                    "'" + part + "': the amount is above 0 and the uncertainty below 50 %.",
+                    "Take both from the certificate.");
+            return Optional.empty();
+        }
+        return Optional.of(new Component(
+                gas.get().id(), Concentration.of(amount.get(), unit(parts.group("unit"))), uncertainty / 100));
+    }
+
+    /** With small figures as plain ones. */
+    private static String plain(String formula) {
+        return Normalizer.normalize(formula, Normalizer.Form.NFKC);
+    }
+
+    private static Unit unit(String symbol) {
+        for (var unit : Unit.values()) {
+            if (unit.symbol().equalsIgnoreCase(symbol)) {
+                return unit;
+            }
+        }
+        throw new IllegalStateException(symbol);
+    }
+}
