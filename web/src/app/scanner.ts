@@ -16,19 +16,24 @@ export function isScannerBurst(): boolean {
   return keyAt - keyBeforeAt < BURST_GAP_MS;
 }
 
-let takes: ((serial: string) => void) | null = null;
+let takes: ((serial: string) => boolean) | null = null;
 
-/** Serials that are scanned or typed into the scan field go to this page instead of the bench; returns how to stop. */
-export function takeScans(handler: (serial: string) => void): () => void {
+/**
+ * What is scanned or typed into the scan field goes to this page first; what it does not know, it answers with false, and it
+ * goes on to the bench. Returns how to stop.
+ */
+export function takeScans(handler: (serial: string) => boolean): () => void {
   takes = handler;
   return () => {
     takes = takes === handler ? null : takes;
   };
 }
 
-/** Where a serial goes: to the page that asks for it, else to the bench. */
+/** Where a serial goes: to the page that asks for it and knows it, else to the bench. */
 export function passScan(serial: string, toBench: (serial: string) => void): void {
-  (takes ?? toBench)(serial);
+  if (!takes?.(serial)) {
+    toBench(serial);
+  }
 }
 
 /** Catches what a barcode reader types anywhere on the page; returns how to stop. */

@@ -1,8 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useEffect, useState } from "react";
+import { toast } from "sonner";
 import { answer, api, type Schemas } from "../../api/client";
 import { onDay } from "../../app/dates";
+import { takeScans } from "../../app/scanner";
 import { Formula } from "../../ui/Formula";
 import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
@@ -35,6 +37,21 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
       onChoose({ cylinderId: first.id, tag: first.tag, setPointsChanged: [], mustChange: false, ...(rig && { rig }) });
     }
   }, [choice, first, onChoose, rig]);
+  const shelf = cylinders.data;
+  useEffect(
+    () =>
+      takeScans((text) => {
+        const scanned = shelf?.find((c) => c.tag.toLowerCase() === text.trim().toLowerCase());
+        if (scanned && scanned.fitness.refusals.length === 0) {
+          const differing = scanned.fitness.label.some((line) => line.sets && !line.agrees);
+          onChoose({ cylinderId: scanned.id, tag: scanned.tag, setPointsChanged: [], mustChange: differing, ...(rig && { rig }) });
+        } else if (scanned) {
+          toast(`Not ${scanned.tag}: ${scanned.fitness.refusals[0]?.reason ?? ""}`, { description: scanned.fitness.refusals[0]?.wayOut });
+        }
+        return scanned !== undefined;
+      }),
+    [shelf, onChoose, rig],
+  );
   if (cylinders.isPending) {
     return <Loading what="the shelf" />;
   }

@@ -14,7 +14,10 @@ interface Wanted {
   slots?: number[];
 }
 
-/** Puts a detector on the bench: opens its unfinished run, or starts the job that its state asks for. */
+/**
+ * Puts a detector on the bench: opens its unfinished run, or starts the job that its state asks for. The tag of a cylinder
+ * opens that cylinder.
+ */
 export function usePutOnBench() {
   const queries = useQueryClient();
   const navigate = useNavigate();
@@ -27,7 +30,15 @@ export function usePutOnBench() {
       if (open) {
         return open.id;
       }
-      const { detector } = await answer(api.GET("/api/v1/detectors/{serial}", { params: { path: { serial } } }));
+      const known = await api.GET("/api/v1/detectors/{serial}", { params: { path: { serial } } });
+      if (known.response.status === 404) {
+        const cylinder = await api.GET("/api/v1/cylinders/{tag}", { params: { path: { tag: serial } } });
+        if (cylinder.data) {
+          await navigate({ to: "/gas/$tag", params: { tag: cylinder.data.cylinder.tag } });
+          return null;
+        }
+      }
+      const { detector } = await answer(Promise.resolve(known));
       if (!may(session, "TECHNICIAN")) {
         await navigate({ to: "/detectors/$serial", params: { serial: detector.serial } });
         return null;

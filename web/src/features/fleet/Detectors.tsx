@@ -3,6 +3,7 @@ import { getRouteApi, Link, useNavigate } from "@tanstack/react-router";
 import { may, useSession } from "../../api/session";
 import { onDay } from "../../app/dates";
 import { buttonLook } from "../../ui/Button";
+import { LabelsLink } from "../../ui/LabelsLink";
 import { StateWord } from "../../ui/StateWord";
 import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
@@ -44,11 +45,14 @@ export function Detectors() {
         <p className="text-soft">
           {shown.length} of {detectors.data.length}
         </p>
-        {may(session, "TECHNICIAN") && (
-          <Link to="/detectors/new" className={buttonLook("plain", "ml-auto")}>
-            Register a detector
-          </Link>
-        )}
+        <span className="ml-auto flex flex-wrap gap-2">
+          {shown.length > 0 && <LabelsLink detectors={shown.map((d) => d.serial)}>Labels</LabelsLink>}
+          {may(session, "TECHNICIAN") && (
+            <Link to="/detectors/new" className={buttonLook()}>
+              Register a detector
+            </Link>
+          )}
+        </span>
       </header>
       <div className="overflow-x-auto">
         <table className="w-full text-left">

@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { StateWord } from "../../ui/StateWord";
+import { LabelsLink } from "../../ui/LabelsLink";
 import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { AsideSheet } from "./AsideSheet";
@@ -75,6 +76,7 @@ export function Cylinder() {
               Read the gauge
             </Button>
             <Button onClick={() => setOpen("aside")}>Put aside</Button>
+            <LabelsLink cylinders={[c.tag]}>Label</LabelsLink>
             {may(session, "LEAD") && c.standing !== "in date" && c.standing !== "expires soon" && c.standing !== "expired" && (
               <Button onClick={() => setOpen("release")}>Put back in use</Button>
             )}

@@ -5,6 +5,7 @@ import { onDay, onShortDay } from "../../app/dates";
 import { buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Field } from "../../ui/Field";
+import { LabelsLink } from "../../ui/LabelsLink";
 import { Loading, Told } from "../../ui/Told";
 import { useWidth } from "../../ui/useWidth";
 import { WorkingLines } from "../../ui/Working";
@@ -54,6 +55,7 @@ export function Gas() {
               <Link to="/gas/sheet" className={buttonLook()}>
                 From a sheet
               </Link>
+              {cylinders.length > 0 && <LabelsLink cylinders={cylinders.map((c) => c.tag)}>Labels</LabelsLink>}
             </span>
           )}
         </header>

@@ -79,6 +79,7 @@ export function Round() {
         reset();
         setNotWell(false);
         setScanned(text.trim());
+        return true;
       }),
     [reset],
   );

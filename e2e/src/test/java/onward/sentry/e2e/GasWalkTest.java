@@ -1,13 +1,20 @@
 package onward.sentry.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.zxing.BinaryBitmap;
+import com.google.zxing.RGBLuminanceSource;
+import com.google.zxing.common.HybridBinarizer;
+import com.google.zxing.qrcode.QRCodeReader;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.rendering.PDFRenderer;
 import org.junit.jupiter.api.Test;
 
 /** What is on the shelf, how long it lasts, and gas that is found bad after the fact. */
@@ -103,6 +110,33 @@ class GasWalkTest {
             una.open("/gas/SH-02");
             assertThat(page.getByRole(AriaRole.ALERT)).containsText("SH-02");
             una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aPrintedLabelIsReadByAScannerAndOpensTheCylinder() throws Exception {
+        try (var tam = new Walk(world).signIn("tam")) {
+            var page = tam.page();
+            var print = tam.open("/gas/ME-60").link("Label").getAttribute("href");
+            var scanned = scan(page.request().get(world.url() + print).body());
+            assertThat(scanned).isEqualTo("ME-60");
+            tam.open("/");
+            page.getByLabel("Scan or type a serial").fill(scanned);
+            page.keyboard().press("Enter");
+            page.waitForURL(Pattern.compile("/gas/ME-60"));
+            tam.nothingWentWrong();
+        }
+    }
+
+    private static String scan(byte[] pdf) throws Exception {
+        try (var document = Loader.loadPDF(pdf)) {
+            assertThat(document.getNumberOfPages()).isEqualTo(1);
+            var image = new PDFRenderer(document).renderImageWithDPI(0, 150);
+            int[] pixels = image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth());
+            var source = new RGBLuminanceSource(image.getWidth(), image.getHeight(), pixels);
+            return new QRCodeReader()
+                    .decode(new BinaryBitmap(new HybridBinarizer(source)))
+                    .getText();
         }
     }
 }

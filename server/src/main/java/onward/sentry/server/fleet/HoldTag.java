@@ -1,15 +1,17 @@
 package onward.sentry.server.fleet;
 
+import static onward.sentry.server.platform.PdfText.latin;
+import static onward.sentry.server.platform.PdfText.wrapped;
+import static onward.sentry.server.platform.PdfText.write;
+
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.util.ArrayList;
 import java.util.List;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
-import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
 
@@ -41,58 +43,24 @@ record HoldTag(String serial, String assetTag, String model, String crew, String
                 write(content, plain, 14, MARGIN + 10, top - 52, List.of("on hold"));
                 float y = write(content, bold, 26, MARGIN, top - BAR_HEIGHT - 36, List.of(serial));
                 y = write(content, plain, 12, MARGIN, y, List.of(latin(model) + " · " + assetTag + " · " + crew));
-                y = write(content, bold, 15, MARGIN, y - 12, wrapped(latin(reason), bold, 15));
-                y = write(content, plain, 11, MARGIN, y - 6, wrapped(latin(placed), plain, 11));
+                y = write(content, bold, 15, MARGIN, y - 12, wrapped(latin(reason), bold, 15, WIDTH));
+                y = write(content, plain, 11, MARGIN, y - 6, wrapped(latin(placed), plain, 11, WIDTH));
                 write(
                         content,
                         plain,
                         10,
                         MARGIN,
                         y - 14,
-                        wrapped("A lead releases it. Until then it protects nobody: keep it off the hook.", plain, 10));
+                        wrapped(
+                                "A lead releases it. Until then it protects nobody: keep it off the hook.",
+                                plain,
+                                10,
+                                WIDTH));
             }
             document.save(out);
             return out.toByteArray();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-    }
-
-    /** The built-in fonts know Latin letters only. */
-    private static String latin(String text) {
-        return text.replace("₂", "2").replace("₃", "3").replace("₄", "4").replaceAll("[^\\x20-\\x7e\\xa0-\\xff]", "?");
-    }
-
-    private static float write(
-            PDPageContentStream content, PDFont font, float size, float x, float y, List<String> lines)
-            throws IOException {
-        float next = y;
-        for (var line : lines) {
-            content.beginText();
-            content.setFont(font, size);
-            content.newLineAtOffset(x, next);
-            content.showText(line);
-            content.endText();
-            next -= size * 1.25f;
-        }
-        return next;
-    }
-
-    private static List<String> wrapped(String text, PDFont font, float size) throws IOException {
-        var lines = new ArrayList<String>();
-        var line = new StringBuilder();
-        for (var word : text.split(" ")) {
-            var longer = line.isEmpty() ? word : line + " " + word;
-            if (font.getStringWidth(longer) / 1000 * size > WIDTH && !line.isEmpty()) {
-                lines.add(line.toString());
-                line.setLength(0);
-                line.append(word);
-            } else {
-                line.setLength(0);
-                line.append(longer);
-            }
-        }
-        lines.add(line.toString());
-        return lines;
     }
 }

@@ -54,6 +54,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/recalls/preview", VIEWER),
             row(HttpMethod.POST, "/api/v1/recalls", LEAD),
             row(HttpMethod.POST, "/api/v1/recalls/{id}/withdrawal", LEAD),
+            row(HttpMethod.GET, "/api/v1/labels", VIEWER),
             row(HttpMethod.GET, "/api/v1/gas", VIEWER),
             row(HttpMethod.GET, "/api/v1/gas/orders", VIEWER),
             row(HttpMethod.GET, "/api/v1/detectors/{serial}/gas", VIEWER),
