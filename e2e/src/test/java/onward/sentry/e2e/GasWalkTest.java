@@ -39,7 +39,7 @@ class GasWalkTest {
                     AriaRole.REGION, new Page.GetByRoleOptions().setName(Pattern.compile("^Rests on it")));
             assertThat(resting.getByText("ready", new Locator.GetByTextOptions().setExact(true)))
                     .hasCount(0);
-            resting.getByRole(AriaRole.LINK).first().click();
+            resting.getByRole(AriaRole.LINK).last().click();
             assertThat(page.getByText("cylinder CD-01 recalled: maker withdrew the certificate"))
                     .isVisible();
 
