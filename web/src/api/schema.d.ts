@@ -756,6 +756,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gas-library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}": {
         parameters: {
             query?: never;
@@ -888,15 +904,16 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        Input: {
-            name: string;
-            value: string;
-        };
-        Result: {
+        AnswerOf: {
             value: string;
             number: number | null;
             unit: string;
+            filled: string;
             working: components["schemas"]["Working"];
+        };
+        Input: {
+            name: string;
+            value: string;
         };
         Working: {
             rule: string;
@@ -1619,9 +1636,15 @@ export interface components {
             inputs: components["schemas"]["InputView"][];
             takesGases: boolean;
         };
+        GroupView: {
+            title: string;
+            calculations: components["schemas"]["CalculationView"][];
+        };
         InputView: {
             name: string;
             what: string;
+            /** @enum {string} */
+            kind: "NUMBER" | "GAS" | "BASIS" | "DAY" | "WORDS";
             usual: string | null;
         };
         Further: {
@@ -1927,6 +1950,20 @@ export interface components {
             orderBy: string;
             late: boolean;
         };
+        GasFigures: {
+            id: string;
+            name: string;
+            formula: string;
+            /** Format: double */
+            molarMass: number;
+            lelHandbook: number | null;
+            lelIec: number | null;
+            catalyticFactor: number | null;
+            /** Format: double */
+            ionisationEv: number;
+            photoFactor: number | null;
+            reactive: boolean;
+        };
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];
             dueWorking: components["schemas"]["Working"];
@@ -2107,7 +2144,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["Result"];
+                    "*/*": components["schemas"]["AnswerOf"];
                 };
             };
         };
@@ -2974,7 +3011,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["CalculationView"][];
+                    "*/*": components["schemas"]["GroupView"][];
                 };
             };
         };
@@ -3370,6 +3407,26 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+        };
+    };
+    library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["GasFigures"][];
                 };
             };
         };

@@ -20,6 +20,7 @@ const places = [
   { to: "/detectors", word: "Detectors" },
   { to: "/gas", word: "Gas" },
   { to: "/rules", word: "Rules" },
+  { to: "/workings", word: "Workings" },
 ] as const;
 
 export function Shell() {

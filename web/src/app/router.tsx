@@ -123,6 +123,20 @@ const rules = createRoute({
   path: "/rules",
   component: lazyRouteComponent(() => import("../features/house/HouseRules"), "HouseRules"),
 });
+const workingsStart = createRoute({
+  getParentRoute: () => shell,
+  path: "/workings",
+  beforeLoad: () => {
+    throw redirect({ to: "/workings/$name", params: { name: "vol_to_lel" }, search: {}, replace: true });
+  },
+});
+const workings = createRoute({
+  getParentRoute: () => shell,
+  path: "/workings/$name",
+  validateSearch: (search: Record<string, unknown>): Record<string, string> =>
+    Object.fromEntries(Object.entries(search).map(([name, value]) => [name, String(value)])),
+  component: lazyRouteComponent(() => import("../features/workings/Workings"), "Workings"),
+});
 const record = createRoute({
   getParentRoute: () => shell,
   path: "/records/$runId",
@@ -147,6 +161,8 @@ const tree = root.addChildren([
     cylinderSheet,
     cylinder,
     rules,
+    workingsStart,
+    workings,
     record,
   ]),
 ]);

@@ -3,6 +3,9 @@ package onward.sentry.core.working;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * How a figure came about: the rule, its formula, the numbers put in, the result, and where the limits came from.
@@ -17,6 +20,9 @@ import java.util.Objects;
  * @param source the card, policy or default that the limits came from
  */
 public record Working(String rule, String formula, List<Input> inputs, String result, String source) {
+
+    private static final Pattern SYMBOL = Pattern.compile("[\\p{L}%][\\p{L}\\p{N}_%]*");
+    private static final int MOST_FILLED = 24;
 
     /** One number put in, already written with its unit. */
     public record Input(String name, String value) {
@@ -46,6 +52,18 @@ public record Working(String rule, String formula, List<Input> inputs, String re
 
     public Working gives(String outcome) {
         return new Working(rule, formula, inputs, outcome, source);
+    }
+
+    /**
+     * The formula with its numbers in the place of its symbols: {@code "100 · c ÷ LEL"} with {@code c} of 1.1 vol% and {@code
+     * LEL} of 4.4 vol% returns {@code "100 · 1.1 vol% ÷ 4.4 vol%"}. Symbols without a number stay.
+     */
+    public String filled() {
+        var symbols = inputs.stream()
+                .filter(input -> input.value().length() <= MOST_FILLED)
+                .collect(Collectors.toMap(Input::name, Input::value, (first, second) -> first));
+        return SYMBOL.matcher(formula)
+                .replaceAll(found -> Matcher.quoteReplacement(symbols.getOrDefault(found.group(), found.group())));
     }
 
     public Working from(String origin) {

@@ -21,7 +21,8 @@ final class BenchCalculations {
     private static final Input LITRES = Input.of("litres", "volume of gas when full, L");
     private static final Input FULL_BAR = Input.of("full_bar", "gauge pressure when full, bar");
     private static final Input GAUGE_BAR = Input.of("gauge_bar", "gauge pressure now, bar");
-    private static final Input READINGS = Input.of("readings", "runs of equal readings, ppm, as 15x40/15x0");
+    private static final Input READINGS =
+            Input.of("readings", "runs of equal readings, ppm, as 15x40/15x0").as(Input.Kind.WORDS);
     private static final Input STEP = Input.of("step_s", "seconds between two readings", "60");
     private static final int MOST_READINGS = 100_000;
 
@@ -120,7 +121,8 @@ final class BenchCalculations {
                         BenchCalculations::uncertainty,
                         Input.of("c", "certified concentration"),
                         Input.of("u", "relative uncertainty as a fraction"),
-                        Input.of("k", "2 where the certificate states it, else unstated", "unstated"),
+                        Input.of("k", "2 where the certificate states it, else unstated", "unstated")
+                                .as(Input.Kind.WORDS),
                         Input.of("resolution", "one step of the display"),
                         Input.of("std", "standard deviation of the settled readings")),
                 Calculation.of(

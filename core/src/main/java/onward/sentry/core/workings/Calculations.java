@@ -3,18 +3,27 @@ package onward.sentry.core.workings;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import onward.sentry.core.working.Refusal;
 
 /** Every calculation, by name. */
 public final class Calculations {
 
-    private static final List<Calculation> ALL = Stream.of(
-                    GasCalculations.all(), BenchCalculations.all(), List.of(DueCalculation.calculation()))
-            .flatMap(List::stream)
-            .toList();
+    /** Calculations that belong together. */
+    public record Group(String title, List<Calculation> calculations) {}
+
+    private static final List<Group> GROUPS = List.of(
+            new Group("Units, factors, pressure, humidity", GasCalculations.all()),
+            new Group("Flow, contents, judging, exposure", BenchCalculations.all()),
+            new Group("Due dates", List.of(DueCalculation.calculation())));
+
+    private static final List<Calculation> ALL =
+            GROUPS.stream().flatMap(group -> group.calculations().stream()).toList();
 
     private Calculations() {}
+
+    public static List<Group> groups() {
+        return GROUPS;
+    }
 
     public static List<Calculation> all() {
         return ALL;

@@ -27,11 +27,13 @@ final class DueCalculation {
                 "Next due day",
                 DueCalculation::due,
                 Input.of(
-                        "rule",
-                        "every-6-months, every-30-days, last-thursday-of-following-month or next-last-thursday"),
-                Input.of("done", "day of the last good work"),
+                                "rule",
+                                "every-6-months, every-30-days, last-thursday-of-following-month or next-last-thursday")
+                        .as(Input.Kind.WORDS),
+                Input.of("done", "day of the last good work").as(Input.Kind.DAY),
                 Input.of("min_days", "least days away, with next-…", "1"),
-                Input.of("cap", "never later than so many days, as 180-days", ""));
+                Input.of("cap", "never later than so many days, as 180-days", "")
+                        .as(Input.Kind.WORDS));
     }
 
     private static Result due(Inputs in) {

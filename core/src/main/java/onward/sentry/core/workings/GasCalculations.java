@@ -22,8 +22,9 @@ import onward.sentry.core.working.Working;
 /** Units, factors, pressure, humidity. */
 final class GasCalculations {
 
-    private static final Input GAS = Input.of("gas", "a gas of the library, for example methane");
-    private static final Input BASIS = Input.of("basis", "handbook or iec: the detector's table of explosive limits");
+    private static final Input GAS = Input.of("gas", "the gas").as(Input.Kind.GAS);
+    private static final Input BASIS =
+            Input.of("basis", "the detector's table of explosive limits").as(Input.Kind.BASIS);
     private static final Input LAMP = Input.of("lamp", "energy of the lamp, eV", "10.6");
 
     private GasCalculations() {}
@@ -58,23 +59,24 @@ final class GasCalculations {
                         "catalytic_true",
                         "What is really there when a catalytic bead displays so much",
                         GasCalculations::catalyticTrue,
-                        Input.of("set_on", "the gas that the bead was set on"),
+                        Input.of("set_on", "the gas that the bead was set on").as(Input.Kind.GAS),
                         Input.of("displayed", "what it displays, %LEL"),
-                        Input.of("seen", "the gas that is there, single and known"),
+                        Input.of("seen", "the gas that is there, single and known")
+                                .as(Input.Kind.GAS),
                         BASIS),
                 Calculation.of(
                         "simulant_set_point",
                         "Set point for methane so that the bead reads as another vapour",
                         GasCalculations::simulant,
                         Input.of("methane_lel", "methane applied, %LEL"),
-                        Input.of("vapour", "the vapour it shall read as"),
+                        Input.of("vapour", "the vapour it shall read as").as(Input.Kind.GAS),
                         BASIS),
                 Calculation.of(
                         "pid_true",
                         "What is really there when a photo-ionisation sensor displays so much",
                         GasCalculations::photoTrue,
                         Input.of("displayed", "what it displays, ppm as isobutylene"),
-                        Input.of("seen", "the gas that is there"),
+                        Input.of("seen", "the gas that is there").as(Input.Kind.GAS),
                         LAMP),
                 Calculation.ofMixture(
                         "pid_mixture_rf", "Response factor of a mixture", GasCalculations::mixtureFactor, LAMP),

@@ -97,4 +97,21 @@ class CalculationsTest {
         assertThat(working.result()).isEqualTo("25 %LEL");
         assertThat(working.source()).isEqualTo("IEC 60079-20-1");
     }
+
+    @Test
+    void aFormulaIsFilledInWithItsNumbers() {
+        var working = Calculations.answer("vol_to_lel", given("gas=methane vol=1.10 basis=iec"))
+                .working();
+        assertThat(working.filled()).isEqualTo("%LEL = 100 · 1.1 vol% ÷ 4.4 vol%");
+    }
+
+    @Test
+    void everyCalculationBelongsToOneGroup() {
+        assertThat(Calculations.groups().stream()
+                        .flatMap(group -> group.calculations().stream())
+                        .map(Calculation::name))
+                .doesNotHaveDuplicates()
+                .containsExactlyElementsOf(
+                        Calculations.all().stream().map(Calculation::name).toList());
+    }
 }

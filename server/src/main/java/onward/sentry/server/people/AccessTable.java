@@ -76,6 +76,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/runs/{id}/pictures/{step}", VIEWER),
             row(HttpMethod.POST, "/api/v1/runs/{id}/commands", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/runs/{id}/record", VIEWER),
+            row(HttpMethod.GET, "/api/v1/gas-library", VIEWER),
             row(HttpMethod.GET, "/api/v1/workings", VIEWER),
             row(HttpMethod.POST, "/api/v1/workings/{calculation}", VIEWER));
 

@@ -24,6 +24,8 @@ class WebPages implements WebMvcConfigurer {
             "/gas/{*rest}",
             "/records/{*rest}",
             "/rules",
+            "/workings",
+            "/workings/{*rest}",
             "/round",
             "/round/{*rest}"
         }) {

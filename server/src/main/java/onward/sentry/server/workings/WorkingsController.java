@@ -3,6 +3,8 @@ package onward.sentry.server.workings;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import onward.sentry.core.working.Working;
 import onward.sentry.core.workings.Calculation;
 import onward.sentry.core.workings.Calculations;
 import onward.sentry.core.workings.Input;
@@ -17,9 +19,9 @@ import org.springframework.web.bind.annotation.RestController;
 class WorkingsController {
 
     /** @param usual what is taken when it is not given; empty: it must be given */
-    record InputView(String name, String what, Optional<String> usual) {
+    record InputView(String name, String what, Input.Kind kind, Optional<String> usual) {
         static InputView of(Input input) {
-            return new InputView(input.name(), input.what(), input.usual());
+            return new InputView(input.name(), input.what(), input.kind(), input.usual());
         }
     }
 
@@ -34,13 +36,33 @@ class WorkingsController {
         }
     }
 
+    record GroupView(String title, List<CalculationView> calculations) {
+        static GroupView of(Calculations.Group group) {
+            return new GroupView(
+                    group.title(),
+                    group.calculations().stream().map(CalculationView::of).toList());
+        }
+    }
+
+    /** @param filled the formula with its numbers in it */
+    record AnswerOf(String value, OptionalDouble number, String unit, String filled, Working working) {
+        static AnswerOf of(Result result) {
+            return new AnswerOf(
+                    result.value(),
+                    result.number(),
+                    result.unit(),
+                    result.working().filled(),
+                    result.working());
+        }
+    }
+
     @GetMapping("/api/v1/workings")
-    List<CalculationView> calculations() {
-        return Calculations.all().stream().map(CalculationView::of).toList();
+    List<GroupView> calculations() {
+        return Calculations.groups().stream().map(GroupView::of).toList();
     }
 
     @PostMapping("/api/v1/workings/{calculation}")
-    Result answer(@PathVariable String calculation, @RequestBody Map<String, String> given) {
-        return Calculations.answer(calculation, given);
+    AnswerOf answer(@PathVariable String calculation, @RequestBody Map<String, String> given) {
+        return AnswerOf.of(Calculations.answer(calculation, given));
     }
 }
