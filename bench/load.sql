@@ -40,4 +40,18 @@ insert into trace (run_id, seq, slot, body, hash)
     select r.id, 9, slot, t.body, t.hash
     from (select run.id from run join detector d on d.id = run.detector_id where d.serial like 'LD-%' order by run.id
             limit 5000) r, generate_series(1, 4) slot, model_trace t;
+
+-- 5,000 cylinders, copies of what the demo has on its shelf.
+create temp table model_cylinder as
+    select row_number() over (order by tag) - 1 as place, count(*) over () as all_of_them, * from cylinder;
+insert into cylinder (id, tag, certificate_number, lot, balance, made_on, use_before, volume_litres, full_bar, gauge_bar, state)
+    select gen_random_uuid(), 'LC-' || n, certificate_number, 'LL-' || n % 200, balance, made_on,
+        use_before + (n % 300), volume_litres, full_bar, gauge_bar, state
+    from generate_series(1, 5000) n join model_cylinder m on m.place = n % m.all_of_them;
+insert into cylinder_component (cylinder_id, position, gas_id, amount, unit, relative_uncertainty, states_two)
+    select c.id, p.position, p.gas_id, p.amount, p.unit, p.relative_uncertainty, p.states_two
+    from cylinder c join model_cylinder m on m.place = substr(c.tag, 4)::int % m.all_of_them
+    join cylinder_component p on p.cylinder_id = m.id where c.tag like 'LC-%';
+insert into gauge_reading (id, cylinder_id, at, bar, by)
+    select gen_random_uuid(), id, now(), gauge_bar, 'load' from cylinder where tag like 'LC-%';
 analyze;

@@ -17,6 +17,10 @@ bench_script_size() {
   echo "Script of the first screen, compressed: $((total / 1000)) kB (at most 250)"
 }
 
+bench_shelf() {
+  java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.ShelfTime
+}
+
 bench_batch() {
   java -XX:TieredStopAtLevel=1 -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.BatchTime
 }
@@ -107,6 +111,12 @@ bench_load() {
     "select * from detector d join sensor s on s.detector_id = d.id where d.serial = '$serial'"
   bench_page "Its history" "$bench_address/api/v1/detectors/$serial/runs" \
     "select * from run where detector_id = (select id from detector where serial = '$serial') order by started_at desc"
+  began=$(millis)
+  curl -fsS -b "$bench_cookies" -o /dev/null "$bench_address/api/v1/gas"
+  echo "  Gas with 5,000 cylinders, worked out anew: $(($(millis) - began)) ms"
+  bench_page "Gas with 5,000 cylinders, until something is signed" "$bench_address/api/v1/gas" "select count(*) from cylinder"
+  bench_page "One cylinder" "$bench_address/api/v1/cylinders/HM-01" \
+    "select * from gas_draw where cylinder_id = (select id from cylinder where tag = 'HM-01')"
   rm -f "$bench_cookies"
 }
 
@@ -117,6 +127,7 @@ run_bench() {
     die "the build failed" "Its output is above."
   bench_script_size
   bench_batch
+  bench_shelf
   with_scratch_database bench_server
   bench_suspicion
   bench_judging

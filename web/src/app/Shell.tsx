@@ -49,7 +49,7 @@ export function Shell() {
         To the work
       </a>
       <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-5 print:hidden">
-        <nav aria-label="Places" className="flex items-stretch sm:gap-1">
+        <nav aria-label="Places" className="flex w-full items-stretch justify-between overflow-x-auto sm:w-auto sm:justify-start sm:gap-1">
           {places.map((place) => (
             <Link
               key={place.to}
@@ -61,13 +61,13 @@ export function Shell() {
             </Link>
           ))}
         </nav>
-        <div className="order-2 min-w-0 grow sm:order-none sm:w-72 sm:grow-0">
+        <div className="min-w-0 grow basis-0 sm:w-72 sm:grow-0 sm:basis-auto">
           <ScanField />
         </div>
-        <div className="order-3 sm:order-none sm:ml-auto">
+        <div className="sm:ml-auto">
           <BenchSettings demo={session.demo} />
         </div>
-        <div className="ml-auto flex items-center sm:ml-0 sm:gap-1">
+        <div className="flex items-center sm:gap-1">
           <button
             type="button"
             onClick={switchTheme}

@@ -8,6 +8,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import onward.sentry.core.detector.Technology;
 import onward.sentry.core.gas.CleanAir;
 import onward.sentry.core.gas.GasLibrary;
@@ -52,6 +53,13 @@ public final class CylinderCheck {
         return new Fitness(check.refusals, check.warnings, check.label, check.unneeded());
     }
 
+    /** Whether a cylinder holds every gas that is asked for; one that does not is refused, whatever else it is. */
+    public static boolean holdsAll(Cylinder cylinder, GasDemand demand) {
+        return demand.wanted().stream()
+                .allMatch(wanted ->
+                        cylinder.mixture().component(wanted.sensor().gasId()).isPresent());
+    }
+
     private int unneeded() {
         return (int) cylinder.mixture().components().stream()
                 .filter(part -> demand.wanted().stream()
@@ -68,7 +76,7 @@ public final class CylinderCheck {
         refuseIf(
                 !isAir,
                 "cylinder-not-zero-air",
-                "A zero is taken in clean air; this is "
+                () -> "A zero is taken in clean air; this is "
                         + upTo(cylinder.mixture().oxygenVolPercent(), 1) + " vol% oxygen with "
                         + cylinder.mixture().components().size() + " certified components.",
                 "Take a zero-air cylinder, or fresh air where the card allows it.");
@@ -91,37 +99,37 @@ public final class CylinderCheck {
         refuseIf(
                 expired,
                 "cylinder-expired",
-                "Expired: last valid day was " + day(cylinder.useBefore()) + ", "
+                () -> "Expired: last valid day was " + day(cylinder.useBefore()) + ", "
                         + days(ChronoUnit.DAYS.between(cylinder.useBefore(), on)) + " ago.",
                 "Take a cylinder in date; there are no exceptions.");
         refuseIf(
                 cylinder.state() != CylinderState.IN_USE,
                 "cylinder-not-in-use",
-                "This cylinder is " + cylinder.state().label() + ".",
+                () -> "This cylinder is " + cylinder.state().label() + ".",
                 "Take one that is in use.");
         refuseIf(
                 cylinder.certificateNumber().isBlank(),
                 "cylinder-no-certificate",
-                "No certificate number is on record.",
+                () -> "No certificate number is on record.",
                 "Enter it from the certificate, or take another cylinder.");
         double needed = demand.litres() + demand.conditions().reserve() * cylinder.volumeLitres();
         refuseIf(
                 cylinder.litresLeft() < needed,
                 "cylinder-too-little",
-                upTo(cylinder.litresLeft(), 1) + " L left; " + upTo(needed, 1) + " L needed ("
+                () -> upTo(cylinder.litresLeft(), 1) + " L left; " + upTo(needed, 1) + " L needed ("
                         + upTo(demand.litres(), 1) + " L for this, the rest is the reserve).",
                 "Take a fuller cylinder.");
         long daysLeft = ChronoUnit.DAYS.between(on, cylinder.useBefore());
         warnIf(
                 !expired && daysLeft <= demand.conditions().warnBeforeExpiryDays(),
                 "cylinder-expires-soon",
-                "Last valid day is " + day(cylinder.useBefore()) + ", in " + days(daysLeft) + ".",
+                () -> "Last valid day is " + day(cylinder.useBefore()) + ", in " + days(daysLeft) + ".",
                 "Have the next one ready.");
         long shelfLife = ChronoUnit.DAYS.between(cylinder.madeOn(), cylinder.useBefore());
         warnIf(
                 !expired && cylinder.holdsReactiveGas() && daysLeft * 4 <= shelfLife,
                 "cylinder-last-quarter",
-                "A reactive mix in the last quarter of its shelf life loses strength first.",
+                () -> "A reactive mix in the last quarter of its shelf life loses strength first.",
                 "If only the reactive gas reads low, suspect the cylinder before the sensor.");
     }
 
@@ -144,7 +152,7 @@ public final class CylinderCheck {
             refuseIf(
                     true,
                     "cylinder-component-missing",
-                    "No " + sensor.gas().nameInSentence() + " in this mix.",
+                    () -> "No " + sensor.gas().nameInSentence() + " in this mix.",
                     "Take a cylinder with " + sensor.gas().nameInSentence() + " at " + sensor.shown(wanted.setPoint())
                             + ".");
             return;
@@ -166,7 +174,7 @@ public final class CylinderCheck {
         warnIf(
                 !agrees && wanted.sets(),
                 "cylinder-set-point-differs",
-                name + ": the label gives " + upTo(expected, 3) + " "
+                () -> name + ": the label gives " + upTo(expected, 3) + " "
                         + sensor.unit().symbol() + ", the detector expects " + sensor.shown(wanted.setPoint()) + ".",
                 "Change the set point on the detector, or take another cylinder.");
         warnIf(
@@ -174,19 +182,20 @@ public final class CylinderCheck {
                         && sensor.technology() == Technology.CATALYTIC_BEAD
                         && !sensor.gasId().equals("methane"),
                 "cylinder-heavy-vapour",
-                "A bead that is set on " + sensor.gas().nameInSentence() + " can pass while it is blind to methane.",
+                () -> "A bead that is set on " + sensor.gas().nameInSentence()
+                        + " can pass while it is blind to methane.",
                 "Bump it with methane as well.");
         refuseIf(
                 expected > sensor.rangeMax(),
                 "cylinder-above-range",
-                name + ": " + upTo(expected, 2) + " " + sensor.unit().symbol() + " is above the sensor's range, "
+                () -> name + ": " + upTo(expected, 2) + " " + sensor.unit().symbol() + " is above the sensor's range, "
                         + sensor.shown(sensor.rangeMax()) + ".",
                 "Take a weaker mix.");
         refuseIf(
                 sensor.technology() == Technology.CATALYTIC_BEAD
                         && cylinder.mixture().oxygenVolPercent() < LEAST_OXYGEN_FOR_BEAD,
                 "cylinder-no-oxygen",
-                "A catalytic bead needs at least 10 vol% oxygen; this mix holds "
+                () -> "A catalytic bead needs at least 10 vol% oxygen; this mix holds "
                         + upTo(cylinder.mixture().oxygenVolPercent(), 1) + " vol%.",
                 "Take a mix in air or with oxygen.");
         warnIf(
@@ -195,25 +204,26 @@ public final class CylinderCheck {
                         && expected <= sensor.rangeMax()
                         && (expected < 0.25 * sensor.rangeMax() || expected > 0.75 * sensor.rangeMax()),
                 "cylinder-off-mid-range",
-                name + ": " + upTo(expected, 2) + " " + sensor.unit().symbol() + " lies outside 25–75 % of the range, "
-                        + sensor.shown(sensor.rangeMax()) + ".",
+                () -> name + ": " + upTo(expected, 2) + " " + sensor.unit().symbol()
+                        + " lies outside 25–75 % of the range, " + sensor.shown(sensor.rangeMax()) + ".",
                 "A mix nearer the middle shows a slope error better.");
         warnIf(
                 component.get().relativeUncertainty() > WIDE_UNCERTAINTY,
                 "cylinder-uncertain",
-                name + ": the certificate gives ±" + upTo(100 * component.get().relativeUncertainty(), 1) + " %.",
+                () -> name + ": the certificate gives ±"
+                        + upTo(100 * component.get().relativeUncertainty(), 1) + " %.",
                 "Prefer a mix within ±5 %.");
     }
 
-    private void refuseIf(boolean condition, String code, String reason, String wayOut) {
+    private void refuseIf(boolean condition, String code, Supplier<String> reason, String wayOut) {
         if (condition) {
-            refusals.add(new Refusal(code, "cylinder", reason, wayOut));
+            refusals.add(new Refusal(code, "cylinder", reason.get(), wayOut));
         }
     }
 
-    private void warnIf(boolean condition, String code, String reason, String wayOut) {
+    private void warnIf(boolean condition, String code, Supplier<String> reason, String wayOut) {
         if (condition) {
-            warnings.add(new Refusal(code, "cylinder", reason, wayOut));
+            warnings.add(new Refusal(code, "cylinder", reason.get(), wayOut));
         }
     }
 }

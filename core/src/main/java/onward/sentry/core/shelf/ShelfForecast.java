@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Working;
@@ -175,7 +176,10 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
 
         private List<Standing> candidates(PlannedWork planned) {
             return candidates.computeIfAbsent(planned.demand(), demand -> {
-                var found = Weighed.shelf(shelf, demand).stream()
+                var holding = shelf.stream()
+                        .filter(one -> CylinderCheck.holdsAll(one.cylinder(), demand))
+                        .toList();
+                var found = Weighed.shelf(holding, demand).stream()
                         .filter(weighed -> weighed.fitness().allowed())
                         .map(weighed -> standings.get(weighed.tagged()))
                         .toList();

@@ -68,7 +68,8 @@ public record Suitability(
         }
 
         Way with(Tagged next, int nextRank) {
-            boolean stays = last.filter(next::equals).isPresent();
+            boolean stays =
+                    last.filter(before -> before.tag().equals(next.tag())).isPresent();
             return new Way(
                     unserved, connections + (stays ? 0 : 1), rank + nextRank, Optional.of(next), Optional.of(this));
         }
@@ -86,7 +87,7 @@ public record Suitability(
                 .map(demand -> weighed.computeIfAbsent(demand, one -> Weighed.shelf(shelf, one)))
                 .toList();
         var way = cheapest(each);
-        return new Suitability(List.copyOf(demands), answers(each, shelf), connections(way), orders(demands, way));
+        return new Suitability(List.copyOf(demands), answers(each), connections(way), orders(demands, way));
     }
 
     /** The sum of this way is least among all: it only matters which cylinder was connected last. */
@@ -94,15 +95,15 @@ public record Suitability(
         var ways = List.of(new Way(0, 0, 0, Optional.empty(), Optional.empty()));
         for (var weighed : each) {
             var best = ways.stream().min(Way.CHEAPEST).orElseThrow();
-            var byLast = new HashMap<Tagged, Way>();
-            ways.forEach(way -> way.last().ifPresent(last -> byLast.merge(last, way, Suitability::cheaper)));
+            var byLast = new HashMap<String, Way>();
+            ways.forEach(way -> way.last().ifPresent(last -> byLast.merge(last.tag(), way, Suitability::cheaper)));
             var next = new ArrayList<Way>();
             for (int rank = 0;
                     rank < weighed.size() && weighed.get(rank).fitness().allowed();
                     rank++) {
                 var tagged = weighed.get(rank).tagged();
                 var fresh = best.with(tagged, rank);
-                var stays = Optional.ofNullable(byLast.get(tagged));
+                var stays = Optional.ofNullable(byLast.get(tagged.tag()));
                 int at = rank;
                 next.add(stays.map(way -> cheaper(way.with(tagged, at), fresh)).orElse(fresh));
             }
@@ -156,12 +157,12 @@ public record Suitability(
                 .toList();
     }
 
-    private static List<Answer> answers(List<List<Weighed>> each, List<Tagged> shelf) {
-        Map<Tagged, Answer> answers = new LinkedHashMap<>();
+    private static List<Answer> answers(List<List<Weighed>> each) {
+        Map<String, Answer> answers = new LinkedHashMap<>();
         for (int i = 0; i < each.size(); i++) {
             for (var weighed : each.get(i)) {
                 int position = i;
-                answers.merge(weighed.tagged(), answer(weighed, position), (known, now) -> together(known, now));
+                answers.merge(weighed.tagged().tag(), answer(weighed, position), (known, now) -> together(known, now));
             }
         }
         return answers.values().stream().sorted(Answer.BEST_FIRST).toList();

@@ -4,8 +4,10 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import onward.sentry.core.schedule.StateWord;
 import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 
 interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
 
@@ -17,4 +19,11 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
     List<DetectorEntity> findAllByOrderBySerial();
 
     List<DetectorEntity> findByStateValidThroughBefore(LocalDate day);
+
+    /** How many of a model fall due next on a day. */
+    record DueOnDay(String model, LocalDate dueOn, long detectors) {}
+
+    @Query("select d.model, d.dueOn, count(d) from DetectorEntity d where d.stateWord not in :without"
+            + " group by d.model, d.dueOn")
+    List<DueOnDay> countByModelAndDueOn(List<StateWord> without);
 }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
@@ -319,6 +320,18 @@ public class Fleet {
         }
         triggers.flush();
         states.renew(detector);
+    }
+
+    /** How many detectors that are not out of use fall due next on each day, by model. */
+    @Transactional
+    public Map<String, Map<LocalDate, Integer>> dueInUse() {
+        states.renewExpired();
+        var byModel = new TreeMap<String, Map<LocalDate, Integer>>();
+        detectors
+                .countByModelAndDueOn(List.of(StateWord.ON_HOLD, StateWord.RETIRED))
+                .forEach(row -> byModel.computeIfAbsent(row.model(), model -> new TreeMap<>())
+                        .put(row.dueOn(), (int) row.detectors()));
+        return byModel;
     }
 
     /** Something has made a detector due at once. @return the trigger; empty when another one had done so before */

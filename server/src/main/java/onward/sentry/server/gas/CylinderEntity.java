@@ -20,6 +20,8 @@ import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.shelf.GaugeReading;
+import org.hibernate.annotations.Fetch;
+import org.hibernate.annotations.FetchMode;
 
 @Entity
 @Table(name = "cylinder")
@@ -49,6 +51,7 @@ class CylinderEntity {
     private long version;
 
     @ElementCollection(fetch = FetchType.EAGER)
+    @Fetch(FetchMode.SUBSELECT)
     @CollectionTable(name = "cylinder_component", joinColumns = @JoinColumn(name = "cylinder_id"))
     @OrderColumn(name = "position")
     private List<ComponentRow> components = new ArrayList<>();

@@ -13,7 +13,6 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.shelf.PlannedWork;
 import onward.sentry.core.shelf.ShelfForecast;
 import onward.sentry.core.shelf.Tagged;
@@ -36,7 +35,6 @@ class GasAhead {
     static final int DAYS = 180;
 
     private static final Set<DayOfWeek> WEEKEND = EnumSet.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY);
-    private static final Set<StateWord> OUT_OF_USE = EnumSet.of(StateWord.ON_HOLD, StateWord.RETIRED);
 
     private record Key(LocalDate today, long ledger, int leadDays) {}
 
@@ -83,35 +81,36 @@ class GasAhead {
 
     private List<PlannedWork> work(HousePolicy policy) {
         var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
-        var inUse = fleet.all().stream()
-                .filter(detector -> !OUT_OF_USE.contains(detector.state()))
-                .collect(Collectors.groupingBy(Fleet.Known::model, TreeMap::new, Collectors.toList()));
+        var due = fleet.dueInUse();
         var work = new ArrayList<PlannedWork>();
-        inUse.forEach((model, detectors) -> {
+        due.forEach((model, days) -> {
             var card = cards.get(model);
-            calibrations(card, detectors)
+            calibrations(card, days)
                     .forEach((day, times) -> work.addAll(PlannedWork.of(card, Job.CALIBRATION, policy, day, times)));
             if (policy.bumpEachDay()) {
+                int detectors =
+                        days.values().stream().mapToInt(Integer::intValue).sum();
                 site.today()
                         .datesUntil(site.today().plusDays(DAYS))
                         .filter(day -> !WEEKEND.contains(day.getDayOfWeek()))
-                        .forEach(day -> work.addAll(PlannedWork.of(card, Job.BUMP, policy, day, detectors.size())));
+                        .forEach(day -> work.addAll(PlannedWork.of(card, Job.BUMP, policy, day, detectors)));
             }
         });
         return work;
     }
 
-    private Map<LocalDate, Integer> calibrations(ProcedureCard card, List<Fleet.Known> detectors) {
+    /** @param due how many detectors fall due next on each day */
+    private Map<LocalDate, Integer> calibrations(ProcedureCard card, Map<LocalDate, Integer> due) {
         var until = site.today().plusDays(DAYS);
         var byDay = new TreeMap<LocalDate, Integer>();
-        for (var detector : detectors) {
-            var day = detector.dueOn().isBefore(site.today()) ? site.today() : detector.dueOn();
+        due.forEach((first, detectors) -> {
+            var day = first.isBefore(site.today()) ? site.today() : first;
             while (!day.isAfter(until)) {
-                byDay.merge(day, 1, Integer::sum);
+                byDay.merge(day, detectors, Integer::sum);
                 var next = card.interval().nextDue(day).date();
                 day = next.isAfter(day) ? next : day.plusDays(1);
             }
-        }
+        });
         return byDay;
     }
 }
