@@ -80,6 +80,10 @@ public record Cylinder(
                 .anyMatch(c -> GasLibrary.shipped().gas(c.gasId()).reactive());
     }
 
+    public Cylinder withState(CylinderState other) {
+        return new Cylinder(certificateNumber, lot, mixture, madeOn, useBefore, volumeLitres, fullBar, gaugeBar, other);
+    }
+
     public Cylinder withGauge(double bar) {
         return new Cylinder(certificateNumber, lot, mixture, madeOn, useBefore, volumeLitres, fullBar, bar, state);
     }

@@ -23,6 +23,8 @@ public final class CylinderCheck {
 
     private static final double WIDE_UNCERTAINTY = 0.05;
 
+    private static final String COMPARE = "Compare it on its page before it sets a detector.";
+
     /** Zero air holds the oxygen of air within this, vol%. */
     private static final double ZERO_AIR_OXYGEN_WITHIN = 0.5;
 
@@ -103,10 +105,22 @@ public final class CylinderCheck {
                         + days(ChronoUnit.DAYS.between(cylinder.useBefore(), on)) + " ago.",
                 "Take a cylinder in date; there are no exceptions.");
         refuseIf(
-                cylinder.state() != CylinderState.IN_USE,
+                cylinder.state() != CylinderState.IN_USE && cylinder.state() != CylinderState.NEW,
                 "cylinder-not-in-use",
                 () -> "This cylinder is " + cylinder.state().label() + ".",
                 "Take one that is in use.");
+        boolean isNew = cylinder.state() == CylinderState.NEW;
+        boolean sets = demand.isForZero() || demand.wanted().stream().anyMatch(Wanted::sets);
+        refuseIf(
+                isNew && sets,
+                "cylinder-not-compared",
+                () -> "This cylinder is new and has not been compared with the outgoing one.",
+                COMPARE);
+        warnIf(
+                isNew && !sets,
+                "cylinder-not-compared",
+                () -> "This cylinder is new and has not been compared with the outgoing one; it sets nothing here.",
+                COMPARE);
         refuseIf(
                 cylinder.certificateNumber().isBlank(),
                 "cylinder-no-certificate",
