@@ -388,6 +388,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/cylinders/{tag}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["toRead"];
+        put?: never;
+        post: operations["compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cylinders/{tag}/aside": {
         parameters: {
             query?: never;
@@ -1583,9 +1599,31 @@ export interface components {
             /** Format: double */
             celsius: number | null;
         };
+        Compare: {
+            outgoing: string;
+            detector: string;
+            readings: {
+                [key: string]: components["schemas"]["Pair"];
+            };
+        };
+        Pair: {
+            /** Format: double */
+            outgoing: number;
+            /** Format: double */
+            incoming: number;
+        };
+        Made: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            outgoing: string;
+            detector: string;
+            agrees: boolean;
+            workings: components["schemas"]["Working"][];
+        };
         PutAside: {
             /** @enum {string} */
-            state: "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
+            state: "NEW" | "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
             reason: string;
         };
         Fault: {
@@ -1720,7 +1758,7 @@ export interface components {
             /** Format: double */
             gaugeBar: number;
             /** @enum {string} */
-            state: "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
+            state: "NEW" | "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
         };
         EventLine: {
             /** Format: int64 */
@@ -2040,6 +2078,7 @@ export interface components {
             resting: components["schemas"]["RestingView"][];
             changes: components["schemas"]["Change"][];
             recalls: components["schemas"]["RecallView"][];
+            comparisons: components["schemas"]["Made"][];
         };
         Level: {
             /** Format: date-time */
@@ -2064,6 +2103,15 @@ export interface components {
             litres: number;
             /** Format: date-time */
             at: string;
+        };
+        ToRead: {
+            /** Format: int32 */
+            slot: number;
+            formula: string;
+            gas: string;
+            unit: string;
+            outgoing: string;
+            incoming: string;
         };
         LaneSensor: {
             /** Format: int32 */
@@ -2866,6 +2914,59 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CylinderView"];
+                };
+            };
+        };
+    };
+    toRead: {
+        parameters: {
+            query: {
+                outgoing: string;
+                detector: string;
+            };
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ToRead"][];
+                };
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Compare"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Made"];
                 };
             };
         };

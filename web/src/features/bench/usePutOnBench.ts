@@ -30,15 +30,12 @@ export function usePutOnBench() {
       if (open) {
         return open.id;
       }
-      const known = await api.GET("/api/v1/detectors/{serial}", { params: { path: { serial } } });
-      if (known.response.status === 404) {
-        const cylinder = await api.GET("/api/v1/cylinders/{tag}", { params: { path: { tag: serial } } });
-        if (cylinder.data) {
-          await navigate({ to: "/gas/$tag", params: { tag: cylinder.data.cylinder.tag } });
-          return null;
-        }
+      const found = await detectorOrCylinder(serial);
+      if ("cylinder" in found) {
+        await navigate({ to: "/gas/$tag", params: { tag: found.cylinder.tag } });
+        return null;
       }
-      const { detector } = await answer(Promise.resolve(known));
+      const { detector } = found;
       if (!may(session, "TECHNICIAN")) {
         await navigate({ to: "/detectors/$serial", params: { serial: detector.serial } });
         return null;
@@ -81,4 +78,20 @@ export function usePutOnBench() {
     put: (serial: string, job?: Job, slots?: number[]) => mutation.mutate({ serial, job, slots, clientId: freshId() }),
     pending: mutation.isPending,
   };
+}
+
+/** What goes by this name; where nothing does, the answer is the one about detectors. */
+async function detectorOrCylinder(named: string) {
+  try {
+    return await answer(api.GET("/api/v1/detectors/{serial}", { params: { path: { serial: named } } }));
+  } catch (error) {
+    const cylinder =
+      asProblem(error).code === "not-found"
+        ? await answer(api.GET("/api/v1/cylinders/{tag}", { params: { path: { tag: named } } })).catch(() => null)
+        : null;
+    if (cylinder) {
+      return cylinder;
+    }
+    throw error;
+  }
 }

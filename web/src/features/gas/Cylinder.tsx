@@ -12,6 +12,7 @@ import { LabelsLink } from "../../ui/LabelsLink";
 import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { AsideSheet } from "./AsideSheet";
+import { CompareSheet } from "./CompareSheet";
 import { ContentsChart } from "./ContentsChart";
 import { GaugeSheet } from "./GaugeSheet";
 import { cylinderQuery } from "./queries";
@@ -27,7 +28,7 @@ export function Cylinder() {
   const { tag } = route.useParams();
   const session = useSession();
   const page = useQuery(cylinderQuery(tag));
-  const [open, setOpen] = useState<"gauge" | "aside" | "release" | "recall" | null>(null);
+  const [open, setOpen] = useState<"gauge" | "aside" | "release" | "recall" | "compare" | null>(null);
   if (page.isPending) {
     return <Loading what={tag} />;
   }
@@ -39,7 +40,8 @@ export function Cylinder() {
     );
   }
   const { cylinder: c, stateReason, course, parting, uses, resting } = page.data;
-  const bad = c.standing !== "in date" && c.standing !== "expires soon";
+  const isNew = c.standing === "new";
+  const bad = c.standing !== "in date" && c.standing !== "expires soon" && !isNew;
   const here = c.standing !== "returned";
   const close = () => setOpen(null);
   return (
@@ -56,6 +58,7 @@ export function Cylinder() {
             <strong className={bad ? "text-fail" : c.standing === "expires soon" ? "text-caution" : ""}>
               <span className="inline-block first-letter:uppercase">{bad ? `${c.standing}: do not use.` : `${c.standing}.`}</span>
             </strong>{" "}
+            {isNew && "It sets no detector until it has been compared with the outgoing one. "}
             {stateReason && `${stateReason}. `}Made {onDay(c.madeOn)}, last valid day {onDay(c.useBefore)}.
           </p>
           <p className="text-lg">
@@ -72,13 +75,18 @@ export function Cylinder() {
         </div>
         {may(session, "TECHNICIAN") && here && (
           <div className="flex flex-wrap gap-2">
-            <Button kind="act" onClick={() => setOpen("gauge")}>
+            {isNew && (
+              <Button kind="act" onClick={() => setOpen("compare")}>
+                Compare it
+              </Button>
+            )}
+            <Button kind={isNew ? "plain" : "act"} onClick={() => setOpen("gauge")}>
               Read the gauge
             </Button>
             <Button onClick={() => setOpen("aside")}>Put aside</Button>
             <LabelsLink cylinders={[c.tag]}>Label</LabelsLink>
             {may(session, "LEAD") && c.standing !== "in date" && c.standing !== "expires soon" && c.standing !== "expired" && (
-              <Button onClick={() => setOpen("release")}>Put back in use</Button>
+              <Button onClick={() => setOpen("release")}>{isNew ? "Use it uncompared" : "Put back in use"}</Button>
             )}
             {may(session, "LEAD") && (
               <Button kind="grave" onClick={() => setOpen("recall")}>
@@ -137,13 +145,14 @@ export function Cylinder() {
         </div>
       </div>
       {open === "gauge" && <GaugeSheet cylinder={c} onClose={close} />}
+      {open === "compare" && <CompareSheet cylinder={c} onClose={close} />}
       {open === "aside" && <AsideSheet tag={c.tag} onClose={close} />}
       {open === "recall" && <RecallSheet tag={c.tag} lot={c.lot} onClose={close} />}
       {open === "release" && (
         <ReasonedSheet
-          title={`Put ${c.tag} back in use`}
-          label="What was found"
-          action="Put back in use"
+          title={isNew ? `Use ${c.tag} without comparison` : `Put ${c.tag} back in use`}
+          label={isNew ? "Why there is nothing to compare it with" : "What was found"}
+          action={isNew ? "Use it" : "Put back in use"}
           send={(reason) =>
             answer(api.POST("/api/v1/cylinders/{tag}/release", { params: { path: { tag: c.tag }, ...once() }, body: { reason } }))
           }
@@ -218,6 +227,20 @@ function Happened({ page, zone }: { page: Page; zone: string }) {
             )}
           </li>
         ))}
+        {page.comparisons.map((made) => (
+          <li key={made.at} className="border-b border-line py-2">
+            <p>
+              <strong className={made.agrees ? "text-act" : "text-fail"}>{made.agrees ? "Agrees with" : "Does not agree with"}</strong>{" "}
+              {made.outgoing}, read by {made.detector}
+            </p>
+            <p className="text-sm text-soft">
+              {atTime(made.at, zone)}, {made.by}
+            </p>
+            {made.workings.map((working) => (
+              <Why key={working.rule} working={working} label={working.result} />
+            ))}
+          </li>
+        ))}
         {page.changes.map((change) => (
           <li key={change.at + change.state} className="border-b border-line py-2">
             <p>
@@ -229,7 +252,9 @@ function Happened({ page, zone }: { page: Page; zone: string }) {
           </li>
         ))}
       </ul>
-      {page.recalls.length + page.changes.length === 0 && <p className="py-2 text-soft">In use since it was registered.</p>}
+      {page.recalls.length + page.changes.length === 0 && page.cylinder.standing !== "new" && (
+        <p className="py-2 text-soft">In use since it was registered.</p>
+      )}
       {withdrawing && (
         <ReasonedSheet
           title="Withdraw the recall"

@@ -89,7 +89,7 @@ class GasWalkTest {
     }
 
     @Test
-    void aSheetWithTwoBadRowsSaysWhereAndRegistersTheOthers() {
+    void aSheetWithTwoBadRowsSaysWhereAndWhatItRegistersIsComparedFirst() {
         var sheet = "tag,certificate,lot,made_on,use_before,volume_l,full_bar,gauge_bar,balance,components\n"
                 + "SH-01,SKV-1,L9,2026-01-10,2030-01-10,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
                 + "SH-02,SKV-2,L9,2026-01-10,31.12.2030,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
@@ -107,7 +107,16 @@ class GasWalkTest {
                     .isVisible();
             una.button("Register 1 cylinder, leave the refused out").click();
             una.link("SH-01").click();
+            assertThat(page.getByText("It sets no detector until it has been compared with the outgoing one."))
+                    .isVisible();
+            una.button("Compare it").click();
+            page.getByLabel("Outgoing cylinder").selectOption("CO-01");
+            page.getByLabel("Detector").fill("MC-2003");
+            page.getByLabel("Carbon monoxide on CO-01 in ppm").fill("80");
+            page.getByLabel("Carbon monoxide on SH-01 in ppm").fill("79");
+            una.button("Compare").click();
             assertThat(page.getByText("In date.")).isVisible();
+            assertThat(page.getByText("Agrees with CO-01, read by MC-2003")).isVisible();
             una.open("/gas/SH-02");
             assertThat(page.getByRole(AriaRole.ALERT)).containsText("SH-02");
             una.nothingWentWrong();

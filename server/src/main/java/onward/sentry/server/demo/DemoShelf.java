@@ -28,6 +28,8 @@ final class DemoShelf {
         return List.of(
                 cylinder("HM-01", "SKV-88121", "L2604", HOUSE, today.minusDays(210), today.plusDays(330), 103, 69, 46),
                 cylinder("HM-02", "SKV-88702", "L2611", HOUSE, today.minusDays(20), today.plusDays(520), 103, 69, 69),
+                fresh(cylinder(
+                        "HM-04", "SKV-88790", "L2612", HOUSE, today.minusDays(9), today.plusDays(540), 103, 69, 69)),
                 cylinder("HM-03", "SKV-87455", "L2511", HOUSE, today.minusDays(400), today.plusDays(140), 103, 69, 3.5),
                 cylinder(
                         "HS-01",
@@ -89,6 +91,11 @@ final class DemoShelf {
                 one("ME-60", "SKV-88234", "L2605", "methane", 60, Unit.VOL_PERCENT, "nitrogen", today, 160, 930),
                 one("EB-01", "SKV-88610", "L2610", "ethanol", 0.100, Unit.MG_PER_L, "nitrogen", today, 60, 670),
                 one("CO-18", "SKV-88344", "L2607", "carbon-monoxide", 18, Unit.PPM, "air", today, 130, 590));
+    }
+
+    /** It has come in and nobody has compared it yet. */
+    private static Tagged fresh(Tagged one) {
+        return new Tagged(one.tag(), one.cylinder().withState(CylinderState.NEW));
     }
 
     /** A small cylinder with one certified component, ±2 %, well filled. */

@@ -70,7 +70,7 @@ class CylinderController {
                     volumeLitres,
                     fullBar,
                     gaugeBar,
-                    CylinderState.IN_USE);
+                    CylinderState.NEW);
         }
 
         private static Component component(NewComponent c) {

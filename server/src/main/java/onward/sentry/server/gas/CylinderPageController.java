@@ -35,15 +35,23 @@ class CylinderPageController {
 
     private final Shelf shelf;
     private final Recalls recalls;
+    private final Comparisons comparisons;
     private final CylinderController cylinders;
     private final JdbcClient jdbc;
     private final Once once;
     private final People people;
 
     CylinderPageController(
-            Shelf shelf, Recalls recalls, CylinderController cylinders, JdbcClient jdbc, Once once, People people) {
+            Shelf shelf,
+            Recalls recalls,
+            Comparisons comparisons,
+            CylinderController cylinders,
+            JdbcClient jdbc,
+            Once once,
+            People people) {
         this.shelf = shelf;
         this.recalls = recalls;
+        this.comparisons = comparisons;
         this.cylinders = cylinders;
         this.jdbc = jdbc;
         this.once = once;
@@ -104,7 +112,8 @@ class CylinderPageController {
             List<UseView> uses,
             List<RestingView> resting,
             List<Shelf.Change> changes,
-            List<RecallView> recalls) {}
+            List<RecallView> recalls,
+            List<Comparisons.Made> comparisons) {}
 
     @GetMapping("/api/v1/cylinders/{tag}")
     @Transactional(readOnly = true)
@@ -119,7 +128,8 @@ class CylinderPageController {
                 uses(onShelf.id()),
                 recalls.resting(List.of(onShelf)).stream().map(RestingView::of).toList(),
                 shelf.changes(onShelf.id()),
-                recalls.of(onShelf.id()).stream().map(RecallView::of).toList());
+                recalls.of(onShelf.id()).stream().map(RecallView::of).toList(),
+                comparisons.of(onShelf.id()));
     }
 
     private List<UseView> uses(UUID cylinderId) {
@@ -164,7 +174,7 @@ class CylinderPageController {
             @Valid @RequestBody PutAside body,
             Principal principal) {
         Refusal.unless(
-                body.state() != CylinderState.IN_USE,
+                body.state() != CylinderState.IN_USE && body.state() != CylinderState.NEW,
                 "cylinder-release",
                 "state",
                 "Putting a cylinder back in use is a release.",

@@ -2,6 +2,7 @@ package onward.sentry.server.gas;
 
 import java.security.Principal;
 import java.util.List;
+import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.formats.CylinderSheet;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.Once;
@@ -57,7 +58,8 @@ class CylinderSheetController {
             var by = people.displayName(principal.getName());
             CylinderSheet.read(csv).stream()
                     .filter(line -> line.cylinder().isPresent() && !shelf.holds(line.tag()))
-                    .forEach(line -> shelf.register(line.tag(), line.cylinder().orElseThrow(), by));
+                    .forEach(line -> shelf.register(
+                            line.tag(), line.cylinder().orElseThrow().withState(CylinderState.NEW), by));
             return view;
         });
     }

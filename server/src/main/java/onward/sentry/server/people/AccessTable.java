@@ -48,6 +48,8 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/cylinders", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/sheet", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/cylinders/{tag}", VIEWER),
+            row(HttpMethod.GET, "/api/v1/cylinders/{tag}/comparison", TECHNICIAN),
+            row(HttpMethod.POST, "/api/v1/cylinders/{tag}/comparison", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/gauge", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/aside", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/release", LEAD),

@@ -27,6 +27,9 @@ record Bite(String words, Urgency urgency) {
 
     static Bite of(ShelfForecast.Lasting one, LocalDate today, int warnDays) {
         var cylinder = one.tagged().cylinder();
+        if (cylinder.state() == CylinderState.NEW) {
+            return new Bite("New: compare it before it sets a detector", Urgency.SOON);
+        }
         if (cylinder.state() != CylinderState.IN_USE) {
             return new Bite("This cylinder is " + cylinder.state().label() + ": do not use", Urgency.NOW);
         }

@@ -122,7 +122,7 @@ class GasController {
     }
 
     private static boolean isHere(CylinderState state) {
-        return state == CylinderState.IN_USE || state == CylinderState.ON_HOLD;
+        return state != CylinderState.EMPTY && state != CylinderState.RETURNED;
     }
 
     private List<ShortageView> shortages(ShelfForecast forecast) {

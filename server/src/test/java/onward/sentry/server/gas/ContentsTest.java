@@ -100,7 +100,9 @@ class ContentsTest {
         assertThat(lead.post("/api/v1/cylinders/" + tag + "/release", Map.of("reason", "weighed, all there"))
                         .text("standing"))
                 .isEqualTo("in date");
-        assertThat(page(tag).path("changes").size()).isEqualTo(2);
+        assertThat(page(tag).path("changes").size())
+                .as("accepted, held, released")
+                .isEqualTo(3);
         assertThat(technician
                         .post("/api/v1/cylinders/" + tag + "/aside", Map.of("state", "IN_USE", "reason", "me too"))
                         .text("code"))

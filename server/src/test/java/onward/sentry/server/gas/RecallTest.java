@@ -93,7 +93,7 @@ class RecallTest {
                 .body();
         assertThat(page.path("recalls").get(0).path("withdrawnReason").asString())
                 .isEqualTo("their scale was wrong");
-        assertThat(page.path("changes").size()).isEqualTo(2);
+        assertThat(page.path("changes").size()).as("accepted, held, released").isEqualTo(3);
     }
 
     @Test

@@ -11,6 +11,7 @@ import java.util.function.IntFunction;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
 import onward.sentry.server.link.LinkTokens;
+import onward.sentry.server.people.Role;
 import onward.sentry.standins.sim.Health;
 import tools.jackson.databind.JsonNode;
 
@@ -68,7 +69,13 @@ public final class Island {
 
     /** Registers a house mix with some fields otherwise and returns the answer's body. */
     public JsonNode cylinder(Map<String, Object> otherwise) {
-        return technician.post("/api/v1/cylinders", cylinderBody(otherwise)).body();
+        var registered =
+                technician.post("/api/v1/cylinders", cylinderBody(otherwise)).body();
+        server.signedIn(Role.LEAD)
+                .post(
+                        "/api/v1/cylinders/" + registered.path("tag").asString() + "/release",
+                        Map.of("reason", "the first of its kind here"));
+        return registered;
     }
 
     public Map<String, Object> cylinderBody(Map<String, Object> otherwise) {
