@@ -404,6 +404,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/cylinders/{tag}/certificates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["certificates"];
+        put?: never;
+        post: operations["attach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cylinders/{tag}/aside": {
         parameters: {
             query?: never;
@@ -860,6 +876,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cylinders/{tag}/certificates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1620,6 +1652,14 @@ export interface components {
             detector: string;
             agrees: boolean;
             workings: components["schemas"]["Working"][];
+        };
+        CertificateView: {
+            id: string;
+            fileName: string;
+            mediaType: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
         };
         PutAside: {
             /** @enum {string} */
@@ -2971,6 +3011,54 @@ export interface operations {
             };
         };
     };
+    certificates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CertificateView"][];
+                };
+            };
+        };
+    };
+    attach: {
+        parameters: {
+            query: {
+                fileName: string;
+            };
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CertificateView"];
+                };
+            };
+        };
+    };
     putAside: {
         parameters: {
             query?: never;
@@ -3640,6 +3728,29 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CylinderPage"];
+                };
+            };
+        };
+    };
+    file_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
                 };
             };
         };

@@ -12,6 +12,7 @@ import { LabelsLink } from "../../ui/LabelsLink";
 import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { AsideSheet } from "./AsideSheet";
+import { Certificates } from "./Certificates";
 import { CompareSheet } from "./CompareSheet";
 import { ContentsChart } from "./ContentsChart";
 import { GaugeSheet } from "./GaugeSheet";
@@ -141,6 +142,7 @@ export function Cylinder() {
               ))}
             </ul>
           </section>
+          <Certificates tag={c.tag} />
           <Happened page={page.data} zone={session.zone} />
         </div>
       </div>

@@ -70,6 +70,11 @@ class GasWalkTest {
             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("59.7 L left of 103 L")))
                     .isVisible();
             assertThat(una.button("Recall")).hasCount(0);
+
+            page.getByLabel("Attach a PDF or picture")
+                    .setInputFiles(new FilePayload(
+                            "SKV-88016.pdf", "application/pdf", "%PDF-1.7 paper".getBytes(StandardCharsets.UTF_8)));
+            assertThat(una.link("SKV-88016.pdf")).isVisible();
             una.nothingWentWrong();
         }
     }

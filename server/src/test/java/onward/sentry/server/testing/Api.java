@@ -69,21 +69,35 @@ public final class Api {
         return send("POST", path, body, Map.of("Idempotency-Key", idempotencyKey));
     }
 
+    /** Sends a file as the body. */
+    public Answer upload(String path, byte[] file) {
+        return send(
+                "POST",
+                path,
+                HttpRequest.BodyPublishers.ofByteArray(file),
+                "application/octet-stream",
+                Map.of("Idempotency-Key", UUID.randomUUID().toString()));
+    }
+
     public Answer send(String method, String path, Object body, Map<String, String> more) {
+        var publisher = body == null
+                ? HttpRequest.BodyPublishers.noBody()
+                : HttpRequest.BodyPublishers.ofString(
+                        body instanceof String text ? text : JSON.writeValueAsString(body));
+        return send(method, path, publisher, "application/json", more);
+    }
+
+    private Answer send(
+            String method, String path, HttpRequest.BodyPublisher body, String contentType, Map<String, String> more) {
         var request = HttpRequest.newBuilder(URI.create(url + path)).timeout(Duration.ofSeconds(30));
-        request.header("Content-Type", "application/json");
+        request.header("Content-Type", contentType);
         headers.forEach(request::header);
         more.forEach(request::header);
         cookies.getCookieStore().getCookies().stream()
                 .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
                 .map(HttpCookie::getValue)
                 .forEach(token -> request.header("X-XSRF-TOKEN", token));
-        request.method(
-                method,
-                body == null
-                        ? HttpRequest.BodyPublishers.noBody()
-                        : HttpRequest.BodyPublishers.ofString(
-                                body instanceof String text ? text : JSON.writeValueAsString(body)));
+        request.method(method, body);
         try {
             var response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
             var type = response.headers().firstValue("Content-Type").orElse("");
