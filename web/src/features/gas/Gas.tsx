@@ -10,6 +10,7 @@ import { Loading, Told } from "../../ui/Told";
 import { useWidth } from "../../ui/useWidth";
 import { WorkingLines } from "../../ui/Working";
 import type { Schemas } from "../../api/client";
+import { CalendarFeed } from "./CalendarFeed";
 import { gasQuery } from "./queries";
 import { TimeAxis, Wedge } from "./Wedge";
 
@@ -147,6 +148,7 @@ function Orders({ gas, onLead }: { gas: Schemas["ShelfAheadView"]; onLead: (days
           </li>
         ))}
       </ul>
+      <CalendarFeed />
     </aside>
   );
 }

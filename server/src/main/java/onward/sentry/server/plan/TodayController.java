@@ -13,13 +13,11 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
-import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.strip.Strip;
-import onward.sentry.core.working.Figures;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
@@ -36,13 +34,15 @@ class TodayController {
     private final Runs runs;
     private final Shelf shelf;
     private final House house;
+    private final ComingUp comingUp;
     private final Site site;
 
-    TodayController(Fleet fleet, Runs runs, Shelf shelf, House house, Site site) {
+    TodayController(Fleet fleet, Runs runs, Shelf shelf, House house, ComingUp comingUp, Site site) {
         this.fleet = fleet;
         this.runs = runs;
         this.shelf = shelf;
         this.house = house;
+        this.comingUp = comingUp;
         this.site = site;
     }
 
@@ -211,16 +211,9 @@ class TodayController {
     }
 
     private List<String> gasWarnings() {
-        var today = site.today();
-        return shelf.all().stream()
-                .filter(c -> c.cylinder().state() == CylinderState.IN_USE)
-                .filter(c -> c.cylinder()
-                        .useBefore()
-                        .isBefore(today.plusDays(house.policy().warnBeforeExpiryDays())))
-                .map(c -> c.tag()
-                        + (c.cylinder().useBefore().isBefore(today)
-                                ? " expired on " + Figures.day(c.cylinder().useBefore()) + ": do not use"
-                                : " expires on " + Figures.day(c.cylinder().useBefore())))
+        return comingUp.list().stream()
+                .filter(one -> one.kind() != ComingUp.Kind.ORDER)
+                .map(ComingUp.Coming::words)
                 .toList();
     }
 

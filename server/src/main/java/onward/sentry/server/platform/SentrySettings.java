@@ -9,8 +9,14 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *
  * @param zone the site's time zone
  * @param demo made-up people, fleet and history, and runs at more than natural speed
+ * @param mailTo who is told what is coming up, addresses with commas between; empty: nobody
+ * @param mailFrom whom the letters come from
  * @param linkTokenFile where the demo writes the token of its stand-ins; empty outside the demo
  */
 @ConfigurationProperties("sentry")
 public record SentrySettings(
-        ZoneId zone, boolean demo, @DefaultValue("") String linkTokenFile) {}
+        ZoneId zone,
+        boolean demo,
+        @DefaultValue("") String mailTo,
+        @DefaultValue("onward-sentry@localhost") String mailFrom,
+        @DefaultValue("") String linkTokenFile) {}

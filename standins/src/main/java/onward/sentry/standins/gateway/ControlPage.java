@@ -15,6 +15,7 @@ import java.util.OptionalLong;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import onward.sentry.standins.mailbox.Mailbox;
 import onward.sentry.standins.sim.Fault;
 import onward.sentry.standins.sim.Trouble;
 import onward.sentry.standins.sim.Troubles;
@@ -26,15 +27,17 @@ final class ControlPage {
 
     private final Faults faults;
     private final AtomicReference<List<LinkMessages.Detector>> detectors;
+    private final Mailbox mailbox;
 
-    private ControlPage(Faults faults, AtomicReference<List<LinkMessages.Detector>> detectors) {
+    private ControlPage(Faults faults, AtomicReference<List<LinkMessages.Detector>> detectors, Mailbox mailbox) {
         this.faults = faults;
         this.detectors = detectors;
+        this.mailbox = mailbox;
     }
 
-    static void serve(int port, Faults faults, AtomicReference<List<LinkMessages.Detector>> detectors)
+    static void serve(int port, Faults faults, AtomicReference<List<LinkMessages.Detector>> detectors, Mailbox mailbox)
             throws IOException {
-        var page = new ControlPage(faults, detectors);
+        var page = new ControlPage(faults, detectors, mailbox);
         var server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
         server.createContext("/", page::handle);
         server.start();
@@ -120,7 +123,18 @@ final class ControlPage {
                 What is wrong at the bench of a detector counts from the next time that its valve is turned; the same seed
                 makes the same noise and the same hands.</p>""" + failure
                 + "<table><tr><th>Detector<th>At its bench</tr>" + benches
-                + "</table><table><tr><th>Detector<th>Sensor<th>Gas<th>Fault</tr>" + rows + "</table></html>";
+                + "</table><table><tr><th>Detector<th>Sensor<th>Gas<th>Fault</tr>" + rows + "</table>" + letters()
+                + "</html>";
+    }
+
+    private String letters() {
+        var letters = mailbox.letters();
+        return "<h2>Letters in the demo's mailbox</h2>"
+                + (letters.isEmpty()
+                        ? "<p>None yet: the server looks a minute after it has started, then every hour.</p>"
+                        : letters.stream()
+                                .map(letter -> "<pre>" + escape(letter) + "</pre>")
+                                .collect(Collectors.joining("<hr>")));
     }
 
     private String bench(LinkMessages.Detector detector) {

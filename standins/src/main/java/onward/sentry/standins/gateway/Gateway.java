@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
+import onward.sentry.standins.mailbox.Mailbox;
 import onward.sentry.standins.sim.Fault;
 
 /**
@@ -34,7 +35,8 @@ public final class Gateway {
             presetFault(faults, args[i]);
         }
         var known = new AtomicReference<List<LinkMessages.Detector>>(List.of());
-        ControlPage.serve(Integer.parseInt(args[2]), faults, known);
+        var mailbox = Mailbox.open(Integer.parseInt(System.getenv().getOrDefault("SENTRY_MAILBOX_PORT", "0")));
+        ControlPage.serve(Integer.parseInt(args[2]), faults, known, mailbox);
         System.out.println("stand-ins: control page on port " + args[2]);
         follow(link, faults, known);
     }

@@ -11,6 +11,7 @@ import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import onward.sentry.standins.mailbox.Mailbox;
 import onward.sentry.standins.sim.Fault;
 import onward.sentry.standins.sim.Trouble;
 import org.junit.jupiter.api.Test;
@@ -38,7 +39,7 @@ class ControlPageTest {
     @Test
     void aFaultIsSetTakenAwayAndRefusedOutsideItsLimits() throws Exception {
         int port = freePort();
-        ControlPage.serve(port, faults, new AtomicReference<>(List.of()));
+        ControlPage.serve(port, faults, new AtomicReference<>(List.of()), Mailbox.open(0));
         assertThat(post(port, "sensor=CO-1&kind=WEAK&strength=46").statusCode()).isEqualTo(200);
         assertThat(faults.on("CO-1")).contains(new Fault(Fault.Kind.WEAK, 46));
 
@@ -54,7 +55,7 @@ class ControlPageTest {
     @Test
     void aPairOfTroublesWithASeedIsSetAtABenchAndTakenAway() throws Exception {
         int port = freePort();
-        ControlPage.serve(port, faults, new AtomicReference<>(List.of()));
+        ControlPage.serve(port, faults, new AtomicReference<>(List.of()), Mailbox.open(0));
         post(port, "detector=Q4-1&kind=UNDER_FED&strength=0.5&kind2=WEAK_CELL&seed=11&cylinder=HM-01");
         var set = faults.atBenchOf("Q4-1");
         assertThat(set.seed()).hasValue(11);

@@ -1,0 +1,118 @@
+package onward.sentry.server.notices;
+
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.UUID;
+import net.fortuna.ical4j.data.CalendarOutputter;
+import net.fortuna.ical4j.model.Calendar;
+import net.fortuna.ical4j.model.component.VEvent;
+import net.fortuna.ical4j.model.property.ProdId;
+import net.fortuna.ical4j.model.property.Uid;
+import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
+import onward.sentry.server.plan.ComingUp;
+import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Calendars under secret addresses; whoever has the address may read it, until it is revoked. */
+@Service
+class CalendarFeeds {
+
+    /** An address that still works. */
+    record Feed(String id, Instant madeAt) {}
+
+    private static final int SECRET_BYTES = 24;
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    private final JdbcClient jdbc;
+    private final ComingUp comingUp;
+    private final Site site;
+
+    CalendarFeeds(JdbcClient jdbc, ComingUp comingUp, Site site) {
+        this.jdbc = jdbc;
+        this.comingUp = comingUp;
+        this.site = site;
+    }
+
+    /** @return the secret; it is shown once and not kept */
+    @Transactional
+    String make(String person) {
+        var bytes = new byte[SECRET_BYTES];
+        RANDOM.nextBytes(bytes);
+        var secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        jdbc.sql("insert into calendar_feed (id, secret_hash, person, made_at) values (?, ?, ?, ?)")
+                .params(UUID.randomUUID(), hash(secret), person, site.now().atOffset(ZoneOffset.UTC))
+                .update();
+        return secret;
+    }
+
+    @Transactional(readOnly = true)
+    List<Feed> of(String person) {
+        return jdbc.sql(
+                        "select id, made_at from calendar_feed where person = ? and revoked_at is null order by made_at")
+                .param(person)
+                .query((row, n) -> new Feed(
+                        row.getString("id"), row.getTimestamp("made_at").toInstant()))
+                .list();
+    }
+
+    @Transactional
+    void revoke(UUID id, String person) {
+        int found = jdbc.sql(
+                        "update calendar_feed set revoked_at = ? where id = ? and person = ? and revoked_at is null")
+                .params(site.now().atOffset(ZoneOffset.UTC), id, person)
+                .update();
+        if (found == 0) {
+            throw new NotFound("Calendar address " + id);
+        }
+    }
+
+    /** What is coming up, a whole day each. */
+    @Transactional
+    String calendar(String secret) {
+        boolean known = jdbc.sql("select count(*) from calendar_feed where secret_hash = ? and revoked_at is null")
+                        .param(hash(secret))
+                        .query(Long.class)
+                        .single()
+                == 1;
+        if (!known) {
+            throw new NotFound("Calendar");
+        }
+        var calendar = new Calendar();
+        calendar.add(new ProdId("-//Onward Sentry//gas//EN"));
+        calendar.add(ImmutableVersion.VERSION_2_0);
+        for (var one : comingUp.list()) {
+            var event = new VEvent(one.on(), one.words());
+            event.add(new Uid(hash(one.kind() + one.named() + one.on()).substring(0, 32) + "@onward-sentry"));
+            calendar.add(event);
+        }
+        var text = new StringWriter();
+        try {
+            new CalendarOutputter(false).output(calendar, text);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return text.toString();
+    }
+
+    private static String hash(String text) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}
