@@ -54,9 +54,11 @@ class AccessTest {
         if (path.endsWith("/stream")) {
             path += "?run=not-an-id";
         }
-        return row.method().matches("GET")
-                ? api.get(path).status()
-                : api.post(path, Map.of()).status();
+        return switch (row.method().name()) {
+            case "GET" -> api.get(path).status();
+            case "DELETE" -> api.delete(path).status();
+            default -> api.post(path, Map.of()).status();
+        };
     }
 
     @Test

@@ -8,10 +8,11 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.IntFunction;
+import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
 import onward.sentry.server.link.LinkTokens;
-import onward.sentry.server.people.Role;
 import onward.sentry.standins.sim.Health;
 import tools.jackson.databind.JsonNode;
 
@@ -71,10 +72,12 @@ public final class Island {
     public JsonNode cylinder(Map<String, Object> otherwise) {
         var registered =
                 technician.post("/api/v1/cylinders", cylinderBody(otherwise)).body();
-        server.signedIn(Role.LEAD)
-                .post(
-                        "/api/v1/cylinders/" + registered.path("tag").asString() + "/release",
-                        Map.of("reason", "the first of its kind here"));
+        server.bean(Shelf.class)
+                .change(
+                        registered.path("tag").asString(),
+                        CylinderState.IN_USE,
+                        "the first of its kind here",
+                        "a lead");
         return registered;
     }
 
