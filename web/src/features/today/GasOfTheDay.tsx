@@ -14,6 +14,15 @@ export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; 
   }
   return (
     <aside aria-label="Gas for today" className="mt-6 lg:mt-0 lg:border-l lg:border-line lg:pl-6">
+      {warnings.length > 0 && (
+        <ul className="mb-4 flex flex-col gap-2">
+          {warnings.map((warning) => (
+            <li key={warning} className="border-l-4 border-caution bg-caution-wash px-3 py-2">
+              {warning}
+            </li>
+          ))}
+        </ul>
+      )}
       <h2 className="text-xl font-bold">Gas for today</h2>
       {byCylinder.size === 0 && <p className="mt-2 text-soft">No gas is needed.</p>}
       <ul className="mt-2 flex flex-col gap-5">
@@ -43,15 +52,6 @@ export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; 
           </li>
         ))}
       </ul>
-      {warnings.length > 0 && (
-        <ul className="mt-5 flex flex-col gap-2">
-          {warnings.map((warning) => (
-            <li key={warning} className="border-l-4 border-caution bg-caution-wash px-3 py-2">
-              {warning}
-            </li>
-          ))}
-        </ul>
-      )}
       <Link to="/gas" className="mt-4 inline-flex min-h-11 items-center font-semibold text-act underline underline-offset-4">
         All cylinders
       </Link>

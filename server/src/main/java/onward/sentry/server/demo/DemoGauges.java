@@ -5,6 +5,7 @@ import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.UUID;
+import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -33,7 +34,9 @@ class DemoGauges {
 
     @Transactional
     public void lookBack() {
-        shelf.all().forEach(this::lookBack);
+        shelf.all().stream()
+                .filter(one -> one.cylinder().state() == CylinderState.IN_USE)
+                .forEach(this::lookBack);
     }
 
     private void lookBack(Shelf.OnShelf one) {
