@@ -916,6 +916,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/cylinders/{tag}/displays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["displays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cylinders/{tag}/certificates/{id}": {
         parameters: {
             query?: never;
@@ -2194,6 +2210,17 @@ export interface components {
             litres: number;
             /** Format: date-time */
             at: string;
+        };
+        ModelDisplay: {
+            model: string;
+            sensors: components["schemas"]["SensorDisplay"][];
+        };
+        SensorDisplay: {
+            formula: string;
+            shown: string;
+            moved: boolean;
+            aboveRange: boolean;
+            working: components["schemas"]["Working"];
         };
         ToRead: {
             /** Format: int32 */
@@ -3846,6 +3873,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CylinderPage"];
+                };
+            };
+        };
+    };
+    displays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ModelDisplay"][];
                 };
             };
         };

@@ -15,6 +15,7 @@ import { AsideSheet } from "./AsideSheet";
 import { Certificates } from "./Certificates";
 import { CompareSheet } from "./CompareSheet";
 import { ContentsChart } from "./ContentsChart";
+import { Displays } from "./Displays";
 import { GaugeSheet } from "./GaugeSheet";
 import { cylinderQuery } from "./queries";
 import { ReasonedSheet } from "./ReasonedSheet";
@@ -118,6 +119,7 @@ export function Cylinder() {
             )}
             {course.length > 1 && <ContentsChart course={course} volume={c.volumeLitres} />}
           </section>
+          <Displays tag={c.tag} />
           <Uses uses={uses} zone={session.zone} />
         </div>
         <div className="min-w-0">

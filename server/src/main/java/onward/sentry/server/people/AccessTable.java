@@ -48,6 +48,7 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/cylinders", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/sheet", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/cylinders/{tag}", VIEWER),
+            row(HttpMethod.GET, "/api/v1/cylinders/{tag}/displays", VIEWER),
             row(HttpMethod.GET, "/api/v1/cylinders/{tag}/certificates", VIEWER),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/certificates", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/cylinders/{tag}/certificates/{id}", VIEWER),

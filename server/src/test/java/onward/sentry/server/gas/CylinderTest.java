@@ -94,4 +94,18 @@ class CylinderTest {
                 .query(Long.class)
                 .single();
     }
+
+    @Test
+    void aCylinderSaysWhatEachModelWillShowOnIt() {
+        island.quoin4();
+        var tag = island.cylinder(Map.of()).path("tag").asString();
+        var models = technician.get("/api/v1/cylinders/" + tag + "/displays").body();
+        var quoin = models.valueStream()
+                .filter(model -> model.path("model").asString().equals("Quoin 4"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(quoin.path("sensors").findValuesAsString("shown"))
+                .as("the carbon monoxide adds its hundredth to the sulfide cell")
+                .containsExactlyInAnyOrder("25 %LEL", "16.0 vol%", "80 ppm", "15.8 ppm");
+    }
 }

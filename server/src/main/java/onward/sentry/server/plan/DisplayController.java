@@ -1,0 +1,56 @@
+package onward.sentry.server.plan;
+
+import java.util.List;
+import onward.sentry.core.shelf.PredictedDisplay;
+import onward.sentry.core.working.Working;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What the site's detectors will show on a cylinder, before its gas is turned on. */
+@RestController
+class DisplayController {
+
+    private final Shelf shelf;
+    private final Fleet fleet;
+    private final House house;
+
+    DisplayController(Shelf shelf, Fleet fleet, House house) {
+        this.shelf = shelf;
+        this.fleet = fleet;
+        this.house = house;
+    }
+
+    /** @param moved other gases of the mix move it by at least one step of the display */
+    record SensorDisplay(String formula, String shown, boolean moved, boolean aboveRange, Working working) {}
+
+    record ModelDisplay(String model, List<SensorDisplay> sensors) {}
+
+    @GetMapping("/api/v1/cylinders/{tag}/displays")
+    @Transactional
+    public List<ModelDisplay> displays(@PathVariable String tag) {
+        var mixture = shelf.byTag(tag).cylinder().mixture();
+        return fleet.dueInUse().keySet().stream()
+                .map(house::latestCard)
+                .map(card -> new ModelDisplay(
+                        card.model(),
+                        PredictedDisplay.of(card, mixture).stream()
+                                .map(DisplayController::view)
+                                .toList()))
+                .toList();
+    }
+
+    private static SensorDisplay view(PredictedDisplay display) {
+        var sensor = display.sensor();
+        return new SensorDisplay(
+                sensor.gas().formula(),
+                sensor.shown(display.shown()),
+                display.isMoved(),
+                display.shown() > sensor.rangeMax(),
+                display.working());
+    }
+}
