@@ -260,6 +260,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/equipment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["register"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/equipment/{tag}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors": {
         parameters: {
             query?: never;
@@ -269,7 +301,7 @@ export interface paths {
         };
         get: operations["detectors"];
         put?: never;
-        post: operations["register"];
+        post: operations["register_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -349,7 +381,7 @@ export interface paths {
         };
         get: operations["cylinders"];
         put?: never;
-        post: operations["register_1"];
+        post: operations["register_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1560,6 +1592,43 @@ export interface components {
             signInName: string;
             displayName: string;
             password: string;
+        };
+        NewEquipment: {
+            tag: string;
+            /** @enum {string} */
+            kind: "REGULATOR" | "FLOW_METER" | "GAUGE" | "BAROMETER";
+            regulator: ("FIXED" | "ADJUSTABLE" | "DEMAND") | null;
+            /** Format: double */
+            flow: number | null;
+            family: string | null;
+            /** Format: int32 */
+            intervalMonths: number;
+        };
+        EquipmentView: {
+            tag: string;
+            /** @enum {string} */
+            kind: "REGULATOR" | "FLOW_METER" | "GAUGE" | "BAROMETER";
+            kindWord: string;
+            regulator: components["schemas"]["Regulator"] | null;
+            stampedFlow: number | null;
+            /** Format: int32 */
+            intervalMonths: number;
+            /** Format: date */
+            lastChecked: string | null;
+            measured: number | null;
+            /** Format: date */
+            dueOn: string;
+            /** @enum {string} */
+            standing: "GOOD" | "DUE" | "FAILED";
+            standingWord: string;
+        };
+        NewCheck: {
+            /** Format: date */
+            on: string;
+            /** Format: double */
+            measured: number | null;
+            well: boolean;
+            remark: string;
         };
         NewDetector: {
             serial: string;
@@ -2780,6 +2849,80 @@ export interface operations {
             };
         };
     };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["EquipmentView"][];
+                };
+            };
+        };
+    };
+    register: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEquipment"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["EquipmentView"];
+                };
+            };
+        };
+    };
+    check: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCheck"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["EquipmentView"];
+                };
+            };
+        };
+    };
     detectors: {
         parameters: {
             query?: never;
@@ -2800,7 +2943,7 @@ export interface operations {
             };
         };
     };
-    register: {
+    register_1: {
         parameters: {
             query?: never;
             header: {
@@ -2959,7 +3102,7 @@ export interface operations {
             };
         };
     };
-    register_1: {
+    register_2: {
         parameters: {
             query?: never;
             header: {

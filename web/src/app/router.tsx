@@ -113,6 +113,11 @@ const newCylinder = createRoute({
   path: "/gas/new",
   component: lazyRouteComponent(() => import("../features/gas/NewCylinder"), "NewCylinder"),
 });
+const equipment = createRoute({
+  getParentRoute: () => shell,
+  path: "/gas/equipment",
+  component: lazyRouteComponent(() => import("../features/gas/Equipment"), "Equipment"),
+});
 const cylinderSheet = createRoute({
   getParentRoute: () => shell,
   path: "/gas/sheet",
@@ -159,6 +164,7 @@ const tree = root.addChildren([
     gas,
     newCylinder,
     cylinderSheet,
+    equipment,
     cylinder,
     rules,
     workingsStart,

@@ -1,8 +1,10 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice as Select, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
+import { equipmentQuery } from "../gas/queries";
 
 export type Rig = Schemas["Rig"];
 
@@ -70,6 +72,14 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
         </Button>
       </p>
       {open && (
+        <RegulatorAtHand
+          onPick={(regulator) => {
+            setFlow(String(regulator.litresPerMinute || ""));
+            onChange({ ...rig, regulator });
+          }}
+        />
+      )}
+      {open && (
         <div className="grid grid-cols-2 gap-3 pb-2 sm:grid-cols-5">
           <Select
             label="Regulator"
@@ -128,5 +138,38 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
         </div>
       )}
     </section>
+  );
+}
+
+/** A regulator of the bench, with the flow that was measured on it last. */
+function RegulatorAtHand({ onPick }: { onPick: (regulator: Rig["regulator"]) => void }) {
+  const equipment = useQuery(equipmentQuery);
+  const regulators =
+    equipment.data?.flatMap((one) => (one.regulator && one.standing !== "FAILED" ? [{ ...one, regulator: one.regulator }] : [])) ?? [];
+  if (regulators.length === 0) {
+    return null;
+  }
+  return (
+    <Select
+      label="Regulator of the bench"
+      className="max-w-md pb-2"
+      defaultValue=""
+      onChange={(event) => {
+        const picked = regulators.find((one) => one.tag === event.target.value);
+        if (picked) {
+          onPick(picked.regulator);
+        }
+      }}
+    >
+      <option value="">as the manual asks for it</option>
+      {regulators.map((one) => (
+        <option key={one.tag} value={one.tag}>
+          {one.tag}: {regulatorWords[one.regulator.kind]}
+          {one.regulator.litresPerMinute > 0 ? ` ${one.regulator.litresPerMinute} L/min` : ""}
+          {one.regulator.family ? `, only for ${one.regulator.family}` : ""}
+          {one.standing === "DUE" ? " (check due)" : ""}
+        </option>
+      ))}
+    </Select>
   );
 }

@@ -53,6 +53,9 @@ export function Gas() {
               <Link to="/gas/new" className={buttonLook()}>
                 Register a cylinder
               </Link>
+              <Link to="/gas/equipment" className={buttonLook()}>
+                Equipment
+              </Link>
               <Link to="/gas/sheet" className={buttonLook()}>
                 From a sheet
               </Link>

@@ -20,3 +20,8 @@ export function cylinderQuery(tag: string) {
     queryFn: () => answer(api.GET("/api/v1/cylinders/{tag}", { params: { path: { tag } } })),
   });
 }
+
+export const equipmentQuery = queryOptions({
+  queryKey: ["equipment"],
+  queryFn: () => answer(api.GET("/api/v1/equipment")),
+});

@@ -206,6 +206,13 @@ class BenchWalkTest {
         }
     }
 
+    /** What was typed still stands in its field, and nobody has said why. */
+    private static boolean isKept(Page page, Locator fields, int i) {
+        return fields.count() > i
+                && page.getByRole(AriaRole.ALERT).count() == 0
+                && !fields.nth(i).inputValue().isEmpty();
+    }
+
     /** At ten times the speed half a second is five seconds apart. */
     private static void type(Page page, String methane, String oxygen, String carbonMonoxide, String sulfide) {
         var fields = page.locator("input[data-reading]");
@@ -217,9 +224,10 @@ class BenchWalkTest {
             fields.nth(i).fill(values[i]);
             page.keyboard().press("Enter");
             page.waitForTimeout(250);
-            if (fields.count() > i && page.getByRole(AriaRole.ALERT).count() == 0) {
-                Assertions.assertThat(fields.nth(i).inputValue()).isEmpty();
+            for (int waits = 0; waits < 20 && isKept(page, fields, i); waits++) {
+                page.waitForTimeout(250);
             }
+            Assertions.assertThat(isKept(page, fields, i)).as(values[i]).isFalse();
         }
     }
 
@@ -233,9 +241,7 @@ class BenchWalkTest {
                     .isVisible();
             brand.button("Take over").click();
             brand.confirm("Check the detector");
-            assertThat(una.page()
-                            .getByText("Brand Osk is working on this one.")
-                            .or(una.nextHand().getByText("warming up")))
+            assertThat(una.page().getByText("Brand Osk is working on this one."))
                     .isVisible();
             brand.button("Stop the run").first().click();
             brand.page().getByLabel("Why").fill("only shown");

@@ -143,6 +143,32 @@ class GasWalkTest {
         }
     }
 
+    @Test
+    void aRegulatorWhoseCheckIsDueIsMeasuredAndPickedAtTheBench() {
+        try (var una = new Walk(world).signIn("una").readings("Typed by hand", 10)) {
+            var page = una.page();
+            una.open("/gas").link("Equipment").click();
+            var regulator = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("RG-02"));
+            assertThat(regulator).containsText("check due");
+            regulator.getByRole(AriaRole.BUTTON).click();
+            page.getByLabel("Measured flow (L/min)").fill("0.47");
+            una.button("Record the check").click();
+            assertThat(regulator).containsText("stamped 0.5 L/min, gives 0.47");
+            assertThat(regulator).containsText("good");
+
+            world.crew("Net loft", "NL-", 1, 120);
+            una.putOnBench("NL-101").confirm("Check the detector before gas").asked("Choose the cylinder");
+            una.button("Change").click();
+            page.getByLabel("Regulator of the bench").selectOption("RG-02");
+            assertThat(page.getByLabel("Rig")).containsText("fixed flow 0.47 L/min");
+            page.getByLabel("Regulator of the bench").selectOption("RG-NH");
+            assertThat(page.getByText("This regulator is kept for the family 'ammonia'")
+                            .first())
+                    .isVisible();
+            una.nothingWentWrong();
+        }
+    }
+
     private static String scan(byte[] pdf) throws Exception {
         try (var document = Loader.loadPDF(pdf)) {
             assertThat(document.getNumberOfPages()).isEqualTo(1);

@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
+import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
@@ -44,6 +45,7 @@ class DemoLoader implements ApplicationRunner {
     private final People people;
     private final Fleet fleet;
     private final Shelf shelf;
+    private final BenchEquipment equipment;
     private final DemoGauges gauges;
     private final House house;
     private final DemoHistory history;
@@ -56,6 +58,7 @@ class DemoLoader implements ApplicationRunner {
             People people,
             Fleet fleet,
             Shelf shelf,
+            BenchEquipment equipment,
             DemoGauges gauges,
             House house,
             DemoHistory history,
@@ -66,6 +69,7 @@ class DemoLoader implements ApplicationRunner {
         this.people = people;
         this.fleet = fleet;
         this.shelf = shelf;
+        this.equipment = equipment;
         this.gauges = gauges;
         this.house = house;
         this.history = history;
@@ -94,6 +98,7 @@ class DemoLoader implements ApplicationRunner {
         transaction.executeWithoutResult(status -> {
             cylinders.forEach(c -> shelf.register(c.tag(), c.cylinder(), BY));
             detectors.forEach(this::register);
+            DemoEquipment.load(equipment, site.today(), BY);
         });
         int runs = 0;
         var onShelf = cylinders.stream().collect(Collectors.toMap(DemoShelf.Tagged::tag, DemoShelf.Tagged::cylinder));

@@ -7,7 +7,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.rig.Equipment;
 import onward.sentry.core.shelf.ShelfForecast;
+import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -29,7 +31,8 @@ public class ComingUp {
         EXPIRES,
         RUNS_OUT,
         ORDER,
-        COMPARE
+        COMPARE,
+        CHECK
     }
 
     /**
@@ -41,11 +44,13 @@ public class ComingUp {
     public record Coming(Kind kind, String named, LocalDate on, String words) {}
 
     private final GasAhead ahead;
+    private final BenchEquipment equipment;
     private final House house;
     private final Site site;
 
-    ComingUp(GasAhead ahead, House house, Site site) {
+    ComingUp(GasAhead ahead, BenchEquipment equipment, House house, Site site) {
         this.ahead = ahead;
+        this.equipment = equipment;
         this.house = house;
         this.site = site;
     }
@@ -63,6 +68,15 @@ public class ComingUp {
                         s.order().words(),
                         s.from(),
                         "Order by " + day(s.orderBy()) + ": " + s.order().words() + "; needed on " + day(s.from())))
+                .forEach(coming::add);
+        equipment.all().stream()
+                .filter(one -> one.standing(site.today()) != Equipment.Standing.GOOD)
+                .map(one -> new Coming(
+                        Kind.CHECK,
+                        one.tag(),
+                        one.dueOn(site.today()),
+                        "The " + one.kind().label() + " " + one.tag() + ": "
+                                + one.standing(site.today()).label()))
                 .forEach(coming::add);
         coming.sort(Comparator.comparing(Coming::on).thenComparing(Coming::kind).thenComparing(Coming::named));
         return coming;

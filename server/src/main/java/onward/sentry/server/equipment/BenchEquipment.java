@@ -1,0 +1,144 @@
+package onward.sentry.server.equipment;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.UUID;
+import onward.sentry.core.rig.Equipment;
+import onward.sentry.core.rig.Regulator;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The things of the bench that must themselves be checked. */
+@Service
+public class BenchEquipment {
+
+    private static final String WITH_LAST_CHECK = "select e.*, c.on_day, c.measured, c.passed from equipment e"
+            + " left join lateral (select * from equipment_check c where c.equipment_id = e.id"
+            + " order by c.on_day desc, c.at desc limit 1) c on true";
+
+    private final JdbcClient jdbc;
+    private final Ledger ledger;
+    private final Site site;
+    private final JsonMapper json;
+
+    BenchEquipment(JdbcClient jdbc, Ledger ledger, Site site, JsonMapper json) {
+        this.jdbc = jdbc;
+        this.ledger = ledger;
+        this.site = site;
+        this.json = json;
+    }
+
+    /** By tag. */
+    @Transactional(readOnly = true)
+    public List<Equipment> all() {
+        return jdbc.sql(WITH_LAST_CHECK + " order by e.tag")
+                .query((row, n) -> equipment(row))
+                .list();
+    }
+
+    @Transactional(readOnly = true)
+    public Equipment byTag(String tag) {
+        return jdbc.sql(WITH_LAST_CHECK + " where lower(e.tag) = lower(?)")
+                .param(tag.strip())
+                .query((row, n) -> equipment(row))
+                .optional()
+                .orElseThrow(() -> new NotFound("Equipment " + tag.strip()));
+    }
+
+    private static Equipment equipment(ResultSet row) throws SQLException {
+        var kind = row.getString("regulator_kind");
+        var checked = row.getObject("on_day", LocalDate.class);
+        return new Equipment(
+                row.getString("tag"),
+                Equipment.Kind.valueOf(row.getString("kind")),
+                kind == null
+                        ? Optional.empty()
+                        : Optional.of(new Regulator(
+                                Regulator.Kind.valueOf(kind), row.getDouble("stamped_l_min"), row.getString("family"))),
+                row.getInt("interval_months"),
+                checked == null
+                        ? Optional.empty()
+                        : Optional.of(new Equipment.Check(checked, measured(row), row.getBoolean("passed"))));
+    }
+
+    private static OptionalDouble measured(ResultSet row) throws SQLException {
+        double measured = row.getDouble("measured");
+        return row.wasNull() ? OptionalDouble.empty() : OptionalDouble.of(measured);
+    }
+
+    @Transactional
+    public Equipment register(Equipment equipment, String by) {
+        var tag = equipment.tag().strip();
+        Refusal.unless(
+                jdbc.sql("select count(*) from equipment where lower(tag) = lower(?)")
+                                .param(tag)
+                                .query(Long.class)
+                                .single()
+                        == 0,
+                "tag-taken",
+                "tag",
+                "There is equipment " + tag + " already.",
+                "Give this one another tag.");
+        jdbc.sql("insert into equipment (id, tag, kind, regulator_kind, stamped_l_min, family, interval_months,"
+                        + " registered_at) values (?, ?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                        UUID.randomUUID(),
+                        tag,
+                        equipment.kind().name(),
+                        equipment.regulator().map(r -> r.kind().name()).orElse(null),
+                        equipment.regulator().map(Regulator::litresPerMinute).orElse(null),
+                        equipment.regulator().map(Regulator::family).orElse(""),
+                        equipment.intervalMonths(),
+                        site.now().atOffset(ZoneOffset.UTC))
+                .update();
+        ledger.append(
+                "equipment-registered",
+                by,
+                Map.of("tag", tag, "kind", equipment.kind().label()));
+        return byTag(tag);
+    }
+
+    /** Somebody has checked it. @param well what the checker says where nothing is measured */
+    @Transactional
+    public Equipment check(String tag, LocalDate on, OptionalDouble measured, boolean well, String remark, String by) {
+        var equipment = byTag(tag);
+        Refusal.unless(
+                !on.isAfter(site.today()),
+                "check-future",
+                "on",
+                Figures.day(on) + " is still to come.",
+                "Give the day on which it was checked.");
+        var judged = equipment.judge(measured, well);
+        jdbc.sql("insert into equipment_check (id, equipment_id, on_day, measured, passed, working, remark, at, by)"
+                        + " select ?, id, ?, ?, ?, ?, ?, ?, ? from equipment where lower(tag) = lower(?)")
+                .params(
+                        UUID.randomUUID(),
+                        on,
+                        measured.isPresent() ? measured.getAsDouble() : null,
+                        judged.passed(),
+                        json.writeValueAsString(judged.working()),
+                        remark.strip(),
+                        site.now().atOffset(ZoneOffset.UTC),
+                        by,
+                        equipment.tag())
+                .update();
+        ledger.append(
+                "equipment-checked",
+                by,
+                Map.of("tag", equipment.tag(), "result", judged.working().result()));
+        return byTag(tag);
+    }
+}

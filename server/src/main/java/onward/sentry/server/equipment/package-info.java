@@ -1,0 +1,2 @@
+/** Regulators, flow meters, gauges, barometers, and their checks. */
+package onward.sentry.server.equipment;
