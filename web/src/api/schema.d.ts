@@ -2177,6 +2177,7 @@ export interface components {
             ionisationEv: number;
             photoFactor: number | null;
             reactive: boolean;
+            family: string;
         };
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];

@@ -9,6 +9,7 @@ import { Choice, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
 import { Loading, Told } from "../../ui/Told";
+import { libraryQuery } from "../workings/queries";
 import { equipmentQuery } from "./queries";
 
 type One = Schemas["EquipmentView"];
@@ -139,6 +140,8 @@ function RegisterSheet({ onClose }: { onClose: () => void }) {
   const [flow, setFlow] = useState("0.5");
   const [family, setFamily] = useState("");
   const [months, setMonths] = useState("12");
+  const library = useQuery(libraryQuery);
+  const families = [...new Set(library.data?.filter((gas) => gas.reactive).map((gas) => gas.family))].sort();
   const isRegulator = kind === "REGULATOR";
   const register = useMutation({
     mutationFn: () =>
@@ -150,7 +153,7 @@ function RegisterSheet({ onClose }: { onClose: () => void }) {
             kind,
             regulator: isRegulator ? regulator : null,
             flow: isRegulator && regulator !== "DEMAND" ? (number(flow) ?? 0) : null,
-            family: isRegulator ? family.trim() : null,
+            family: isRegulator ? family : null,
             intervalMonths: Math.round(number(months) ?? 0),
           },
         }),
@@ -190,13 +193,14 @@ function RegisterSheet({ onClose }: { onClose: () => void }) {
                 onChange={(event) => setFlow(event.target.value)}
               />
             )}
-            <Field
-              label="Kept for one family of reactive gases"
-              autoComplete="off"
-              value={family}
-              onChange={(event) => setFamily(event.target.value)}
-              hint="for example sulfide; empty: for stable gases"
-            />
+            <Choice label="Kept for one family of reactive gases" value={family} onChange={(event) => setFamily(event.target.value)}>
+              <option value="">none: for stable gases</option>
+              {families.map((name) => (
+                <option key={name} value={name}>
+                  {name}
+                </option>
+              ))}
+            </Choice>
           </>
         )}
         <Field

@@ -162,7 +162,7 @@ class GasWalkTest {
             page.getByLabel("Regulator of the bench").selectOption("RG-02");
             assertThat(page.getByLabel("Rig")).containsText("fixed flow 0.47 L/min");
             page.getByLabel("Regulator of the bench").selectOption("RG-NH");
-            assertThat(page.getByText("This regulator is kept for the family 'ammonia'")
+            assertThat(page.getByText("This regulator is kept for the family 'alkaline'")
                             .first())
                     .isVisible();
             una.nothingWentWrong();

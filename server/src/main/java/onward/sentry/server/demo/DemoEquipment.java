@@ -19,7 +19,7 @@ final class DemoEquipment {
         checked(equipment, "RG-02", today.minusDays(380), OptionalDouble.of(0.52), by);
         regulator(equipment, "RG-03", Regulator.demand(), by);
         checked(equipment, "RG-03", today.minusDays(40), OptionalDouble.empty(), by);
-        regulator(equipment, "RG-NH", new Regulator(Regulator.Kind.FIXED, 0.5, "ammonia"), by);
+        regulator(equipment, "RG-NH", new Regulator(Regulator.Kind.FIXED, 0.5, "alkaline"), by);
         checked(equipment, "RG-NH", today.minusDays(90), OptionalDouble.of(0.5), by);
         other(equipment, "FM-01", Equipment.Kind.FLOW_METER, by);
         checked(equipment, "FM-01", today.minusDays(200), OptionalDouble.empty(), by);

@@ -17,6 +17,7 @@ class GasLibraryController {
      * @param catalyticFactor on %LEL for a bead set on methane, handbook basis
      * @param photoFactor for a lamp of 10.6 eV, set on isobutylene
      * @param reactive loses strength in a cylinder or on tubing
+     * @param family regulators that carried one reactive family are not used on another
      */
     record GasFigures(
             String id,
@@ -28,7 +29,8 @@ class GasLibraryController {
             OptionalDouble catalyticFactor,
             double ionisationEv,
             OptionalDouble photoFactor,
-            boolean reactive) {
+            boolean reactive,
+            String family) {
 
         static GasFigures of(Gas gas) {
             return new GasFigures(
@@ -41,7 +43,8 @@ class GasLibraryController {
                     gas.catalyticFactor(),
                     gas.ionisationEv(),
                     gas.photoFactor(),
-                    gas.reactive());
+                    gas.reactive(),
+                    gas.family());
         }
     }
 
