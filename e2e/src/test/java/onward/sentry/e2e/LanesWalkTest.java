@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 class LanesWalkTest {
 
     private static final int SIX = 6;
-    private static final long LONGEST_MILLIS = 150_000;
+    private static final long LONGEST_MILLIS = 240_000;
 
     private final World world = World.demo();
 

@@ -11,7 +11,9 @@ public final class RunTraces {
     private long now;
 
     public void add(Reading reading) {
-        reading.values().forEach((slot, value) -> trace(slot).add(reading.at(), value));
+        reading.values()
+                .forEach((slot, value) ->
+                        bySlot.computeIfAbsent(slot, key -> new Trace()).add(reading.at(), value));
         reach(reading.at());
     }
 
@@ -26,6 +28,7 @@ public final class RunTraces {
     }
 
     public Trace trace(int slot) {
-        return bySlot.computeIfAbsent(slot, key -> new Trace());
+        var known = bySlot.get(slot);
+        return known == null ? new Trace() : known;
     }
 }

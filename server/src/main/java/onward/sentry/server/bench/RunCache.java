@@ -3,37 +3,45 @@ package onward.sentry.server.bench;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.server.house.House;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * Keeps the judge of each open run at hand. What is kept is used only while it stands exactly where the stored run
- * stands; otherwise it is rebuilt from rows, so another copy of the server or a restart changes nothing.
+ * Keeps the judge of each open run at hand. It is changed only where it stands exactly where the stored run stands; otherwise
+ * it is rebuilt from rows, so another copy of the server or a restart changes nothing.
  */
 @Component
 class RunCache {
 
     private static final class Kept {
         private final LiveRun live;
-        private final int lastSeq;
-        private final int batches;
+        private int lastSeq;
+        private int batches;
 
-        Kept(LiveRun live, int lastSeq, int batches) {
+        Kept(LiveRun live, RunEntity run) {
             this.live = live;
-            this.lastSeq = lastSeq;
-            this.batches = batches;
+            stamp(run);
         }
 
-        boolean isAheadOf(Kept other) {
-            return lastSeq > other.lastSeq || batches > other.batches;
+        void stamp(RunEntity run) {
+            lastSeq = run.lastSeq();
+            batches = run.batches();
         }
 
         boolean standsAt(RunEntity run) {
             return lastSeq == run.lastSeq() && batches == run.batches();
+        }
+
+        /** Further is fine for who only looks: what is being written now will stand there in a moment. */
+        boolean hasComeTo(RunEntity run) {
+            return lastSeq >= run.lastSeq() && batches >= run.batches();
         }
     }
 
@@ -47,35 +55,63 @@ class RunCache {
         this.house = house;
     }
 
-    /** Takes the judge out to be changed; the caller holds the row lock and puts it back when all went well. */
-    LiveRun take(RunEntity run) {
+    /**
+     * Changes the judge. The caller holds the row lock, has stored nothing of the change yet, and says {@link #stands} when
+     * all is stored; when that fails the judge is forgotten.
+     */
+    LiveRun change(RunEntity run, Consumer<LiveRun> work) {
         synchronized (lockOf(run)) {
-            var found = kept.remove(run.id());
-            return found != null && found.standsAt(run) ? found.live : rebuild(run);
+            var found = kept.get(run.id());
+            if (found == null || !found.standsAt(run)) {
+                found = new Kept(rebuild(run), run);
+                kept.put(run.id(), found);
+            }
+            forgetUnlessCommitted(run.id());
+            try {
+                work.accept(found.live);
+            } catch (RuntimeException e) {
+                kept.remove(run.id());
+                throw e;
+            }
+            return found.live;
         }
     }
 
-    void putBack(RunEntity run, LiveRun live) {
-        if (isOpen(run)) {
-            kept.put(run.id(), new Kept(live, run.lastSeq(), run.batches()));
+    private void forgetUnlessCommitted(UUID id) {
+        if (TransactionSynchronizationManager.isSynchronizationActive()) {
+            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+                @Override
+                public void afterCompletion(int status) {
+                    if (status != STATUS_COMMITTED) {
+                        kept.remove(id);
+                    }
+                }
+            });
         }
     }
 
-    /** Looks at a run without changing it; nobody else looks at it or takes it meanwhile. */
+    /** The judge stands where the stored run stands now. */
+    void stands(RunEntity run, LiveRun live) {
+        synchronized (lockOf(run)) {
+            if (isOpen(run)) {
+                kept.put(run.id(), new Kept(live, run));
+            } else {
+                kept.remove(run.id());
+            }
+        }
+    }
+
+    /** Looks at a run without changing it; nobody else looks at it or changes it meanwhile. */
     <T> T look(RunEntity run, Function<LiveRun, T> view) {
         synchronized (lockOf(run)) {
             var found = kept.get(run.id());
-            if (found != null && found.standsAt(run)) {
-                return view.apply(found.live);
+            if (found == null || !found.hasComeTo(run)) {
+                found = new Kept(rebuild(run), run);
+                if (isOpen(run)) {
+                    kept.put(run.id(), found);
+                }
             }
-            var live = rebuild(run);
-            if (isOpen(run)) {
-                kept.merge(
-                        run.id(),
-                        new Kept(live, run.lastSeq(), run.batches()),
-                        (before, now) -> before.isAheadOf(now) ? before : now);
-            }
-            return view.apply(live);
+            return view.apply(found.live);
         }
     }
 

@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.BiFunction;
+import java.util.function.Function;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
@@ -179,7 +179,7 @@ public class Runs {
         var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
         log.append(run, live.state().events(), clientId, now);
         runs.flush();
-        cache.putBack(run, live);
+        cache.stands(run, live);
         log.announce(run.id());
         return run.id();
     }
@@ -210,7 +210,7 @@ public class Runs {
         for (var id : served) {
             var run = runs.lock(id).orElseThrow(() -> new NotFound("Run " + id));
             if (!log.holds(id, clientId)) {
-                change(run, clientId, (live, row) -> live.carryOut(command, moment(row, live, at), by));
+                change(run, clientId, live -> live.carryOut(command, moment(run, live, at), by), () -> {});
             }
         }
     }
@@ -239,19 +239,29 @@ public class Runs {
         if (!UNFINISHED.contains(run.phase()) || readings.isEmpty()) {
             return;
         }
-        log.storeBatch(runId, sessionId, sequence, readings);
-        run.batchStored(gatewayRunTime.orElse(readings.get(readings.size() - 1).at()), site.now());
-        change(run, "link:" + sessionId + ":" + sequence, (live, row) -> {
-            var events = new ArrayList<RunEvent>();
-            readings.forEach(reading -> events.addAll(live.observe(reading)));
-            return events;
-        });
+        change(
+                run,
+                "link:" + sessionId + ":" + sequence,
+                live -> {
+                    var events = new ArrayList<RunEvent>();
+                    readings.forEach(reading -> events.addAll(live.observe(reading)));
+                    return events;
+                },
+                () -> {
+                    log.storeBatch(runId, sessionId, sequence, readings);
+                    run.batchStored(
+                            gatewayRunTime.orElse(
+                                    readings.get(readings.size() - 1).at()),
+                            site.now());
+                });
     }
 
-    private void change(RunEntity run, String source, BiFunction<LiveRun, RunEntity, List<RunEvent>> work) {
-        var live = cache.take(run);
+    /** @param stored what is written before the events that the work brings about */
+    private void change(RunEntity run, String source, Function<LiveRun, List<RunEvent>> work, Runnable stored) {
+        var events = new ArrayList<RunEvent>();
+        var live = cache.change(run, judge -> events.addAll(work.apply(judge)));
+        stored.run();
         int before = run.lastSeq();
-        var events = work.apply(live, run);
         var now = site.now();
         log.append(run, events, source, now);
         run.project(live.state());
@@ -259,7 +269,7 @@ public class Runs {
             consequences.of(run, live, events.get(i), before + 1 + i, now);
         }
         runs.flush();
-        cache.putBack(run, live);
+        cache.stands(run, live);
         log.announce(run.id());
     }
 

@@ -1,6 +1,7 @@
 package onward.sentry.server.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.ArgumentMatchers.anyLong;
@@ -63,25 +64,45 @@ class RunCacheTest {
     }
 
     @Test
-    void whatWasPutBackIsUsedWithoutReadingRows() {
-        cache.putBack(run, live);
-        assertThat(cache.take(run)).isSameAs(live);
+    void whatStandsWhereTheRowsStandIsUsedWithoutReadingThem() {
+        cache.stands(run, live);
+        assertThat(cache.change(run, judge -> {})).isSameAs(live);
         verify(log, never()).events(any());
     }
 
     @Test
     void whatAnotherCopyHasMovedOnIsRebuiltFromRows() {
-        cache.putBack(run, live);
+        cache.stands(run, live);
         run.batchStored(250, Instant.EPOCH);
-        var rebuilt = cache.take(run);
+        var rebuilt = cache.change(run, judge -> {});
         assertThat(rebuilt).isNotSameAs(live);
         assertThat(rebuilt.traces().now()).isEqualTo(250);
         verify(log).events(run.id());
     }
 
     @Test
+    void aChangeThatWasRefusedLeavesNothingBehind() {
+        cache.stands(run, live);
+        assertThatThrownBy(() -> cache.change(run, judge -> {
+                    throw new IllegalStateException("refused");
+                }))
+                .hasMessage("refused");
+        assertThat((Object) cache.look(run, judge -> judge)).isNotSameAs(live);
+    }
+
+    @Test
+    void whoLooksDoesNotRebuildWhatIsJustBeingWritten() {
+        run.batchStored(250, Instant.EPOCH);
+        cache.stands(run, live);
+        var seenBefore = new RunEntity(run.id(), run.detectorId(), live.state(), Instant.EPOCH);
+        seenBefore.logged(0, "hash");
+        assertThat((Object) cache.look(seenBefore, judge -> judge)).isSameAs(live);
+        verify(log, never()).events(any());
+    }
+
+    @Test
     void aLookLeavesTheJudgeForTheNextOne() {
-        cache.putBack(run, live);
+        cache.stands(run, live);
         assertThat((Object) cache.look(run, l -> l)).isSameAs(live);
         assertThat((Object) cache.look(run, l -> l)).isSameAs(live);
         verify(log, never()).events(any());
