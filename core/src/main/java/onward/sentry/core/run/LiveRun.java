@@ -64,10 +64,15 @@ public final class LiveRun {
         return RunJudge.sealedTraces(state, traces, closedAt);
     }
 
-    /** Takes a reading in and returns the events that it brought about, already folded in. */
+    /**
+     * Takes a reading in and returns the events that it brought about, already folded in. One that was measured before
+     * something that has been confirmed since is late: nothing is judged until readings have come that far too, for the last
+     * seconds are missing until then.
+     */
     public List<RunEvent> observe(Reading reading) {
+        boolean late = reading.at() < traces.now();
         traces.add(reading);
-        return settle();
+        return late ? List.of() : settle();
     }
 
     /**

@@ -384,6 +384,21 @@ class LiveRunTest {
                 .isEmpty();
     }
 
+    @Test
+    void nothingIsJudgedOnReadingsThatAreOlderThanWhatWasConfirmed() {
+        var run = LiveRun.start(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK, List.of(3)));
+        run.observe(new Reading(10_000, Map.of(3, 0.0)));
+        confirm(run, new RunCommand.ChooseCylinder(0, "HM-01", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 20_000);
+        for (int second = 11; second < 20; second++) {
+            assertThat(run.observe(new Reading(1_000 * second, Map.of(3, second < 14 ? 0.0 : 20.0))))
+                    .as("at " + second + " s")
+                    .isEmpty();
+        }
+        assertThat(run.observe(new Reading(20_000, Map.of(3, 30.0)))).first().isInstanceOf(RunEvent.GasOpened.class);
+        assertThat(run.state().outcomes(3)).isEmpty();
+    }
+
     private static LiveRun liveBump(Cylinder cylinder, double... carbonMonoxide) {
         var bump = LiveRun.start(
                 Fixtures.quoin4(),

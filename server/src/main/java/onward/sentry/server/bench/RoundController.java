@@ -9,7 +9,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -23,12 +22,8 @@ import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.cylinder.LabelLine;
-import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Pressure;
-import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.run.BumpSight;
 import onward.sentry.core.run.GasDemands;
-import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
@@ -51,26 +46,14 @@ import org.springframework.web.bind.annotation.RestController;
 class RoundController {
 
     private final BumpRounds rounds;
-    private final Runs runs;
-    private final RunCache cache;
     private final Shelf shelf;
     private final House house;
     private final People people;
     private final Once once;
     private final Site site;
 
-    RoundController(
-            BumpRounds rounds,
-            Runs runs,
-            RunCache cache,
-            Shelf shelf,
-            House house,
-            People people,
-            Once once,
-            Site site) {
+    RoundController(BumpRounds rounds, Shelf shelf, House house, People people, Once once, Site site) {
         this.rounds = rounds;
-        this.runs = runs;
-        this.cache = cache;
         this.shelf = shelf;
         this.house = house;
         this.people = people;
@@ -102,18 +85,6 @@ class RoundController {
             List<RoundSensor> sensors,
             boolean linked,
             Optional<Refusal> refusal) {}
-
-    record GoLive(@NotBlank String serial, Optional<Double> timeScale, Optional<String> room) {}
-
-    /** The bump whose numbers are coming in. */
-    record LiveBump(String runId, String serial, List<LiveAnswer> answers) {}
-
-    /**
-     * @param shown the reading that went furthest towards the gas, with its unit; empty before the first
-     * @param percent of the way from clean air
-     * @param responds it has come as far as the card asks for
-     */
-    record LiveAnswer(int slot, String shown, OptionalDouble percent, boolean responds) {}
 
     /**
      * @param left detectors that still wait
@@ -253,42 +224,6 @@ class RoundController {
                     people.displayName(principal.getName()));
             return view(id);
         });
-    }
-
-    /** Gas is on at a detector: its gateway is to send the numbers. */
-    @PostMapping("/api/v1/rounds/{id}/live")
-    LiveBump goLive(@PathVariable UUID id, @Valid @RequestBody GoLive body, Principal principal) {
-        rounds.live(
-                id,
-                body.serial(),
-                body.timeScale().orElse(1.0),
-                body.room().orElse(""),
-                people.displayName(principal.getName()));
-        return live(id).orElseThrow();
-    }
-
-    /** The bump whose numbers are coming in, if there is one. */
-    @GetMapping("/api/v1/rounds/{id}/live")
-    Optional<LiveBump> live(@PathVariable UUID id) {
-        return rounds.round(id).liveRun().map(runs::run).map(run -> cache.look(run, live -> liveBump(run, live)));
-    }
-
-    private static LiveBump liveBump(RunEntity run, LiveRun live) {
-        var state = live.state();
-        return new LiveBump(
-                run.id().toString(),
-                state.started().orElseThrow().serial(),
-                live.answers().stream()
-                        .map(answer -> liveAnswer(state.card().sensor(answer.slot()), answer))
-                        .toList());
-    }
-
-    private static LiveAnswer liveAnswer(SensorSpec sensor, BumpSight.Answer answer) {
-        return new LiveAnswer(
-                answer.slot(),
-                answer.reading().isPresent() ? sensor.shown(answer.reading().getAsDouble()) : "",
-                answer.percent(),
-                answer.verdict() == Verdict.PASS);
     }
 
     @PostMapping("/api/v1/rounds/{id}/end")
