@@ -39,14 +39,14 @@ class BackupTest {
         builder.redirectErrorStream(true);
         var process = builder.start();
         var words = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(process.waitFor(120, TimeUnit.SECONDS)).isTrue();
+        assertThat(process.waitFor(240, TimeUnit.SECONDS)).isTrue();
         return new Said(process.exitValue(), words);
     }
 
     /** Starts the program, waits until it serves, and runs a command beside it. */
     private Said besideTheProgram(String command) throws IOException, InterruptedException {
         return shell("./sentry start >'" + home + "/log' 2>&1 & pid=$!; "
-                + "for i in $(seq 300); do grep -q 'Stop ' '" + home + "/log' && break; sleep 0.3; done; "
+                + "for i in $(seq 600); do grep -q 'Stop ' '" + home + "/log' && break; sleep 0.3; done; "
                 + command + "; code=$?; kill $pid; wait $pid; exit $code");
     }
 
