@@ -3,6 +3,7 @@ import { answer, api, asProblem, freshId, isLineDown, noLine } from "../../api/c
 import { keep, outboxHolds } from "../../app/outbox";
 import type { Command } from "./command";
 import { isKeepable, keptWords } from "./keptCommands";
+import { newest } from "./newest";
 import type { Run, RunClock } from "./useRun";
 
 /** Sends what the technician does. A command keeps its id when it is sent again, so it takes effect once. */
@@ -28,7 +29,7 @@ export function useCommand(runId: string, clock: RunClock) {
       if (run === null) {
         return;
       }
-      queries.setQueryData<Run>(["run", runId], (before) => (before && before.lastSeq > run.lastSeq ? before : run));
+      queries.setQueryData<Run>(["run", runId], (before) => newest(before, run));
       if (run.phase === "SIGNED" || run.phase === "STOPPED") {
         void queries.invalidateQueries({ queryKey: ["today"] });
         void queries.invalidateQueries({ queryKey: ["detector", run.serial] });

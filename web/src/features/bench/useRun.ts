@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { lanesKey, type LaneView } from "./lanes";
+import { newest } from "./newest";
 import { TraceBuffer } from "./TraceBuffer";
 
 export type Run = Schemas["RunView"];
@@ -27,7 +28,10 @@ export function useRun(runId: string) {
   const heard = useRef({ runTime: 0, at: 0 });
   const run = useQuery({
     queryKey: ["run", runId],
-    queryFn: () => answer(api.GET("/api/v1/runs/{id}", { params: { path: { id: runId } } })),
+    queryFn: async () => {
+      const view = await answer(api.GET("/api/v1/runs/{id}", { params: { path: { id: runId } } }));
+      return newest(queries.getQueryData<Run>(["run", runId]), view);
+    },
   });
   const data = run.data;
   const typed = data?.typed ?? false;
@@ -75,7 +79,7 @@ export function useRun(runId: string) {
       });
       stream.addEventListener("run", (event) => {
         const view = JSON.parse((event as MessageEvent<string>).data) as Run;
-        queries.setQueryData(["run", runId], view);
+        queries.setQueryData<Run>(["run", runId], (before) => newest(before, view));
         setProgress(Object.fromEntries(view.sensors.map((s) => [s.slot, s.progress])));
       });
       stream.addEventListener("lanes", (event) => {
