@@ -57,8 +57,9 @@ class LanesWalkTest {
                         .filter(new Locator.FilterOptions()
                                 .setHas(page.locator(
                                         "button:enabled", new Page.LocatorOptions().setHas(page.locator("kbd")))));
-                wanted.locator("p").allTextContents().stream().limit(1).forEach(asked::add);
-                if (wanted.count() == 1) {
+                var sentence = wanted.locator("p").allTextContents();
+                if (!sentence.isEmpty()) { // nothing is pressed that was not read: one hand may sign all six
+                    asked.add(sentence.get(0));
                     page.keyboard().press("Space");
                 }
                 page.waitForTimeout(200);
