@@ -37,6 +37,20 @@ class ArchitectureTest {
             Map.entry(
                     "suspect",
                     List.of("card", "cylinder", "detector", "gas", "judge", "rig", "run", "trace", "working")),
+            Map.entry(
+                    "sim",
+                    List.of(
+                            "card",
+                            "cylinder",
+                            "detector",
+                            "gas",
+                            "house",
+                            "judge",
+                            "lanes",
+                            "rig",
+                            "run",
+                            "shelf",
+                            "working")),
             Map.entry("strip", List.of("card", "judge", "run", "working")),
             Map.entry("shelf", List.of("card", "cylinder", "detector", "gas", "house", "rig", "run", "working")),
             Map.entry("lanes", List.of("card", "cylinder", "detector", "gas", "rig", "run", "working")),

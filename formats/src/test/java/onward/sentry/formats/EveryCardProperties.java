@@ -16,8 +16,8 @@ import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
-import onward.sentry.standins.sim.Health;
-import onward.sentry.standins.sim.SimTechnician;
+import onward.sentry.core.sim.Health;
+import onward.sentry.core.sim.SimTechnician;
 
 /** Laws that hold for every card, whatever its sensors answer. */
 class EveryCardProperties {

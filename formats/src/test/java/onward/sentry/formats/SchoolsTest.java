@@ -25,7 +25,7 @@ import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.Stage;
 import onward.sentry.core.schedule.IntervalRule.MonthDay;
-import onward.sentry.standins.sim.Health;
+import onward.sentry.core.sim.Health;
 import org.junit.jupiter.api.Test;
 
 /** Each school switched on against what ships, and what it changes in a run. */

@@ -11,8 +11,8 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.lanes.Hand;
 import onward.sentry.core.run.NextAction.Kind;
-import onward.sentry.standins.sim.Health;
-import onward.sentry.standins.sim.SimBench;
+import onward.sentry.core.sim.Health;
+import onward.sentry.core.sim.SimBench;
 import org.junit.jupiter.api.Test;
 
 /** One pair of hands and several detectors, worked to the end in the order that the program names. */

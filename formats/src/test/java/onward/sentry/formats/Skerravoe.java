@@ -18,8 +18,8 @@ import onward.sentry.core.gas.Unit;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
-import onward.sentry.standins.sim.Health;
-import onward.sentry.standins.sim.SimTechnician;
+import onward.sentry.core.sim.Health;
+import onward.sentry.core.sim.SimTechnician;
 
 /** A shelf with a cylinder for every model, and runs worked on simulated detectors. */
 final class Skerravoe {

@@ -17,14 +17,14 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
+import onward.sentry.core.sim.Health;
+import onward.sentry.core.sim.Trouble;
+import onward.sentry.core.sim.Trouble.Kind;
+import onward.sentry.core.sim.TroubledRun;
 import onward.sentry.core.suspect.History;
 import onward.sentry.core.suspect.NextTry;
 import onward.sentry.core.suspect.RunSuspicion;
 import onward.sentry.core.suspect.Suspicion;
-import onward.sentry.standins.sim.Health;
-import onward.sentry.standins.sim.Trouble;
-import onward.sentry.standins.sim.Trouble.Kind;
-import onward.sentry.standins.sim.TroubledRun;
 import org.junit.jupiter.api.Test;
 
 /**

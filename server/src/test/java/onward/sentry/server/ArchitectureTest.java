@@ -34,12 +34,16 @@ class ArchitectureTest {
                     "..server.demo..");
 
     @ArchTest
-    static final ArchRule standInsServeTheDemoAlone = noClasses()
+    static final ArchRule nobodyKnowsTheStandIns =
+            noClasses().should().dependOnClassesThat().resideInAnyPackage("onward.sentry.standins..");
+
+    @ArchTest
+    static final ArchRule simulatedDetectorsServeTheDemoAndDryRuns = noClasses()
             .that()
-            .resideOutsideOfPackage("..server.demo..")
+            .resideOutsideOfPackages("..server.demo..", "..server.house..")
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("onward.sentry.standins..");
+            .resideInAnyPackage("onward.sentry.core.sim..");
 
     @ArchTest
     static final ArchRule nobodyDependsOnTheDemo = noClasses()

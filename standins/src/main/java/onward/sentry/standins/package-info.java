@@ -1,2 +1,2 @@
-/** Stand-ins for outside devices: simulated detectors, air, cylinders, and the gateway that speaks for them. */
+/** Stand-ins for outside devices: the gateway that speaks for simulated detectors, and a mailbox to look into. */
 package onward.sentry.standins;

@@ -16,6 +16,9 @@ public sealed interface IntervalRule {
     /** The next due day after work that was good on {@code last}; due on the day itself is still in date. */
     DueDate nextDue(LocalDate last);
 
+    /** The rule in words: {@code "every month, never later than 35 days"}. */
+    String words();
+
     /**
      * Every N months, clamped to the end of the month, and never later than a cap in days; the earlier wins.
      *
@@ -34,6 +37,11 @@ public sealed interface IntervalRule {
         }
 
         @Override
+        public String words() {
+            return "every " + months + (months == 1 ? " month" : " months") + ", never later than " + capDays + " days";
+        }
+
+        @Override
         public DueDate nextDue(LocalDate last) {
             var byMonths = last.plusMonths(months);
             var byCap = last.plusDays(capDays);
@@ -41,10 +49,7 @@ public sealed interface IntervalRule {
             var date = capWins ? byCap : byMonths;
             return new DueDate(
                     date,
-                    Working.of(
-                                    "Every " + months + (months == 1 ? " month" : " months") + ", never later than "
-                                            + capDays + " days",
-                                    "earlier of last + months and last + cap")
+                    Working.of(sentence(words()), "earlier of last + months and last + cap")
                             .with("last good", Figures.day(last))
                             .with("by months", Figures.day(byMonths))
                             .with("by cap", Figures.day(byCap))
@@ -65,11 +70,16 @@ public sealed interface IntervalRule {
         }
 
         @Override
+        public String words() {
+            return "every " + days + " days";
+        }
+
+        @Override
         public DueDate nextDue(LocalDate last) {
             var date = last.plusDays(days);
             return new DueDate(
                     date,
-                    Working.of("Every " + days + " days", "last + days")
+                    Working.of(sentence(words()), "last + days")
                             .with("last good", Figures.day(last))
                             .gives(Figures.day(date)));
         }
@@ -115,11 +125,16 @@ public sealed interface IntervalRule {
     record FollowingMonth(MonthDay day) implements IntervalRule {
 
         @Override
+        public String words() {
+            return "the " + day + " of the following month";
+        }
+
+        @Override
         public DueDate nextDue(LocalDate last) {
             var date = day.in(YearMonth.from(last).plusMonths(1));
             return new DueDate(
                     date,
-                    Working.of("The " + day + " of the following month", "")
+                    Working.of(sentence(words()), "")
                             .with("last good", Figures.day(last))
                             .gives(Figures.day(date)));
         }
@@ -140,13 +155,18 @@ public sealed interface IntervalRule {
         }
 
         @Override
+        public String words() {
+            return "the next " + day + " of a month, at least " + leastDays + " days away";
+        }
+
+        @Override
         public DueDate nextDue(LocalDate last) {
             var earliest = last.plusDays(leastDays);
             var month = YearMonth.from(earliest);
             var date = day.in(month).isBefore(earliest) ? day.in(month.plusMonths(1)) : day.in(month);
             return new DueDate(
                     date,
-                    Working.of("The next " + day + " of a month, at least " + leastDays + " days away", "")
+                    Working.of(sentence(words()), "")
                             .with("last good", Figures.day(last))
                             .with("not before", Figures.day(earliest))
                             .gives(Figures.day(date)));
@@ -164,6 +184,11 @@ public sealed interface IntervalRule {
         }
 
         @Override
+        public String words() {
+            return interval.words() + ", never later than " + capDays + " days";
+        }
+
+        @Override
         public DueDate nextDue(LocalDate last) {
             var due = interval.nextDue(last);
             var byCap = last.plusDays(capDays);
@@ -176,5 +201,9 @@ public sealed interface IntervalRule {
                             .with("never later than", Figures.day(byCap) + ", " + capDays + " days")
                             .gives(Figures.day(byCap) + " (the cap is earlier)"));
         }
+    }
+
+    private static String sentence(String words) {
+        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
     }
 }

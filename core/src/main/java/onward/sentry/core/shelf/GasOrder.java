@@ -8,14 +8,12 @@ import java.util.stream.Collectors;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.cylinder.Wanted;
 import onward.sentry.core.detector.Technology;
-import onward.sentry.core.gas.Concentration;
-import onward.sentry.core.gas.Conversion;
 import onward.sentry.core.gas.Unit;
 
 /**
  * A mix to order because nothing on the shelf serves an application.
  *
- * @param components what must be in it, for example {@code "methane 1.25 vol% (25 %LEL)"}; empty: zero air
+ * @param components what must be in it, for example {@code "methane 1.25 vol% (reads 25 %LEL)"}; empty: zero air
  * @param balance what makes up the rest, in words
  */
 public record GasOrder(List<String> components, String balance) {
@@ -46,13 +44,14 @@ public record GasOrder(List<String> components, String balance) {
 
     private static String component(Wanted wanted, GasDemand demand) {
         var sensor = wanted.sensor();
-        var amount = upTo(wanted.setPoint(), 4) + " " + sensor.unit().symbol();
-        if (sensor.unit() != Unit.PERCENT_LEL) {
-            return sensor.gas().nameInSentence() + " " + amount;
-        }
-        var part = Conversion.of(sensor.gas(), demand.conditions().basis())
-                .convert(Concentration.of(wanted.setPoint(), sensor.unit()), Unit.VOL_PERCENT);
-        return sensor.gas().nameInSentence() + " " + upTo(part.value(), 3) + " vol% (" + amount + ")";
+        var applied = wanted.toApply(demand.conditions().basis());
+        var amount = sensor.gas().nameInSentence() + " "
+                + upTo(applied.value(), sensor.unit() == Unit.PERCENT_LEL ? 3 : 4) + " "
+                + applied.unit().symbol();
+        return sensor.unit() == Unit.PERCENT_LEL
+                ? amount + " (reads " + upTo(wanted.setPoint(), 4) + " "
+                        + sensor.unit().symbol() + ")"
+                : amount;
     }
 
     /** In one line. */

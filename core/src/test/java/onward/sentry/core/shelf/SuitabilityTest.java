@@ -121,8 +121,9 @@ class SuitabilityTest {
     void anOrderSaysWhatABeadNeedsInBothUnits() {
         assertThat(Suitability.of(List.of(demand(1)), List.of()).orders())
                 .extracting(GasOrder::words)
-                .containsExactly("methane 1.25 vol% (25 %LEL); balance air, or nitrogen with at least 10 vol% oxygen"
-                        + " for the bead");
+                .containsExactly(
+                        "methane 1.25 vol% (reads 25 %LEL); balance air, or nitrogen with at least 10 vol% oxygen"
+                                + " for the bead");
     }
 
     @Property(tries = 100)

@@ -24,9 +24,9 @@ import onward.sentry.server.demo.DemoFleet.Trouble;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
-import onward.sentry.standins.sim.Fault;
-import onward.sentry.standins.sim.Health;
-import onward.sentry.standins.sim.SimTechnician;
+import onward.sentry.core.sim.Fault;
+import onward.sentry.core.sim.Health;
+import onward.sentry.core.sim.SimTechnician;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 

@@ -21,7 +21,7 @@ import onward.sentry.server.people.DemoPeople;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
-import onward.sentry.standins.sim.Health;
+import onward.sentry.core.sim.Health;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;

@@ -9,10 +9,10 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.Reading;
-import onward.sentry.standins.sim.Atmosphere;
-import onward.sentry.standins.sim.Hands;
-import onward.sentry.standins.sim.Health;
-import onward.sentry.standins.sim.SimDetector;
+import onward.sentry.core.sim.Atmosphere;
+import onward.sentry.core.sim.Hands;
+import onward.sentry.core.sim.Health;
+import onward.sentry.core.sim.SimDetector;
 import tools.jackson.databind.JsonNode;
 
 /** A gateway with one simulated detector; run time goes on only as far as the test asks for. */

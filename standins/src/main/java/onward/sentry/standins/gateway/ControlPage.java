@@ -16,9 +16,9 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.standins.mailbox.Mailbox;
-import onward.sentry.standins.sim.Fault;
-import onward.sentry.standins.sim.Trouble;
-import onward.sentry.standins.sim.Troubles;
+import onward.sentry.core.sim.Fault;
+import onward.sentry.core.sim.Trouble;
+import onward.sentry.core.sim.Troubles;
 
 /** A small page, on loopback and in the demo only, on which a fault is put on a simulated sensor. */
 final class ControlPage {

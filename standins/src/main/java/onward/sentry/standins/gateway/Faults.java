@@ -4,8 +4,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.concurrent.ConcurrentHashMap;
-import onward.sentry.standins.sim.Fault;
-import onward.sentry.standins.sim.Troubles;
+import onward.sentry.core.sim.Fault;
+import onward.sentry.core.sim.Troubles;
 
 /**
  * Which sensors have a fault set, by the sensor's serial number: a new sensor in the slot has none. And what is wrong at the

@@ -11,7 +11,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 import onward.sentry.standins.mailbox.Mailbox;
-import onward.sentry.standins.sim.Fault;
+import onward.sentry.core.sim.Fault;
 
 /**
  * Starts the stand-ins: {@code Gateway SERVER-ADDRESS TOKEN-FILE CONTROL-PORT [SENSOR=KIND:STRENGTH …]}. Looks at the

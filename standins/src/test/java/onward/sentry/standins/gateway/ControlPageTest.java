@@ -12,8 +12,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import onward.sentry.standins.mailbox.Mailbox;
-import onward.sentry.standins.sim.Fault;
-import onward.sentry.standins.sim.Trouble;
+import onward.sentry.core.sim.Fault;
+import onward.sentry.core.sim.Trouble;
 import org.junit.jupiter.api.Test;
 
 class ControlPageTest {

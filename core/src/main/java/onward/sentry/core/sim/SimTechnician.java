@@ -1,9 +1,11 @@
-package onward.sentry.standins.sim;
+package onward.sentry.core.sim;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.function.Consumer;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
@@ -12,6 +14,8 @@ import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
 
 /**
  * Works a run from start to signature on a simulated detector, by the same rules as a run at the bench, with the best
@@ -53,20 +57,48 @@ public final class SimTechnician {
      */
     public record Worked(LiveRun run, List<Reading> readings) {}
 
+    /**
+     * Something that the technician was asked for.
+     *
+     * @param at run time, ms
+     */
+    public record Asked(long at, NextAction action) {}
+
     /** @param health of the sensor in each slot */
     public Worked work(
             ProcedureCard card, RunEvent.RunStarted started, Map<Integer, Health> health, LocalDate on, long seed) {
+        return work(card, started, health, on, seed, asked -> {});
+    }
+
+    /**
+     * Works it, and tells of everything that is asked for as it is asked for.
+     *
+     * @throws Refused when the run does not come to an end, or allows what it asks for in no way
+     */
+    Worked work(
+            ProcedureCard card,
+            RunEvent.RunStarted started,
+            Map<Integer, Health> health,
+            LocalDate on,
+            long seed,
+            Consumer<Asked> story) {
         var live = LiveRun.start(card, policy, started);
         var instrument = new SimDetector(card.lelBasis(), live.state().card().sensors(), health, seed, 0);
         var hands = new Hands(instrument, seed);
         var random = new Random(seed);
-        var readings = new java.util.ArrayList<Reading>();
+        var readings = new ArrayList<Reading>();
         int known = 0;
         NextAction next = live.next();
+        story.accept(new Asked(0, next));
         long askedAt = 0;
         while (live.state().phase() != RunPhase.SIGNED) {
             if (instrument.now() > LONGEST_RUN_MILLIS) {
-                throw new IllegalStateException(started.serial() + " on " + on + " does not come to an end at " + next);
+                throw new Refused(new Refusal(
+                        "run-does-not-end",
+                        "",
+                        "After " + LONGEST_RUN_MILLIS / 3_600_000 + " h the run still stands at '" + next.sentence()
+                                + "'.",
+                        "Look at the times and limits of that step."));
             }
             hands.follow(next.kind(), live.state().spanning(), gas(live), lag(live));
             var reading = instrument.step(STEP_MILLIS);
@@ -82,7 +114,10 @@ public final class SimTechnician {
                 known = live.state().events().size();
                 var now = live.next();
                 boolean same = now.kind() == next.kind() && now.step() == next.step();
-                askedAt = same ? askedAt : instrument.now();
+                if (!same) {
+                    askedAt = instrument.now();
+                    story.accept(new Asked(askedAt, now));
+                }
                 next = now;
             }
         }

@@ -1,4 +1,4 @@
-package onward.sentry.standins.sim;
+package onward.sentry.core.sim;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;

@@ -1,4 +1,4 @@
-package onward.sentry.standins.sim;
+package onward.sentry.core.sim;
 
 import java.util.HashMap;
 import java.util.List;
