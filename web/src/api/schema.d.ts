@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/v1/card-drafts/{model}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["save"];
+        post?: never;
+        delete: operations["drop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workings/{calculation}": {
         parameters: {
             query?: never;
@@ -494,6 +510,38 @@ export interface paths {
         get: operations["cards"];
         put?: never;
         post: operations["publish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/card-dry-runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["dryRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/card-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["check_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -996,6 +1044,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/card-sheets/{model}/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheet_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/card-drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/card-desks/{model}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/card-choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["choices_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/card-changes/{model}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bench": {
         parameters: {
             query?: never;
@@ -1048,6 +1176,24 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        DraftBody: {
+            card: string;
+            /** Format: int32 */
+            basedOn: number;
+            /** Format: int32 */
+            edit: number;
+        };
+        CardDraft: {
+            model: string;
+            /** Format: int32 */
+            basedOn: number;
+            card: string;
+            /** Format: int32 */
+            edit: number;
+            /** Format: date-time */
+            savedAt: string;
+            savedBy: string;
+        };
         AnswerOf: {
             value: string;
             number: number | null;
@@ -1827,6 +1973,70 @@ export interface components {
             publishedAt: string;
             by: string;
         };
+        DryRunBody: {
+            card: string;
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
+            /** Format: int32 */
+            slot: number | null;
+            fault: ("WEAK" | "DEAD" | "SLOW" | "WANDERING") | null;
+            /** Format: double */
+            strength: number;
+        };
+        AskedFor: {
+            /** Format: int64 */
+            second: number;
+            /** Format: int32 */
+            step: number;
+            sentence: string;
+            byHand: boolean;
+        };
+        DryOutcome: {
+            sensor: string;
+            stage: string;
+            reading: string | null;
+            how: string;
+            verdict: string;
+            working: components["schemas"]["Working"];
+        };
+        DryRunView: {
+            stuck: components["schemas"]["Refusal"] | null;
+            verdict: string;
+            /** Format: int64 */
+            seconds: number;
+            /** Format: double */
+            litres: number;
+            drawsMore: string | null;
+            asked: components["schemas"]["AskedFor"][];
+            outcomes: components["schemas"]["DryOutcome"][];
+        };
+        CardText: {
+            card: string;
+        };
+        CardChange: {
+            title: string;
+            mark: string;
+            lines: components["schemas"]["ChangedLine"][];
+        };
+        CardProblem: {
+            field: string;
+            reason: string;
+            wayOut: string;
+        };
+        ChangedLine: {
+            mark: string;
+            text: string;
+        };
+        CheckedCard: {
+            problem: components["schemas"]["CardProblem"] | null;
+            parts: components["schemas"]["Part"][];
+            changes: components["schemas"]["CardChange"][];
+        };
+        Part: {
+            path: string;
+            title: string;
+            lines: string[];
+        };
         NewFeed: {
             path: string;
         };
@@ -2301,6 +2511,32 @@ export interface components {
             outgoing: string;
             incoming: string;
         };
+        CardSheet: {
+            parts: components["schemas"]["Part"][];
+        };
+        CardDesk: {
+            model: string;
+            /** Format: int32 */
+            newest: number;
+            card: string;
+            draft: components["schemas"]["CardDraft"] | null;
+        };
+        CardChoices: {
+            gases: components["schemas"]["Choice"][];
+            technologies: components["schemas"]["Choice"][];
+            units: components["schemas"]["Choice"][];
+            reads: components["schemas"]["Choice"][];
+            bases: components["schemas"]["Choice"][];
+            quantities: components["schemas"]["Choice"][];
+            zeroAir: components["schemas"]["Choice"][];
+            purposes: components["schemas"]["Choice"][];
+            faults: components["schemas"]["Choice"][];
+        };
+        Choice: {
+            value: string;
+            word: string;
+            symbol: string;
+        };
         Feed: {
             id: string;
             /** Format: date-time */
@@ -2362,6 +2598,52 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                model: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardDraft"];
+                };
+            };
+        };
+    };
+    drop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                model: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     answer: {
         parameters: {
             query?: never;
@@ -3388,6 +3670,54 @@ export interface operations {
             };
         };
     };
+    dryRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DryRunBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DryRunView"];
+                };
+            };
+        };
+    };
+    check_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CheckedCard"];
+                };
+            };
+        };
+    };
     mine: {
         parameters: {
             query?: never;
@@ -4085,6 +4415,116 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    sheet_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                model: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardSheet"];
+                };
+            };
+        };
+    };
+    all_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardDraft"][];
+                };
+            };
+        };
+    };
+    desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                model: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardDesk"];
+                };
+            };
+        };
+    };
+    choices_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardChoices"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query: {
+                from: number;
+                to: number;
+            };
+            header?: never;
+            path: {
+                model: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardChange"][];
                 };
             };
         };

@@ -128,6 +128,11 @@ const rules = createRoute({
   path: "/rules",
   component: lazyRouteComponent(() => import("../features/house/HouseRules"), "HouseRules"),
 });
+const card = createRoute({
+  getParentRoute: () => shell,
+  path: "/rules/cards/$model",
+  component: lazyRouteComponent(() => import("../features/cards/CardPage"), "CardPage"),
+});
 const workingsStart = createRoute({
   getParentRoute: () => shell,
   path: "/workings",
@@ -167,6 +172,7 @@ const tree = root.addChildren([
     equipment,
     cylinder,
     rules,
+    card,
     workingsStart,
     workings,
     record,

@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from "react";
+import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, type TextareaHTMLAttributes } from "react";
 
 const box = "border-ink bg-sheet min-h-11 w-full rounded-sm border px-3 text-base aria-invalid:border-fail aria-invalid:border-2";
 
@@ -62,6 +62,16 @@ export function Choice({ label, hint, error, className, ...select }: Shared & Se
   return (
     <Labelled id={id} label={label} hint={hint} error={error} className={className}>
       <select id={id} className={box} aria-invalid={error ? true : undefined} {...select} />
+    </Labelled>
+  );
+}
+
+/** Words of more than a line. */
+export function LongField({ label, hint, error, className, ...area }: Shared & TextareaHTMLAttributes<HTMLTextAreaElement>) {
+  const id = useId();
+  return (
+    <Labelled id={id} label={label} hint={hint} error={error} className={className}>
+      <textarea id={id} className={clsx(box, "py-2")} aria-invalid={error ? true : undefined} {...area} />
     </Labelled>
   );
 }

@@ -1,17 +1,20 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useRef } from "react";
 import { answer, api, once } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
+import { draftsQuery } from "../cards/queries";
 import { cardsQuery } from "./queries";
 
-/** The procedure cards: each goes out as JSON, and comes in again as its next version. */
+/** The procedure cards: read and written here; each goes out as JSON, and comes in again as its next version. */
 export function Cards({ lead }: { lead: boolean }) {
   const { zone } = useSession();
   const queries = useQueryClient();
   const cards = useQuery(cardsQuery);
+  const drafts = useQuery({ ...draftsQuery, enabled: lead });
   const file = useRef<HTMLInputElement>(null);
   const publish = useMutation({
     mutationFn: async (chosen: File) => {
@@ -70,9 +73,24 @@ export function Cards({ lead }: { lead: boolean }) {
               </tr>
             </thead>
             <tbody>
+              {drafts.data
+                ?.filter((draft) => draft.basedOn === 0)
+                .map((draft) => (
+                  <tr key={draft.model} className="border-b border-line">
+                    <td className="py-1 pr-4 font-semibold">
+                      <CardLink model={draft.model} />
+                    </td>
+                    <td className="pr-4" colSpan={3}>
+                      a new model, draft open
+                    </td>
+                  </tr>
+                ))}
               {newest.map((card) => (
                 <tr key={card.model} className="border-b border-line">
-                  <td className="py-1 pr-4 font-semibold">{card.model}</td>
+                  <td className="py-1 pr-4 font-semibold">
+                    <CardLink model={card.model} />
+                    {drafts.data?.some((draft) => draft.model === card.model) && <span className="ml-3 font-normal">draft open</span>}
+                  </td>
                   <td className="pr-4">{card.version}</td>
                   <td className="pr-4 text-soft">
                     {atTime(card.publishedAt, zone)}
@@ -94,5 +112,13 @@ export function Cards({ lead }: { lead: boolean }) {
         </div>
       )}
     </section>
+  );
+}
+
+function CardLink({ model }: { model: string }) {
+  return (
+    <Link to="/rules/cards/$model" params={{ model }} className="inline-flex min-h-11 items-center text-act underline underline-offset-4">
+      {model}
+    </Link>
   );
 }

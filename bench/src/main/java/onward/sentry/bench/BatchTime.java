@@ -13,9 +13,9 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.formats.CardLibrary;
 import onward.sentry.core.sim.Health;
 import onward.sentry.core.sim.SimBench;
+import onward.sentry.formats.CardLibrary;
 
 /** Prints how long six Quoin 4 take one after the other and on one manifold, with one pair of simulated hands. */
 public final class BatchTime {

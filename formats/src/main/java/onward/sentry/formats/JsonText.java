@@ -2,7 +2,6 @@ package onward.sentry.formats;
 
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
-import tools.jackson.core.JacksonException;
 import tools.jackson.core.exc.StreamReadException;
 import tools.jackson.databind.DatabindException;
 
@@ -10,6 +9,7 @@ import tools.jackson.databind.DatabindException;
 public final class JsonText {
 
     private static final int MOST_LETTERS = 300;
+    private static final String SCHEMA = "Compare it with the JSON Schema in docs/formats.";
 
     private JsonText() {}
 
@@ -18,9 +18,9 @@ public final class JsonText {
         try {
             return CoreJson.canonical().readValue(text, type);
         } catch (StreamReadException e) {
-            throw refused("line " + e.getLocation().getLineNr(), "This is not JSON: " + e.getOriginalMessage());
+            throw refused("line " + e.getLocation().getLineNr(), "This is not JSON: " + e.getOriginalMessage(), SCHEMA);
         } catch (DatabindException e) {
-            throw refused(path(e), reason(e));
+            throw refused(path(e), e);
         }
     }
 
@@ -36,24 +36,21 @@ public final class JsonText {
         return path.toString();
     }
 
-    private static String reason(JacksonException e) {
+    private static Refused refused(String path, DatabindException e) {
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
-            if (cause instanceof Refused refused) {
-                return refused.refusal().reason();
+            if (cause instanceof Refused found) {
+                var refusal = found.refusal();
+                return refused(path.isEmpty() ? refusal.field() : path, refusal.reason(), refusal.wayOut());
             }
             if (cause instanceof IllegalArgumentException || cause instanceof NullPointerException) {
-                return String.valueOf(cause.getMessage());
+                return refused(path, String.valueOf(cause.getMessage()), SCHEMA);
             }
         }
-        return e.getOriginalMessage();
+        return refused(path, e.getOriginalMessage(), SCHEMA);
     }
 
-    private static Refused refused(String path, String reason) {
+    private static Refused refused(String path, String reason, String wayOut) {
         var text = reason.length() > MOST_LETTERS ? reason.substring(0, MOST_LETTERS) + " …" : reason;
-        return new Refused(new Refusal(
-                "unreadable",
-                path,
-                (path.isEmpty() ? "" : path + ": ") + text,
-                "Compare it with the JSON Schema in docs/formats."));
+        return new Refused(new Refusal("unreadable", path, (path.isEmpty() ? "" : path + ": ") + text, wayOut));
     }
 }

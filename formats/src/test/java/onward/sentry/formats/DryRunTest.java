@@ -69,10 +69,7 @@ class DryRunTest {
 
     @Test
     void aCardThatGivesASensorTooLittleTimeIsRefusedWithTheSensor() {
-        var refusal = DryRun.refusal(
-                        changed("Mote CO", Map.of("seconds", "8")),
-                        POLICY,
-                        Skerravoe.TODAY)
+        var refusal = DryRun.refusal(changed("Mote CO", Map.of("seconds", "8")), POLICY, Skerravoe.TODAY)
                 .orElseThrow();
         assertThat(refusal.field()).isEqualTo("calibration");
         assertThat(refusal.reason()).contains("sound detector does not pass", "Carbon monoxide, span: countdown");

@@ -8,11 +8,28 @@ package onward.sentry.core.sim;
  */
 public record Fault(Kind kind, double strength) {
 
-    /** What can be set on the control page. */
+    /** What a sensor can have. */
     public enum Kind {
-        WEAK,
-        DEAD,
-        SLOW,
-        WANDERING
+        WEAK("weak", "% of its response"),
+        DEAD("dead", ""),
+        SLOW("slow", "times slower"),
+        WANDERING("wandering zero", "steps of the display");
+
+        private final String word;
+        private final String strengthIn;
+
+        Kind(String word, String strengthIn) {
+            this.word = word;
+            this.strengthIn = strengthIn;
+        }
+
+        public String word() {
+            return word;
+        }
+
+        /** What its strength counts; empty where it has none. */
+        public String strengthIn() {
+            return strengthIn;
+        }
     }
 }

@@ -18,15 +18,15 @@ import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.sim.Fault;
+import onward.sentry.core.sim.Health;
+import onward.sentry.core.sim.SimTechnician;
 import onward.sentry.server.bench.FinishedRuns;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
 import onward.sentry.server.demo.DemoFleet.Trouble;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
-import onward.sentry.core.sim.Fault;
-import onward.sentry.core.sim.Health;
-import onward.sentry.core.sim.SimTechnician;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 

@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
+import onward.sentry.core.card.CardSheet;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.formats.CoreJson;
 import onward.sentry.formats.JsonText;
@@ -28,11 +29,13 @@ import org.springframework.web.bind.annotation.RestController;
 class CardController {
 
     private final House house;
+    private final CardDrafts drafts;
     private final People people;
     private final Once once;
 
-    CardController(House house, People people, Once once) {
+    CardController(House house, CardDrafts drafts, People people, Once once) {
         this.house = house;
+        this.drafts = drafts;
         this.people = people;
         this.once = once;
     }
@@ -62,7 +65,13 @@ class CardController {
                 .body(CoreJson.canonical().writerWithDefaultPrettyPrinter().writeValueAsString(card));
     }
 
-    /** Publishes a card; its version is one above the newest of the model, or 1 for a new model. */
+    /** A card as a person reads it. */
+    @GetMapping("/api/v1/card-sheets/{model}/{version}")
+    CardSheet sheet(@PathVariable String model, @PathVariable int version) {
+        return CardSheet.of(house.card(model, version));
+    }
+
+    /** Publishes a card, and its draft is done with; its version is one above the newest of the model, or 1 for a new one. */
     @PostMapping("/api/v1/cards")
     @ResponseStatus(HttpStatus.CREATED)
     @Transactional
@@ -71,6 +80,7 @@ class CardController {
         return once.per(key, principal.getName(), CardView.class, () -> {
             var read = JsonText.read(card, ProcedureCard.class);
             var published = house.publish(read, people.displayName(principal.getName()));
+            drafts.drop(published.model());
             return new CardView(published.model(), published.version(), published.publishedAt(), published.by());
         });
     }

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
@@ -11,7 +12,9 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.sim.DryRun;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
 import onward.sentry.formats.CoreJson;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -90,10 +93,7 @@ public class House {
     /** The newest card of a model as this site works by it. */
     @Transactional(readOnly = true)
     public ProcedureCard latestCard(String model) {
-        return jdbc.sql("select max(version) from procedure_card where model = ? having count(*) > 0")
-                .param(model)
-                .query(Integer.class)
-                .optional()
+        return newestVersion(model)
                 .map(version -> card(model, version).under(policy()))
                 .orElseThrow(() -> new NotFound("Model '" + model + "'"));
     }
@@ -172,17 +172,22 @@ public class House {
                 .update();
     }
 
-    /**
-     * Publishes a card that somebody brings; its version is one above the newest of the model, and it keeps the slots.
-     *
-     * @throws onward.sentry.core.working.Refused when the version or the slots do not follow on
-     */
-    @Transactional
-    CardVersion publish(ProcedureCard card, String by) {
-        var newest = jdbc.sql("select max(version) from procedure_card where model = ? having count(*) > 0")
-                .param(card.model())
+    /** The newest version of a model's card; empty for a model that has none. */
+    @Transactional(readOnly = true)
+    Optional<Integer> newestVersion(String model) {
+        return jdbc.sql("select max(version) from procedure_card where model = ? having count(*) > 0")
+                .param(model)
                 .query(Integer.class)
                 .optional();
+    }
+
+    /**
+     * Whether a card follows on what is in force: its version is one above the newest of the model, and it keeps the slots.
+     *
+     * @throws Refused when the version or the slots do not follow on
+     */
+    void refuseUnlessNext(ProcedureCard card) {
+        var newest = newestVersion(card.model());
         int wanted = newest.map(version -> version + 1).orElse(1);
         Refusal.unless(
                 card.version() == wanted,
@@ -197,6 +202,19 @@ public class House {
                         "sensors",
                         "A " + card.model() + " has slots " + slots(before) + "; this card lists " + slots(card) + ".",
                         "A detector with other slots is another model: give it another name."));
+    }
+
+    /**
+     * Publishes a card that somebody brings, once a sound simulated detector has passed by it.
+     *
+     * @throws Refused when it does not follow on what is in force, or the dry run does not pass
+     */
+    @Transactional
+    CardVersion publish(ProcedureCard card, String by) {
+        refuseUnlessNext(card);
+        DryRun.refusal(card, policy(), site.today()).ifPresent(refusal -> {
+            throw new Refused(refusal);
+        });
         insert(card, by);
         ledger.append("card-published", by, Map.of("model", card.model(), "version", card.version()));
         events.publishEvent(new PolicyChanged(policy().version()));
@@ -211,7 +229,7 @@ public class House {
      * Puts a new version of the policy in force.
      *
      * @param changed its version is the one that the change was made on
-     * @throws onward.sentry.core.working.Refused when somebody else has changed it meanwhile
+     * @throws Refused when somebody else has changed it meanwhile
      */
     @Transactional
     void change(HousePolicy changed, String reason, String by) {

@@ -24,6 +24,7 @@ class WebPages implements WebMvcConfigurer {
             "/gas/{*rest}",
             "/records/{*rest}",
             "/rules",
+            "/rules/{*rest}",
             "/workings",
             "/workings/{*rest}",
             "/round",

@@ -57,6 +57,7 @@ class AccessTest {
         return switch (row.method().name()) {
             case "GET" -> api.get(path).status();
             case "DELETE" -> api.delete(path).status();
+            case "PUT" -> api.send("PUT", path, Map.of(), Map.of()).status();
             default -> api.post(path, Map.of()).status();
         };
     }

@@ -9,11 +9,11 @@ import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.IntFunction;
 import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.sim.Health;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
 import onward.sentry.server.link.LinkTokens;
-import onward.sentry.core.sim.Health;
 import tools.jackson.databind.JsonNode;
 
 /** Makes detectors, cylinders and runs for tests, each with numbers of its own, through the API where people would. */

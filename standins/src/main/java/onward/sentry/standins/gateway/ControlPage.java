@@ -15,10 +15,10 @@ import java.util.OptionalLong;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import onward.sentry.standins.mailbox.Mailbox;
 import onward.sentry.core.sim.Fault;
 import onward.sentry.core.sim.Trouble;
 import onward.sentry.core.sim.Troubles;
+import onward.sentry.standins.mailbox.Mailbox;
 
 /** A small page, on loopback and in the demo only, on which a fault is put on a simulated sensor. */
 final class ControlPage {

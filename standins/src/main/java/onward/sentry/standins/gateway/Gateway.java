@@ -10,8 +10,8 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
-import onward.sentry.standins.mailbox.Mailbox;
 import onward.sentry.core.sim.Fault;
+import onward.sentry.standins.mailbox.Mailbox;
 
 /**
  * Starts the stand-ins: {@code Gateway SERVER-ADDRESS TOKEN-FILE CONTROL-PORT [SENSOR=KIND:STRENGTH …]}. Looks at the

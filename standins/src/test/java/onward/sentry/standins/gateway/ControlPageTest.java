@@ -11,9 +11,9 @@ import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
-import onward.sentry.standins.mailbox.Mailbox;
 import onward.sentry.core.sim.Fault;
 import onward.sentry.core.sim.Trouble;
+import onward.sentry.standins.mailbox.Mailbox;
 import org.junit.jupiter.api.Test;
 
 class ControlPageTest {

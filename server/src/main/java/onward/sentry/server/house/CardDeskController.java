@@ -1,0 +1,208 @@
+package onward.sentry.server.house;
+
+import java.security.Principal;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.card.CardSheet;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Quantity;
+import onward.sentry.core.card.ZeroAir;
+import onward.sentry.core.detector.Reads;
+import onward.sentry.core.detector.Technology;
+import onward.sentry.core.gas.Gas;
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.LelBasis;
+import onward.sentry.core.gas.Unit;
+import onward.sentry.core.sim.DryRun;
+import onward.sentry.core.sim.Fault;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+import onward.sentry.formats.CoreJson;
+import onward.sentry.formats.JsonText;
+import onward.sentry.server.house.CardDrafts.CardDraft;
+import onward.sentry.server.people.People;
+import onward.sentry.server.platform.Site;
+import org.springframework.http.HttpStatus;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Where a lead writes a card: drafts, what is wrong with them, what they change, and how they would be worked. */
+@RestController
+class CardDeskController {
+
+    private final House house;
+    private final CardDrafts drafts;
+    private final People people;
+    private final Site site;
+
+    CardDeskController(House house, CardDrafts drafts, People people, Site site) {
+        this.house = house;
+        this.drafts = drafts;
+        this.people = people;
+        this.site = site;
+    }
+
+    /** @param symbol unit or formula beside the word; empty where there is none */
+    record Choice(String value, String word, String symbol) {
+        static Choice of(Enum<?> value, String word) {
+            return new Choice(value.name(), word, "");
+        }
+    }
+
+    /** What the fields of a card may be filled with. */
+    record CardChoices(
+            List<Choice> gases,
+            List<Choice> technologies,
+            List<Choice> units,
+            List<Choice> reads,
+            List<Choice> bases,
+            List<Choice> quantities,
+            List<Choice> zeroAir,
+            List<Choice> purposes,
+            List<Choice> faults) {}
+
+    /**
+     * @param newest version in force; 0: there is none yet
+     * @param card the draft as JSON, or the card in force where there is no draft
+     * @param draft who saved it and how often; absent where there is no draft
+     */
+    record CardDesk(String model, int newest, String card, Optional<CardDraft> draft) {}
+
+    /** @param edit the one that the change was made on; 0 when there was no draft */
+    record DraftBody(String card, int basedOn, int edit) {
+        DraftBody {
+            card = given(card);
+        }
+    }
+
+    record CardText(String card) {
+        CardText {
+            card = given(card);
+        }
+    }
+
+    /** @param field place on the card, for example {@code calibration[3].accept} */
+    record CardProblem(String field, String reason, String wayOut) {}
+
+    /**
+     * @param problem the first thing that keeps the card from being worked by; absent when there is none
+     * @param parts the card in words; none when there is a problem
+     * @param changes against the version in force
+     */
+    record CheckedCard(Optional<CardProblem> problem, List<CardSheet.Part> parts, List<CardChange> changes) {}
+
+    /** @param slot of the sensor with the fault; absent: all are sound */
+    record DryRunBody(String card, Job job, Optional<Integer> slot, Optional<Fault.Kind> fault, double strength) {
+        DryRunBody {
+            card = given(card);
+            Refusal.unless(job != null, "job-missing", "job", "A dry run is of a job.", "Give CALIBRATION or BUMP.");
+        }
+    }
+
+    private static String given(String card) {
+        Refusal.unless(
+                card != null && !card.isBlank(), "card-missing", "card", "There is no card.", "Send it as JSON text.");
+        return card;
+    }
+
+    @GetMapping("/api/v1/card-choices")
+    CardChoices choices() {
+        return new CardChoices(
+                GasLibrary.shipped().all().stream().map(CardDeskController::gas).toList(),
+                Arrays.stream(Technology.values())
+                        .map(value -> Choice.of(value, value.label()))
+                        .toList(),
+                Arrays.stream(Unit.values())
+                        .map(value -> Choice.of(value, value.symbol()))
+                        .toList(),
+                Arrays.stream(Reads.values())
+                        .map(value -> Choice.of(value, value.label()))
+                        .toList(),
+                List.of(Choice.of(LelBasis.HANDBOOK, "handbook"), Choice.of(LelBasis.IEC, "IEC")),
+                Arrays.stream(Quantity.values())
+                        .map(value -> new Choice(value.name(), value.label(), value.unit()))
+                        .toList(),
+                Arrays.stream(ZeroAir.values())
+                        .map(value -> Choice.of(value, value.label()))
+                        .toList(),
+                Arrays.stream(Purpose.values())
+                        .map(value -> Choice.of(value, value.label()))
+                        .toList(),
+                Arrays.stream(Fault.Kind.values())
+                        .map(value -> new Choice(value.name(), value.word(), value.strengthIn()))
+                        .toList());
+    }
+
+    private static Choice gas(Gas gas) {
+        return new Choice(gas.id(), gas.name(), gas.formula());
+    }
+
+    @GetMapping("/api/v1/card-drafts")
+    List<CardDraft> all() {
+        return drafts.all();
+    }
+
+    @GetMapping("/api/v1/card-desks/{model}")
+    CardDesk desk(@PathVariable String model) {
+        int newest = house.newestVersion(model).orElse(0);
+        var draft = drafts.of(model);
+        var card = draft.map(CardDraft::card)
+                .orElseGet(() -> CoreJson.canonical().writeValueAsString(house.card(model, newest)));
+        return new CardDesk(model, newest, card, draft);
+    }
+
+    @PutMapping("/api/v1/card-drafts/{model}")
+    public CardDraft save(@PathVariable String model, @RequestBody DraftBody body, Principal principal) {
+        return drafts.save(model, body.basedOn(), body.card(), body.edit(), people.displayName(principal.getName()));
+    }
+
+    @DeleteMapping("/api/v1/card-drafts/{model}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    public void drop(@PathVariable String model) {
+        drafts.drop(model);
+    }
+
+    @PostMapping("/api/v1/card-checks")
+    @Transactional(readOnly = true)
+    public CheckedCard check(@RequestBody CardText body) {
+        try {
+            var card = JsonText.read(body.card(), ProcedureCard.class);
+            house.refuseUnlessNext(card);
+            var changes = house.newestVersion(card.model())
+                    .map(version -> CardChange.between(house.card(card.model(), version), card))
+                    .orElse(List.of());
+            return new CheckedCard(Optional.empty(), CardSheet.of(card).parts(), changes);
+        } catch (Refused e) {
+            var refusal = e.refusal();
+            return new CheckedCard(
+                    Optional.of(new CardProblem(refusal.field(), refusal.reason(), refusal.wayOut())),
+                    List.of(),
+                    List.of());
+        }
+    }
+
+    @PostMapping("/api/v1/card-dry-runs")
+    public DryRunView dryRun(@RequestBody DryRunBody body) {
+        var card = JsonText.read(body.card(), ProcedureCard.class);
+        var fault = body.slot()
+                .flatMap(slot -> body.fault().map(kind -> new DryRun.With(slot, new Fault(kind, body.strength()))));
+        return DryRunView.of(DryRun.of(card, house.policy(), body.job(), fault, site.today(), 1), card);
+    }
+
+    /** What a later version says otherwise than an earlier one. */
+    @GetMapping("/api/v1/card-changes/{model}")
+    List<CardChange> changes(@PathVariable String model, @RequestParam int from, @RequestParam int to) {
+        return CardChange.between(house.card(model, from), house.card(model, to));
+    }
+}
