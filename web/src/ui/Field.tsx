@@ -1,7 +1,9 @@
 import clsx from "clsx";
 import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, type TextareaHTMLAttributes } from "react";
 
-const box = "border-ink bg-sheet min-h-11 w-full rounded-sm border px-3 text-base aria-invalid:border-fail aria-invalid:border-2";
+/** How a box to type in or to choose from looks. */
+export const fieldBox =
+  "border-ink bg-sheet min-h-11 w-full rounded-sm border px-3 text-base aria-invalid:border-fail aria-invalid:border-2";
 
 function Labelled({
   id,
@@ -48,7 +50,7 @@ export function Field({ label, hint, error, className, ...input }: Shared & Inpu
     <Labelled id={id} label={label} hint={hint} error={error} className={className}>
       <input
         id={id}
-        className={box}
+        className={fieldBox}
         aria-invalid={error ? true : undefined}
         aria-describedby={error ? `${id}-error` : undefined}
         {...input}
@@ -61,7 +63,7 @@ export function Choice({ label, hint, error, className, ...select }: Shared & Se
   const id = useId();
   return (
     <Labelled id={id} label={label} hint={hint} error={error} className={className}>
-      <select id={id} className={box} aria-invalid={error ? true : undefined} {...select} />
+      <select id={id} className={fieldBox} aria-invalid={error ? true : undefined} {...select} />
     </Labelled>
   );
 }
@@ -71,7 +73,7 @@ export function LongField({ label, hint, error, className, ...area }: Shared & T
   const id = useId();
   return (
     <Labelled id={id} label={label} hint={hint} error={error} className={className}>
-      <textarea id={id} className={clsx(box, "py-2")} aria-invalid={error ? true : undefined} {...area} />
+      <textarea id={id} className={clsx(fieldBox, "py-2")} aria-invalid={error ? true : undefined} {...area} />
     </Labelled>
   );
 }

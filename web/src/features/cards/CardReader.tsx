@@ -32,9 +32,9 @@ export function CardReader({ model }: { model: string }) {
 }
 
 const headings = [
-  { title: "Detector", of: (path: string) => !path.startsWith("calibration") && !path.startsWith("bump") },
   { title: "Calibration", of: (path: string) => path.startsWith("calibration") },
   { title: "Bump", of: (path: string) => path.startsWith("bump") },
+  { title: "Detector", of: (path: string) => !path.startsWith("calibration") && !path.startsWith("bump") },
 ];
 
 function Sheet({ model, version }: { model: string; version: number }) {

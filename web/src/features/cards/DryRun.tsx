@@ -113,8 +113,8 @@ export function DryRun({
 
 function Outcome({ run, stale }: { run: DryRunOf; stale: boolean }) {
   return (
-    <div className={clsx("mt-3 flex flex-col gap-2", stale && "opacity-60")}>
-      {stale && <p className="text-sm font-semibold">The card has changed since this dry run.</p>}
+    <div className="mt-3 flex flex-col gap-2">
+      {stale && <p className="border-l-4 border-caution bg-caution-wash px-2 py-1">The card has changed since this dry run.</p>}
       <p role="status" className="flex flex-wrap items-center gap-x-3">
         {run.stuck ? <strong className="text-fail">does not come to an end</strong> : <Mark verdict={run.verdict} large />}
         <span className="text-soft">
@@ -136,9 +136,7 @@ function Outcome({ run, stale }: { run: DryRunOf; stale: boolean }) {
                 {outcome.sensor}
               </th>
               <td className="py-1 pr-2">
-                {outcome.stage}, {outcome.reading ?? "no reading"}
-                <span className="block text-soft">{outcome.how}</span>
-                <Why working={outcome.working} />
+                <Why working={outcome.working} label={`${outcome.stage}, ${outcome.reading ?? "no reading"}, ${outcome.how}`} />
               </td>
               <td className="py-1 text-right">
                 <Mark verdict={outcome.verdict} />

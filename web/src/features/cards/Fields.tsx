@@ -21,7 +21,7 @@ function OneField({ spec, place }: { spec: FieldSpec; place: Place }) {
   const path = [...place.base, spec.key];
   const value = at(place.card, path);
   const put = (changed: Json) => place.onPut(path, changed);
-  const error = place.problem?.field === named(path) ? place.problem.reason : undefined;
+  const error = place.problem?.field === named(path) ? `${place.problem.reason} ${place.problem.wayOut}` : undefined;
   const wide = "sm:col-span-2 xl:col-span-3";
   switch (spec.type) {
     case "number":

@@ -34,7 +34,8 @@ export function Part({
       <span className="w-36 shrink-0 font-semibold">{title}</span>
       <span className="min-w-0 grow">
         {lines.map((line, i) => (
-          <span key={i} className={clsx("block", i > 0 && "text-soft")}>
+          <span key={i} className={clsx(i > 0 && "text-soft")}>
+            {i > 0 && " · "}
             {line}
           </span>
         ))}

@@ -40,44 +40,11 @@ export function Sections({ card, choices, checked, change }: Props) {
     onPut: (path, value) => change({ do: "put", path, value }),
   });
   const toggle = (id: string) => setOpen(open === id ? "" : id);
-  const fault = (path: string) =>
-    problem && (problem.field === path || problem.field.startsWith(`${path}.`)) ? problem.reason : undefined;
+  const fault = (path: string, id: string) =>
+    problem && (problem.field === path || (problem.field.startsWith(`${path}.`) && open !== id)) ? problem.reason : undefined;
   const ofWhole = problem && !/^(calibration|bump|sensors)\b/.test(problem.field) ? problem.reason : undefined;
   return (
     <>
-      <section aria-label="Detector" className="mb-6">
-        <h2 className="mb-1 text-xl font-bold">Detector</h2>
-        <ul className="border-t border-line">
-          <Part
-            title="The detector"
-            lines={words.detector?.lines ?? []}
-            problem={ofWhole}
-            open={open === "detector"}
-            onToggle={() => toggle("detector")}
-          >
-            <Fields fields={detectorFields} place={place([])} />
-          </Part>
-          {list(card.sensors).map((_, i) => {
-            const path: Path = ["sensors", i];
-            const id = named(path);
-            return (
-              <Part
-                key={id}
-                title={words[id]?.title ?? `Sensor ${text(at(card, [...path, "slot"]))}`}
-                lines={words[id]?.lines ?? []}
-                problem={fault(id)}
-                open={open === id}
-                onToggle={() => toggle(id)}
-              >
-                <Fields fields={sensorFields} place={place(path)} />
-                <div className="mt-3">
-                  <Fields fields={alarmFields} place={place([...path, "alarms"])} />
-                </div>
-              </Part>
-            );
-          })}
-        </ul>
-      </section>
       {jobs.map((job) => (
         <section key={job} aria-label={jobTitles[job]} className="mb-6">
           <h2 className="mb-1 text-xl font-bold">{jobTitles[job]}</h2>
@@ -98,7 +65,7 @@ export function Sections({ card, choices, checked, change }: Props) {
                   number={i + 1}
                   title={words[id]?.title ?? kind.name}
                   lines={words[id]?.lines ?? []}
-                  problem={fault(named(path))}
+                  problem={fault(named(path), id)}
                   open={open === id}
                   onToggle={() => toggle(id)}
                   onMove={move}
@@ -133,6 +100,39 @@ export function Sections({ card, choices, checked, change }: Props) {
           />
         </section>
       ))}
+      <section aria-label="Detector" className="mb-6">
+        <h2 className="mb-1 text-xl font-bold">Detector</h2>
+        <ul className="border-t border-line">
+          <Part
+            title="The detector"
+            lines={words.detector?.lines ?? []}
+            problem={ofWhole}
+            open={open === "detector"}
+            onToggle={() => toggle("detector")}
+          >
+            <Fields fields={detectorFields} place={place([])} />
+          </Part>
+          {list(card.sensors).map((_, i) => {
+            const path: Path = ["sensors", i];
+            const id = named(path);
+            return (
+              <Part
+                key={id}
+                title={words[id]?.title ?? `Sensor ${text(at(card, [...path, "slot"]))}`}
+                lines={words[id]?.lines ?? []}
+                problem={fault(id, id)}
+                open={open === id}
+                onToggle={() => toggle(id)}
+              >
+                <Fields fields={sensorFields} place={place(path)} />
+                <div className="mt-3">
+                  <Fields fields={alarmFields} place={place([...path, "alarms"])} />
+                </div>
+              </Part>
+            );
+          })}
+        </ul>
+      </section>
     </>
   );
 }

@@ -1,6 +1,7 @@
-import { Choice } from "../../ui/Field";
+import { Choice, fieldBox } from "../../ui/Field";
+import { Formula } from "../../ui/Formula";
 import { at, list, text, tree, type Json, type Path, type Tree } from "./card";
-import { Figure, Group } from "./FieldGroup";
+import { asFigure, Figure, Group } from "./FieldGroup";
 import type { Place } from "./place";
 
 interface Sensors {
@@ -62,37 +63,59 @@ export function TargetRows({ label, place, path }: Props) {
     );
   return (
     <Group label={label}>
-      {sensors(place).map(({ slot, name, unit, setPoint }) => {
-        const target = of(slot);
-        return (
-          <div key={slot} className="col-span-full grid items-end gap-3 sm:grid-cols-[5rem_12rem_14rem]">
-            <span className="flex min-h-11 items-center font-semibold">
-              {slot} {name}
-            </span>
-            <Choice
-              label={`What for, ${name}`}
-              value={text(target?.purpose)}
-              onChange={(event) =>
-                put(slot, event.target.value === "" ? null : { setPoint: null, ...target, slot, purpose: event.target.value })
-              }
-            >
-              <option value="">does not meet it</option>
-              {place.choices.purposes.map((purpose) => (
-                <option key={purpose.value} value={purpose.value}>
-                  {purpose.word}
-                </option>
-              ))}
-            </Choice>
-            {target && (
-              <Figure
-                label={`On (${unit}), empty: ${setPoint}`}
-                value={target.setPoint}
-                onPut={(typed) => put(slot, { ...target, setPoint: typed })}
-              />
-            )}
-          </div>
-        );
-      })}
+      <table className="col-span-full w-full max-w-xl text-left">
+        <thead className="text-sm text-soft">
+          <tr>
+            <th className="pr-3 font-normal">Sensor</th>
+            <th className="pr-3 font-normal">What for</th>
+            <th className="font-normal">On, empty: its set point</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sensors(place).map(({ slot, name, unit, setPoint }) => {
+            const target = of(slot);
+            return (
+              <tr key={slot}>
+                <th scope="row" className="py-1 pr-3 font-semibold whitespace-nowrap">
+                  {slot} <Formula text={name} />
+                </th>
+                <td className="pr-3">
+                  <select
+                    aria-label={`What for, ${name}`}
+                    className={fieldBox}
+                    value={text(target?.purpose)}
+                    onChange={(event) =>
+                      put(slot, event.target.value === "" ? null : { setPoint: null, ...target, slot, purpose: event.target.value })
+                    }
+                  >
+                    <option value="">does not meet it</option>
+                    {place.choices.purposes.map((purpose) => (
+                      <option key={purpose.value} value={purpose.value}>
+                        {purpose.word}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td>
+                  {target && (
+                    <span className="flex items-center gap-2">
+                      <input
+                        aria-label={`On, ${name}, ${unit}`}
+                        className={fieldBox}
+                        inputMode="decimal"
+                        placeholder={setPoint}
+                        value={text(target.setPoint)}
+                        onChange={(event) => put(slot, { ...target, setPoint: asFigure(event.target.value) })}
+                      />
+                      {unit}
+                    </span>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
     </Group>
   );
 }

@@ -228,7 +228,7 @@ class RunFileTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "\"format\":\"onward-sentry-run\" | \"format\":\"other\" | '' | not 'onward-sentry-run'",
+                "\"format\":\"onward-sentry-run\" | \"format\":\"other\" | format | not 'onward-sentry-run'",
                 "\"rangeMax\":300.0 | \"rangeMax\":-3 | card.sensors[0] | above 0",
                 "\"stage\":\"SPAN\" | \"stage\":\"SPIN\" | stages[1].stage | SPIN",
                 "\"toSeconds\":160.0 | \"toSeconds\":10 | stages[1] | ends after it began",

@@ -3,6 +3,8 @@ package onward.sentry.core.card;
 import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalDouble;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
 
 /**
  * When a reading is taken. All times are seconds of run time since the exposure began.
@@ -130,9 +132,12 @@ public sealed interface AcceptRule {
             rows = rows.stream()
                     .sorted(Comparator.comparingDouble(Row::fromCelsius))
                     .toList();
-            if (rows.isEmpty()) {
-                throw new IllegalArgumentException("a countdown by temperature has at least one row");
-            }
+            Refusal.unless(
+                    !rows.isEmpty(),
+                    "accept-rows",
+                    "rows",
+                    "A countdown by temperature has at least one row.",
+                    "Add the coldest temperature at which the method may be used, and its time.");
             rows.forEach(row -> inOrder(row.seconds(), row.seconds()));
             within(rows.stream().mapToDouble(Row::seconds).min().getAsDouble(), 0, averageSeconds);
         }
@@ -170,16 +175,23 @@ public sealed interface AcceptRule {
     }
 
     private static void inOrder(double least, double end) {
-        if (!(least > 0 && end >= least && end <= 3600)) {
-            throw new IllegalArgumentException(
-                    "least exposure above 0, end no earlier and within an hour: " + least + " s, " + end + " s");
-        }
+        Refusal.unless(
+                least > 0 && end >= least && end <= 3600,
+                "accept-times",
+                "leastSeconds",
+                "A reading is taken from above 0 s on, and no later than 3,600 s; this rule runs from "
+                        + Figures.upTo(least, 1) + " s to " + Figures.upTo(end, 1) + " s.",
+                "Give a beginning above 0 and an end that is not before it.");
     }
 
     private static void within(double end, double stable, double average) {
-        if (!(stable >= 0 && stable <= end && average >= 0 && average <= end)) {
-            throw new IllegalArgumentException("what must hold and what is averaged lies within " + end + " s: "
-                    + stable + " s, " + average + " s");
-        }
+        Refusal.unless(
+                stable >= 0 && stable <= end && average >= 0 && average <= end,
+                "accept-window",
+                "stableSeconds",
+                "What must hold still and what is averaged lie within the " + Figures.upTo(end, 1)
+                        + " s of the exposure; they are " + Figures.upTo(stable, 1) + " s and "
+                        + Figures.upTo(average, 1) + " s.",
+                "Give shorter ones, or 0 for what is usual.");
     }
 }

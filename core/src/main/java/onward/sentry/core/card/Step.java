@@ -3,6 +3,7 @@ package onward.sentry.core.card;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import onward.sentry.core.working.Refusal;
 
 /** One step of a procedure. Each kind is typed data; what it means is in {@code core.run}. */
 public sealed interface Step {
@@ -37,9 +38,12 @@ public sealed interface Step {
             Objects.requireNonNull(title, "title");
             Objects.requireNonNull(sentence, "sentence");
             note = orEmpty(note);
-            if (title.isBlank() || sentence.isBlank()) {
-                throw new IllegalArgumentException("a step to confirm has a title and a sentence");
-            }
+            Refusal.unless(
+                    !title.isBlank() && !sentence.isBlank(),
+                    "step-confirm",
+                    "title",
+                    "A hand action has a title and says what to do.",
+                    "Fill in both.");
         }
     }
 
@@ -54,10 +58,18 @@ public sealed interface Step {
         public Measure {
             Objects.requireNonNull(quantity, "quantity");
             note = orEmpty(note);
-            if (!(most >= least) || wayOut == null || wayOut.isBlank()) {
-                throw new IllegalArgumentException(
-                        quantity + " has a range, least first, and a way out: " + least + " to " + most);
-            }
+            Refusal.unless(
+                    most >= least,
+                    "step-measure",
+                    "least",
+                    quantity.label() + " has a range, least first; this one runs from " + least + " to " + most + ".",
+                    "Turn them round.");
+            Refusal.unless(
+                    !blank(wayOut),
+                    "step-way-out",
+                    "wayOut",
+                    quantity.label() + ": nothing is said for a value outside the range.",
+                    "Say what the technician does then.");
         }
 
         @Override
@@ -75,9 +87,12 @@ public sealed interface Step {
     record Ask(String title, String question, boolean goOn, String wayOut, String note) implements Step {
         public Ask {
             note = orEmpty(note);
-            if (blank(title) || blank(question) || blank(wayOut)) {
-                throw new IllegalArgumentException("a question has a title, words and a way out");
-            }
+            Refusal.unless(
+                    !blank(title) && !blank(question) && !blank(wayOut),
+                    "step-ask",
+                    "question",
+                    "A question has a title, its words, and what to do at the other answer.",
+                    "Fill in all three.");
         }
     }
 
@@ -89,9 +104,12 @@ public sealed interface Step {
         public BlockTest {
             remedies = List.copyOf(remedies);
             note = orEmpty(note);
-            if (seconds < 1 || seconds > 120) {
-                throw new IllegalArgumentException("a pump alarms within 1 to 120 s, was " + seconds);
-            }
+            Refusal.unless(
+                    seconds >= 1 && seconds <= 120,
+                    "step-block-test",
+                    "seconds",
+                    "A pump alarms within 1 to 120 s, not " + seconds + " s.",
+                    "Take it from the instrument's manual.");
         }
 
         @Override
@@ -104,9 +122,12 @@ public sealed interface Step {
     record WarmUp(int seconds, String note) implements Step {
         public WarmUp {
             note = orEmpty(note);
-            if (seconds < 1) {
-                throw new IllegalArgumentException("a warm-up takes at least a second, was " + seconds);
-            }
+            Refusal.unless(
+                    seconds >= 1,
+                    "step-warm-up",
+                    "seconds",
+                    "A warm-up takes at least 1 s, not " + seconds + " s.",
+                    "Take the step out where there is none.");
         }
 
         @Override
@@ -129,9 +150,7 @@ public sealed interface Step {
             slots = List.copyOf(slots);
             air = air == null ? ZeroAir.AMBIENT : air;
             note = orEmpty(note);
-            if (slots.isEmpty()) {
-                throw new IllegalArgumentException("a zero is of at least one sensor");
-            }
+            someSensor(!slots.isEmpty(), "slots", "A zero is of at least one sensor.");
         }
 
         @Override
@@ -149,9 +168,7 @@ public sealed interface Step {
         public Blank {
             slots = List.copyOf(slots);
             note = orEmpty(note);
-            if (slots.isEmpty()) {
-                throw new IllegalArgumentException("an air blank is of at least one sensor");
-            }
+            someSensor(!slots.isEmpty(), "slots", "An air blank is of at least one sensor.");
         }
 
         @Override
@@ -177,9 +194,7 @@ public sealed interface Step {
         public ApplyGas {
             targets = List.copyOf(targets);
             note = orEmpty(note);
-            if (targets.isEmpty()) {
-                throw new IllegalArgumentException("gas is applied to at least one sensor");
-            }
+            someSensor(!targets.isEmpty(), "targets", "Gas is applied to at least one sensor.");
         }
 
         @Override
@@ -262,6 +277,10 @@ public sealed interface Step {
      * @param most in the sensor's unit; more than that stays a failure
      */
     record Remainder(int slot, double most) {}
+
+    private static void someSensor(boolean there, String field, String reason) {
+        Refusal.unless(there, "step-sensors", field, reason, "Choose the sensors, or take the step out.");
+    }
 
     /** Absent in the stored form of a card means none. */
     private static String orEmpty(String note) {

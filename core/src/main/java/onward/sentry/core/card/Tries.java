@@ -1,6 +1,7 @@
 package onward.sentry.core.card;
 
 import java.util.List;
+import onward.sentry.core.working.Refusal;
 
 /**
  * How often a zero or a span may be tried on one sensor, how long to wait in between, and what may be done about it.
@@ -22,12 +23,17 @@ public record Tries(int most, int waitSeconds, List<String> remedies, String bef
     public Tries {
         remedies = remedies == null ? List.of() : List.copyOf(remedies);
         beforeLast = beforeLast == null ? "" : beforeLast;
-        if (most < 1 || most > 5 || waitSeconds < 0 || waitSeconds > 7_200) {
-            throw new IllegalArgumentException(
-                    "1 to 5 tries and a wait of 0 to 7200 s, was " + most + " tries and " + waitSeconds + " s");
-        }
-        if (!beforeLast.isEmpty() && !remedies.contains(beforeLast)) {
-            throw new IllegalArgumentException("the remedy before the last try is one of the remedies: " + beforeLast);
-        }
+        Refusal.unless(
+                most >= 1 && most <= 5 && waitSeconds >= 0 && waitSeconds <= 7_200,
+                "tries",
+                "most",
+                "There are 1 to 5 tries with 0 to 7,200 s in between, not " + most + " with " + waitSeconds + " s.",
+                "Take both from the instrument's manual; 2 with no wait are usual.");
+        Refusal.unless(
+                beforeLast.isEmpty() || remedies.contains(beforeLast),
+                "tries-last",
+                "beforeLast",
+                "The last try waits for '" + beforeLast + "', which is not among what helps.",
+                "Choose one of what helps, or nothing.");
     }
 }

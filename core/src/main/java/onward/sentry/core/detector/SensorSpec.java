@@ -7,6 +7,7 @@ import onward.sentry.core.gas.Gas;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
 
 /**
  * What a slot of a model holds: target gas, technology, unit, range, resolution and set points.
@@ -68,12 +69,18 @@ public record SensorSpec(
         Objects.requireNonNull(technology, "technology");
         Objects.requireNonNull(unit, "unit");
         Objects.requireNonNull(alarms, "alarms");
-        if (slot < 1 || slot > 7) {
-            throw new IllegalArgumentException("a detector has slots 1 to 7, not " + slot);
-        }
-        if (!(rangeMax > 0 && resolution > 0 && t90Seconds > 0 && spanSetPoint > 0)) {
-            throw new IllegalArgumentException("slot " + slot + ": range, resolution, t90 and set point are above 0");
-        }
+        Refusal.unless(
+                slot >= 1 && slot <= 7,
+                "sensor-slot",
+                "slot",
+                "A detector has slots 1 to 7, not " + slot + ".",
+                "Number them as the instrument does.");
+        Refusal.unless(
+                rangeMax > 0 && resolution > 0 && t90Seconds > 0 && spanSetPoint > 0,
+                "sensor-figures",
+                "rangeMax",
+                "Slot " + slot + ": range, step of the display, t90 and set point are above 0.",
+                "Take them from the instrument's manual.");
     }
 
     public Gas gas() {

@@ -8,6 +8,7 @@ import java.time.temporal.TemporalAdjusters;
 import java.util.Locale;
 import java.util.Objects;
 import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Working;
 
 /** How long a good calibration lasts. */
@@ -30,10 +31,13 @@ public sealed interface IntervalRule {
      */
     record EveryMonths(int months, int capDays) implements IntervalRule {
         public EveryMonths {
-            if (months < 1 || months > 60 || capDays < 1 || capDays > 2000) {
-                throw new IllegalArgumentException("1 to 60 months and a cap of 1 to 2000 days, was " + months
-                        + " months and " + capDays + " days");
-            }
+            Refusal.unless(
+                    months >= 1 && months <= 60,
+                    "interval-months",
+                    "months",
+                    "An interval is 1 to 60 months, not " + months + ".",
+                    "Give days where it is shorter than a month.");
+            cap(capDays);
         }
 
         @Override
@@ -64,9 +68,12 @@ public sealed interface IntervalRule {
      */
     record EveryDays(int days) implements IntervalRule {
         public EveryDays {
-            if (days < 1 || days > 2000) {
-                throw new IllegalArgumentException("1 to 2000 days, was " + days);
-            }
+            Refusal.unless(
+                    days >= 1 && days <= 2000,
+                    "interval-days",
+                    "days",
+                    "An interval is 1 to 2,000 days, not " + days + ".",
+                    "Take it from the instrument's manual or the site's rules.");
         }
 
         @Override
@@ -96,9 +103,12 @@ public sealed interface IntervalRule {
 
         public MonthDay {
             Objects.requireNonNull(weekday, "weekday");
-            if (nth < 1 || nth > LAST) {
-                throw new IllegalArgumentException("1 to 4, or 5 for the last, was " + nth);
-            }
+            Refusal.unless(
+                    nth >= 1 && nth <= LAST,
+                    "interval-weekday",
+                    "nth",
+                    "A weekday of a month is the 1st to 4th, or 5 for the last; not " + nth + ".",
+                    "Give 1 to 5.");
         }
 
         public static MonthDay last(DayOfWeek weekday) {
@@ -149,9 +159,12 @@ public sealed interface IntervalRule {
     record NextMonthDay(MonthDay day, int leastDays) implements IntervalRule {
 
         public NextMonthDay {
-            if (leastDays < 1 || leastDays > 365) {
-                throw new IllegalArgumentException("1 to 365 days, was " + leastDays);
-            }
+            Refusal.unless(
+                    leastDays >= 1 && leastDays <= 365,
+                    "interval-least",
+                    "leastDays",
+                    "The next such day lies at least 1 to 365 days away, not " + leastDays + ".",
+                    "14 to 28 days are usual.");
         }
 
         @Override
@@ -178,9 +191,7 @@ public sealed interface IntervalRule {
 
         public Capped {
             Objects.requireNonNull(interval, "interval");
-            if (capDays < 1 || capDays > 2000) {
-                throw new IllegalArgumentException("a cap of 1 to 2000 days, was " + capDays);
-            }
+            cap(capDays);
         }
 
         @Override
@@ -201,6 +212,15 @@ public sealed interface IntervalRule {
                             .with("never later than", Figures.day(byCap) + ", " + capDays + " days")
                             .gives(Figures.day(byCap) + " (the cap is earlier)"));
         }
+    }
+
+    private static void cap(int days) {
+        Refusal.unless(
+                days >= 1 && days <= 2000,
+                "interval-cap",
+                "capDays",
+                "A cap is 1 to 2,000 days, not " + days + ".",
+                "Give the most days that may ever pass.");
     }
 
     private static String sentence(String words) {

@@ -93,7 +93,15 @@ class CardDeskController {
     }
 
     /** @param field place on the card, for example {@code calibration[3].accept} */
-    record CardProblem(String field, String reason, String wayOut) {}
+    record CardProblem(String field, String reason, String wayOut) {
+        static CardProblem of(Refusal refusal) {
+            var place = refusal.field() + ": ";
+            return new CardProblem(
+                    refusal.field(),
+                    refusal.reason().startsWith(place) ? refusal.reason().substring(place.length()) : refusal.reason(),
+                    refusal.wayOut());
+        }
+    }
 
     /**
      * @param problem the first thing that keeps the card from being worked by; absent when there is none
@@ -184,11 +192,7 @@ class CardDeskController {
                     .orElse(List.of());
             return new CheckedCard(Optional.empty(), CardSheet.of(card).parts(), changes);
         } catch (Refused e) {
-            var refusal = e.refusal();
-            return new CheckedCard(
-                    Optional.of(new CardProblem(refusal.field(), refusal.reason(), refusal.wayOut())),
-                    List.of(),
-                    List.of());
+            return new CheckedCard(Optional.of(CardProblem.of(e.refusal())), List.of(), List.of());
         }
     }
 

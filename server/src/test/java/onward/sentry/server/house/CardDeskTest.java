@@ -72,7 +72,9 @@ class CardDeskTest {
         var fault = checked(card.replace("\"leastSeconds\":60.0", "\"leastSeconds\":600.0"))
                 .path("problem");
         assertThat(fault.path("field").asString()).startsWith("calibration[6]");
-        assertThat(fault.path("reason").asString()).contains("600.0 s");
+        assertThat(fault.path("reason").asString())
+                .startsWith("A reading is taken")
+                .contains("from 600 s to 150 s");
         var zeroAfterGas = checked(card.replace(
                 "\"kind\":\"save-on-instrument\"",
                 "\"kind\":\"zero\",\"slots\":[1]," + "\"accept\":{\"rule\":\"countdown\",\"seconds\":30}"));
