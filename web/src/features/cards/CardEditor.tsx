@@ -102,7 +102,7 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
         </div>
         <Sections card={editing.card} choices={choices} checked={check.data} change={change} />
       </div>
-      <aside className="flex flex-col gap-6 lg:sticky lg:top-2 lg:max-h-[calc(100vh-5rem)] lg:self-start lg:overflow-y-auto lg:pr-1">
+      <aside className="flex flex-col gap-6 lg:sticky lg:top-16 lg:max-h-[calc(100vh-5rem)] lg:self-start lg:overflow-y-auto lg:pr-1">
         <section aria-label="This draft">
           <p role="status" className="text-soft">
             {pristine && "Choose a part to change it. Nothing is in force before it is published."}

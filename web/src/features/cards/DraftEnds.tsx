@@ -23,7 +23,7 @@ export function NewModel({ card }: { card: Tree }) {
   });
   if (name === null) {
     return (
-      <Button kind="quiet" className="px-0" onClick={() => setName("")}>
+      <Button kind="quiet" className="-ml-4" onClick={() => setName("")}>
         Begin the card of another model with this one
       </Button>
     );
@@ -75,7 +75,7 @@ export function DropDraft({ model, newest, onDropping }: { model: string; newest
           <Button onClick={() => setSure(false)}>Keep it</Button>
         </div>
       ) : (
-        <Button kind="quiet" className="px-0" onClick={() => setSure(true)}>
+        <Button kind="quiet" className="-ml-4" onClick={() => setSure(true)}>
           Drop this draft
         </Button>
       )}

@@ -79,7 +79,7 @@ export function TargetRows({ label, place, path }: Props) {
                 <th scope="row" className="py-1 pr-3 font-semibold whitespace-nowrap">
                   {slot} <Formula text={name} />
                 </th>
-                <td className="pr-3">
+                <td className="py-1 pr-3">
                   <select
                     aria-label={`What for, ${name}`}
                     className={fieldBox}
@@ -96,7 +96,7 @@ export function TargetRows({ label, place, path }: Props) {
                     ))}
                   </select>
                 </td>
-                <td>
+                <td className="py-1">
                   {target && (
                     <span className="flex items-center gap-2">
                       <input
@@ -107,7 +107,7 @@ export function TargetRows({ label, place, path }: Props) {
                         value={text(target.setPoint)}
                         onChange={(event) => put(slot, { ...target, setPoint: asFigure(event.target.value) })}
                       />
-                      {unit}
+                      <span className="w-12">{unit}</span>
                     </span>
                   )}
                 </td>

@@ -90,8 +90,10 @@ class ProcedureCardTest {
 
     @Test
     void timesThatCannotBeKeptAreRefused() {
-        assertThatThrownBy(() -> new AcceptRule.OnStability(60, 30)).hasMessageContainingAll("from 60 s to 30 s", "end that is not before");
+        assertThatThrownBy(() -> new AcceptRule.OnStability(60, 30))
+                .hasMessageContainingAll("from 60 s to 30 s", "end that is not before");
         assertThatThrownBy(() -> new AcceptRule.Countdown(0)).hasMessageContaining("above 0");
-        assertThatThrownBy(() -> new AcceptRule.StableOrDeadline(10, 3_601)).hasMessageContaining("no later than 3,600 s");
+        assertThatThrownBy(() -> new AcceptRule.StableOrDeadline(10, 3_601))
+                .hasMessageContaining("no later than 3,600 s");
     }
 }
