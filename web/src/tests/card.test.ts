@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { at, jobs, named, opened, picturesOf, put, steps, stored, tree, type Tree } from "../features/cards/card";
+import { at, jobs, named, opened, partOf, picturesOf, put, steps, stored, tree, type Tree } from "../features/cards/card";
 import { edited, untouched } from "../features/cards/editing";
 
 const text = JSON.stringify({
@@ -26,6 +26,12 @@ test("a picture goes where its step goes", () => {
   expect(plain(removed.card).pictures).toEqual([]);
   const back = edited(removed, { do: "undo" });
   expect(picturesOf(tree(steps(back.card, "calibration")[0]))).toHaveLength(1);
+});
+
+test("what the server says of a picture is said at its step", () => {
+  const card = opened(text);
+  expect(partOf(card, "pictures[0].description")).toBe("calibration[1]");
+  expect(partOf(card, "calibration[0].seconds")).toBe("calibration[0].seconds");
 });
 
 test("typing on in one field is undone at once", () => {

@@ -2,7 +2,7 @@ import { useState, type Dispatch } from "react";
 import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Field";
-import { at, idOf, jobs, list, named, picturesOf, picturesPath, steps, text, type JobName, type Path, type Tree } from "./card";
+import { at, idOf, jobs, list, named, partOf, picturesOf, picturesPath, steps, text, type JobName, type Path, type Tree } from "./card";
 import type { Change } from "./editing";
 import { Fields } from "./Fields";
 import { alarmFields, detectorFields, sensorFields, type Choices } from "./fieldSpecs";
@@ -31,7 +31,7 @@ export function Sections({ card, choices, checked, change }: Props) {
       setWords(Object.fromEntries(checked.parts.map((part) => [idAt(card, part.path), part])));
     }
   }
-  const problem = checked?.problem ?? null;
+  const problem = checked?.problem ? { ...checked.problem, field: partOf(card, checked.problem.field) } : null;
   const place = (base: Path): Place => ({
     card,
     base,

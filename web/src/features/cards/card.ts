@@ -98,3 +98,13 @@ export function put(root: Json | undefined, path: Path, value: Json): Json {
 export function named(path: Path): string {
   return path.reduce<string>((name, key) => (typeof key === "number" ? `${name}[${key}]` : name ? `${name}.${key}` : key), "");
 }
+
+/** The part of the card that a place named by the server belongs to: a picture belongs to its step. */
+export function partOf(card: Tree, field: string): string {
+  const picture = /^pictures\[(\d+)\]/.exec(field);
+  if (!picture) {
+    return field;
+  }
+  const owners = jobs.flatMap((job) => steps(card, job).flatMap((step, i) => picturesOf(step).map(() => named([job, i]))));
+  return owners[Number(picture[1])] ?? field;
+}

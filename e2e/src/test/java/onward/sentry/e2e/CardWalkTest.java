@@ -41,8 +41,7 @@ class CardWalkTest {
             page.getByLabel("Picture for this step")
                     .setInputFiles(new FilePayload(
                             "tube.png", "image/png", Base64.getDecoder().decode(ONE_POINT)));
-            assertThat(page.getByText("A picture has a description of what it shows."))
-                    .isVisible();
+            assertThat(button(page, "New tube").first()).containsText("A picture has a description of what it shows.");
             assertThat(button(page, "Publish as version 2")).isDisabled();
             page.getByLabel("What the picture shows").fill("Arrow towards the instrument");
 
@@ -99,6 +98,8 @@ class CardWalkTest {
             gas.click();
             page.getByLabel("Rule").first().selectOption("countdown");
             page.getByLabel("After (s)").first().fill("6");
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("averaged lie within the 6 s");
+            page.getByLabel("Mean of the last").first().fill("0");
             button(page, "Publish as version 1").click();
             assertThat(page.getByRole(AriaRole.ALERT))
                     .containsText("A sound detector does not pass the calibration by this card");
