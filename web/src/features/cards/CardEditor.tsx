@@ -18,7 +18,9 @@ import { useSettled } from "./useSettled";
 import { Versions } from "./Versions";
 
 const CHECK_AFTER_MILLIS = 300;
-const SAVE_AFTER_MILLIS = 800;
+const SAVE_AFTER_MILLIS = 500;
+/** So much a browser still sends after the page was left. */
+const MOST_SENT_ON_LEAVING = 60_000;
 
 /** Writes a card: read as words, changed in place, checked as it is typed, tried before it is published. */
 export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choices: Choices }) {
@@ -56,15 +58,18 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
     return () => clearTimeout(later);
   }, [saver, text]);
   useEffect(() => {
-    const leave = (event: BeforeUnloadEvent) => {
-      if (!saver.isSaved(latest.current)) {
+    const save = () => void saver.want(latest.current);
+    const ask = (event: BeforeUnloadEvent) => {
+      if (!saver.isSaved(latest.current) && latest.current.length >= MOST_SENT_ON_LEAVING) {
         event.preventDefault();
       }
     };
-    addEventListener("beforeunload", leave);
+    addEventListener("pagehide", save);
+    addEventListener("beforeunload", ask);
     return () => {
-      removeEventListener("beforeunload", leave);
-      void saver.want(latest.current);
+      removeEventListener("pagehide", save);
+      removeEventListener("beforeunload", ask);
+      save();
     };
   }, [saver]);
   const publish = useMutation({

@@ -18,7 +18,7 @@ export class DraftSaver {
 
   want(card: string): Promise<void> {
     this.wanted = card;
-    this.running ??= this.run().finally(() => (this.running = null));
+    this.running ??= this.run();
     return this.running;
   }
 
@@ -39,10 +39,12 @@ export class DraftSaver {
         this.edit = await this.send(card, this.edit);
         this.saved = card;
       } catch (error) {
+        this.running = null;
         this.tell({ state: "failed", error });
         return;
       }
     }
+    this.running = null;
     this.tell({ state: "saved" });
   }
 }
