@@ -45,7 +45,9 @@ test("a refusal is told, and the next change is tried again on the same edit", a
 test("nothing is sent after it was stopped, nor what is saved already", async () => {
   const { saver: saving, sent } = saver([]);
   await saving.want("as loaded");
-  saving.stop();
-  await saving.want("a");
   expect(sent).toEqual([]);
+  await saving.want("a");
+  saving.stop();
+  await saving.want("ab");
+  expect(sent).toEqual(["a on 0"]);
 });

@@ -3,7 +3,8 @@ export type Saved = { state: "saved" } | { state: "saving" } | { state: "failed"
 /** Sends what is typed, one after the other, always the newest; each save says which one it was made on. */
 export class DraftSaver {
   private wanted: string;
-  private running: Promise<void> | null = null;
+  private busy = false;
+  private running = Promise.resolve();
   private stopped = false;
 
   /** @param edit of the draft as it was loaded, 0 where there was none */
@@ -18,7 +19,9 @@ export class DraftSaver {
 
   want(card: string): Promise<void> {
     this.wanted = card;
-    this.running ??= this.run();
+    if (!this.busy) {
+      this.running = this.run();
+    }
     return this.running;
   }
 
@@ -32,6 +35,7 @@ export class DraftSaver {
   }
 
   private async run(): Promise<void> {
+    this.busy = true;
     while (this.wanted !== this.saved && !this.stopped) {
       const card = this.wanted;
       this.tell({ state: "saving" });
@@ -39,12 +43,12 @@ export class DraftSaver {
         this.edit = await this.send(card, this.edit);
         this.saved = card;
       } catch (error) {
-        this.running = null;
+        this.busy = false;
         this.tell({ state: "failed", error });
         return;
       }
     }
-    this.running = null;
+    this.busy = false;
     this.tell({ state: "saved" });
   }
 }
