@@ -1677,6 +1677,7 @@ export interface components {
             /** Format: double */
             altitudeMetres: number;
             schools: components["schemas"]["Schools"];
+            figures: components["schemas"]["SiteFigures"];
         };
         MonthDay: {
             /** Format: int32 */
@@ -1687,6 +1688,21 @@ export interface components {
         NewPolicy: {
             policy: components["schemas"]["HousePolicy"];
             reason: string;
+        };
+        OfCell: {
+            sensorGasId: string;
+            gasId: string;
+            /** Format: double */
+            percent: number;
+            source: string;
+        };
+        OfGas: {
+            gasId: string;
+            /** @enum {string} */
+            figure: "LEL_HANDBOOK" | "LEL_IEC" | "CATALYTIC_FACTOR" | "PHOTO_FACTOR";
+            /** Format: double */
+            value: number;
+            source: string;
         };
         Schools: {
             /** @enum {string} */
@@ -1708,6 +1724,10 @@ export interface components {
             tries: number;
             dueDay: components["schemas"]["MonthDay"] | null;
             skipped: boolean;
+        };
+        SiteFigures: {
+            gases: components["schemas"]["OfGas"][];
+            cross: components["schemas"]["OfCell"][];
         };
         SpanGrading: {
             /** @enum {string} */
@@ -2374,20 +2394,46 @@ export interface components {
             orderBy: string;
             late: boolean;
         };
+        CrossFigure: {
+            sensorGas: string;
+            gas: string;
+            /** Format: double */
+            percent: number;
+            source: string;
+            ofSite: boolean;
+            /** Format: double */
+            shipped: number | null;
+        };
+        Figure: {
+            /** @enum {string} */
+            figure: "LEL_HANDBOOK" | "LEL_IEC" | "CATALYTIC_FACTOR" | "PHOTO_FACTOR";
+            value: number | null;
+            source: string;
+            ofSite: boolean;
+            shipped: number | null;
+        };
+        FigureKind: {
+            /** @enum {string} */
+            figure: "LEL_HANDBOOK" | "LEL_IEC" | "CATALYTIC_FACTOR" | "PHOTO_FACTOR";
+            label: string;
+            unit: string;
+        };
         GasFigures: {
             id: string;
             name: string;
             formula: string;
             /** Format: double */
             molarMass: number;
-            lelHandbook: number | null;
-            lelIec: number | null;
-            catalyticFactor: number | null;
             /** Format: double */
             ionisationEv: number;
-            photoFactor: number | null;
+            figures: components["schemas"]["Figure"][];
             reactive: boolean;
             family: string;
+        };
+        GasLibraryView: {
+            kinds: components["schemas"]["FigureKind"][];
+            gases: components["schemas"]["GasFigures"][];
+            cross: components["schemas"]["CrossFigure"][];
         };
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];
@@ -4234,7 +4280,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["GasFigures"][];
+                    "*/*": components["schemas"]["GasLibraryView"];
                 };
             };
         };

@@ -141,7 +141,7 @@ function RegisterSheet({ onClose }: { onClose: () => void }) {
   const [family, setFamily] = useState("");
   const [months, setMonths] = useState("12");
   const library = useQuery(libraryQuery);
-  const families = [...new Set(library.data?.filter((gas) => gas.reactive).map((gas) => gas.family))].sort();
+  const families = [...new Set(library.data?.gases.filter((gas) => gas.reactive).map((gas) => gas.family))].sort();
   const isRegulator = kind === "REGULATOR";
   const register = useMutation({
     mutationFn: () =>

@@ -19,7 +19,8 @@ const bases = [
 export function Calculation({ calculation }: { calculation: Schemas["CalculationView"] }) {
   const given = route.useSearch();
   const navigate = route.useNavigate();
-  const gases = useQuery(libraryQuery);
+  const library = useQuery(libraryQuery);
+  const gases = library.data?.gases ?? [];
   const takesBasis = calculation.inputs.some((input) => input.kind === "BASIS");
   const extra = Object.keys(given).filter((name) => calculation.inputs.every((input) => input.name !== name));
   function give(name: string, value: string) {
@@ -33,14 +34,14 @@ export function Calculation({ calculation }: { calculation: Schemas["Calculation
         {calculation.inputs
           .filter((input) => input.kind !== "BASIS")
           .map((input) => (
-            <Given key={input.name} input={input} value={given[input.name] ?? ""} gases={gases.data ?? []} onGive={give} />
+            <Given key={input.name} input={input} value={given[input.name] ?? ""} gases={gases} onGive={give} />
           ))}
         {calculation.takesGases && (
           <>
             {extra.map((gas) => (
               <Field
                 key={gas}
-                label={`Share of ${gases.data?.find((one) => one.id === gas)?.name ?? gas}`}
+                label={`Share of ${gases.find((one) => one.id === gas)?.name ?? gas}`}
                 inputMode="decimal"
                 autoComplete="off"
                 defaultValue={given[gas]}
@@ -49,8 +50,8 @@ export function Calculation({ calculation }: { calculation: Schemas["Calculation
             ))}
             <Choice label="Another gas of the mixture" value="" onChange={(event) => give(event.target.value, "0.5")}>
               <option value="">choose …</option>
-              {gases.data
-                ?.filter((gas) => !extra.includes(gas.id))
+              {gases
+                .filter((gas) => !extra.includes(gas.id))
                 .map((gas) => (
                   <option key={gas.id} value={gas.id}>
                     {gas.name}

@@ -1,20 +1,42 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { may, useSession } from "../../api/session";
 import { Formula } from "../../ui/Formula";
-import { Loading } from "../../ui/Told";
+import { Loading, Told } from "../../ui/Told";
+import { CrossTable } from "./CrossTable";
+import { FigureButton } from "./FigureButton";
+import { FigureSheet } from "./FigureSheet";
 import { libraryQuery } from "./queries";
+import { withGas } from "./siteFigures";
 
-/** The figures behind the calculations. */
+type Gas = Schemas["GasFigures"];
+type Kind = Schemas["FigureKind"];
+
+const heads: Record<Kind["figure"], string> = {
+  LEL_HANDBOOK: "LEL handbook, vol%",
+  LEL_IEC: "LEL IEC, vol%",
+  CATALYTIC_FACTOR: "Factor on methane",
+  PHOTO_FACTOR: "RF, 10.6 eV",
+};
+
+/** The figures behind the calculations, each with its source, and the site's own in the place of what ships. */
 export function GasLibrary() {
-  const gases = useQuery(libraryQuery);
-  if (!gases.data) {
-    return <Loading what="the gas library" />;
+  const session = useSession();
+  const library = useQuery(libraryQuery);
+  const [open, setOpen] = useState<{ gas: Gas; kind: Kind } | null>(null);
+  if (!library.data) {
+    return library.isError ? <Told error={library.error} /> : <Loading what="the gas library" />;
   }
+  const lead = may(session, "LEAD");
+  const { gases, kinds } = library.data;
+  const figureOf = (gas: Gas, kind: Kind) => gas.figures.find((one) => one.figure === kind.figure) ?? null;
   return (
     <article>
       <h1 className="text-3xl font-bold">The gas library</h1>
       <p className="mb-3 max-w-3xl">
         Typical handbook figures; LEL also after IEC 60079-20-1. Compare a factor with the instrument’s own manual before anything hangs on
-        it.
+        it: a figure opens with its source{lead && ", and takes the site’s own"}.
       </p>
       <div className="overflow-x-auto">
         <table className="w-full text-left whitespace-nowrap tabular-nums">
@@ -22,35 +44,59 @@ export function GasLibrary() {
             <tr>
               <th className="py-1 pr-4 font-normal">Gas</th>
               <th className="pr-4 text-right font-normal">M, g/mol</th>
-              <th className="pr-4 text-right font-normal">LEL handbook, vol%</th>
-              <th className="pr-4 text-right font-normal">LEL IEC, vol%</th>
-              <th className="pr-4 text-right font-normal">Factor on methane</th>
               <th className="pr-4 text-right font-normal">Ionises at, eV</th>
-              <th className="pr-4 text-right font-normal">RF, 10.6 eV</th>
+              {kinds.map((kind) => (
+                <th key={kind.figure} className="pr-4 text-right font-normal">
+                  {heads[kind.figure]}
+                </th>
+              ))}
               <th className="font-normal">In a cylinder</th>
             </tr>
           </thead>
           <tbody>
-            {gases.data.map((gas) => (
+            {gases.map((gas) => (
               <tr key={gas.id} className="border-b border-line">
-                <td className="py-1 pr-4">
+                <td className="pr-4">
                   <strong>{gas.name}</strong>{" "}
                   <span className="text-soft">
                     <Formula text={gas.formula} />
                   </span>
                 </td>
                 <td className="pr-4 text-right">{gas.molarMass}</td>
-                <td className="pr-4 text-right">{gas.lelHandbook ?? ""}</td>
-                <td className="pr-4 text-right">{gas.lelIec ?? ""}</td>
-                <td className="pr-4 text-right">{gas.catalyticFactor ?? ""}</td>
                 <td className="pr-4 text-right">{gas.ionisationEv}</td>
-                <td className="pr-4 text-right">{gas.photoFactor ?? ""}</td>
+                {kinds.map((kind) => {
+                  const figure = figureOf(gas, kind);
+                  return (
+                    <td key={kind.figure} className="pr-4 text-right">
+                      {(lead || figure?.value != null) && (
+                        <FigureButton
+                          label={`${gas.name}, ${kind.label}: ${figure?.value ?? "none is known"}`}
+                          ofSite={figure?.ofSite ?? false}
+                          onClick={() => setOpen({ gas, kind })}
+                        >
+                          {figure?.value ?? "–"}
+                        </FigureButton>
+                      )}
+                    </td>
+                  );
+                })}
                 <td>{gas.reactive ? "loses strength" : ""}</td>
               </tr>
             ))}
           </tbody>
         </table>
       </div>
+      <CrossTable library={library.data} lead={lead} />
+      {open && (
+        <FigureSheet
+          title={`${open.gas.name}: ${open.kind.label}`}
+          unit={open.kind.unit}
+          lead={lead}
+          figure={figureOf(open.gas, open.kind)}
+          put={(now, own) => withGas(now, open.gas.id, open.kind.figure, own)}
+          onClose={() => setOpen(null)}
+        />
+      )}
     </article>
   );
 }

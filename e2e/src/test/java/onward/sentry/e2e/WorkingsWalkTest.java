@@ -42,4 +42,43 @@ class WorkingsWalkTest {
             tam.nothingWentWrong();
         }
     }
+
+    @Test
+    void aFigureOfTheSiteTakesThePlaceOfTheHandbooksAndSaysWhoseItIs() {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/workings/gas-library").page();
+            page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName(Pattern.compile("Toluene, response factor")))
+                    .click();
+            assertThat(page.getByRole(AriaRole.DIALOG)).containsText("handbook value");
+            page.getByLabel("The site’s figure").fill("0");
+            page.getByLabel("Where it comes from").fill("certificate of the lamp");
+            page.getByLabel("Why the rules change").fill("new lamps");
+            page.keyboard().press("Enter");
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("above 0 and at most 500, not 0");
+            page.getByLabel("The site’s figure").fill("0.55");
+            page.keyboard().press("Enter");
+            assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
+            assertThat(page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions()
+                                    .setName(Pattern.compile("Toluene, response.*0.55, figure of the site"))))
+                    .isVisible();
+
+            marit.open("/workings/pid_true?displayed=10&seen=toluene&lamp=10.6");
+            assertThat(page.getByLabel("Result")).containsText("5.5 ppm");
+            assertThat(page.getByLabel("Result")).containsText("site: certificate of the lamp");
+
+            marit.open("/workings/gas-library");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Toluene, response")))
+                    .click();
+            page.getByLabel("Why the rules change").fill("lamps went back");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Back to what ships"))
+                    .click();
+            assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
+            assertThat(page.getByText("figure of the site")).hasCount(0);
+            marit.nothingWentWrong();
+        }
+    }
 }

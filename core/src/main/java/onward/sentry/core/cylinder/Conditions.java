@@ -1,6 +1,7 @@
 package onward.sentry.core.cylinder;
 
 import java.time.LocalDate;
+import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.ReferenceValue;
 import onward.sentry.core.rig.Intake;
@@ -13,6 +14,7 @@ import onward.sentry.core.rig.Rig;
  * @param reserve fraction of the full volume that is never used
  * @param warnBeforeExpiryDays how early an expiry is warned about
  * @param basis the detector's table of explosive limits
+ * @param gases the figures that the site works with
  * @param reference against which side of the certificate the gas is taken
  * @param kilopascals station pressure
  * @param intake how the detector takes its sample in
@@ -23,6 +25,7 @@ public record Conditions(
         double reserve,
         int warnBeforeExpiryDays,
         LelBasis basis,
+        GasLibrary gases,
         ReferenceValue reference,
         double kilopascals,
         Intake intake,

@@ -7,7 +7,7 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.CatalyticResponse;
 import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Conversion;
-import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.GasFigure;
 import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.gas.ReferenceValue;
 import onward.sentry.core.working.Working;
@@ -26,7 +26,7 @@ import onward.sentry.core.working.Working;
 record ExpectedReading(double value, String label, Optional<Working> correction) {
 
     static ExpectedReading of(SensorSpec sensor, Component component, Conditions conditions) {
-        double label = Conversion.of(sensor.gas(), conditions.basis())
+        double label = Conversion.of(conditions.gases().gas(sensor.gasId()), conditions.basis())
                 .convert(component.certified(), sensor.unit())
                 .value();
         double value = conditions.reference().of(sensor.gas(), label, component.relativeUncertainty());
@@ -37,11 +37,13 @@ record ExpectedReading(double value, String label, Optional<Working> correction)
                     "cautious bound, ±" + upTo(100 * component.relativeUncertainty(), 1) + " %", upTo(value, 4) + unit);
         }
         if (sensor.simulantFor().isPresent()) {
-            var vapour = GasLibrary.shipped().gas(sensor.simulantFor().get());
-            var response = new CatalyticResponse(conditions.basis());
+            var vapour = conditions.gases().gas(sensor.simulantFor().get());
+            var response = new CatalyticResponse(conditions.basis(), conditions.gases());
             value = response.simulantSetPoint(value, vapour);
             working = working.with(
-                    "F(" + vapour.nameInSentence() + "), methane as simulant", upTo(response.factor(vapour), 4));
+                    "F(" + vapour.nameInSentence() + "), methane as simulant",
+                    upTo(response.factor(vapour), 4)
+                            + conditions.gases().siteSource(vapour.id(), GasFigure.CATALYTIC_FACTOR));
         }
         if (sensor.partialPressure()) {
             value = Pressure.expected(value, conditions.kilopascals());

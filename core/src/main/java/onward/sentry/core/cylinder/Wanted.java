@@ -4,8 +4,6 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.CatalyticResponse;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Conversion;
-import onward.sentry.core.gas.GasLibrary;
-import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Unit;
 
 /**
@@ -21,15 +19,16 @@ public record Wanted(SensorSpec sensor, double setPoint, boolean sets) {
      * of methane on the handbook basis returns 1.25 vol%; for a bead that shall read 64 %LEL as n-butane, on the IEC
      * basis, 1.24 vol% of methane.
      */
-    public Concentration toApply(LelBasis basis) {
+    public Concentration toApply(Conditions conditions) {
         double amount = sensor.simulantFor()
                 .map(vapour -> setPoint
-                        / new CatalyticResponse(basis)
-                                .factor(GasLibrary.shipped().gas(vapour)))
+                        / new CatalyticResponse(conditions.basis(), conditions.gases())
+                                .factor(conditions.gases().gas(vapour)))
                 .orElse(setPoint);
         var applied = Concentration.of(amount, sensor.unit());
         return sensor.unit() == Unit.PERCENT_LEL
-                ? Conversion.of(sensor.gas(), basis).convert(applied, Unit.VOL_PERCENT)
+                ? Conversion.of(conditions.gases().gas(sensor.gasId()), conditions.basis())
+                        .convert(applied, Unit.VOL_PERCENT)
                 : applied;
     }
 }

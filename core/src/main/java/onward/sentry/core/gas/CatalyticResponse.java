@@ -10,8 +10,14 @@ import onward.sentry.core.working.Working;
  * {@code F_iec = F · (LEL_hb ÷ LEL_iec) ÷ (5.0 ÷ 4.4)}. It holds for a single known vapour only, never for a mixture.
  *
  * @param basis the detector's basis
+ * @param gases the figures that the site works with
  */
-public record CatalyticResponse(LelBasis basis) {
+public record CatalyticResponse(LelBasis basis, GasLibrary gases) {
+
+    /** With the figures that ship. */
+    public CatalyticResponse(LelBasis basis) {
+        this(basis, GasLibrary.shipped());
+    }
 
     /**
      * F relative to methane: n-pentane returns 2.1 on the handbook basis and 2.52 on the IEC basis.
@@ -29,7 +35,7 @@ public record CatalyticResponse(LelBasis basis) {
         if (basis == LelBasis.HANDBOOK) {
             return onHandbook;
         }
-        return onHandbook * limits(gas) / limits(GasLibrary.shipped().gas("methane"));
+        return onHandbook * limits(gas) / limits(gases.gas("methane"));
     }
 
     private static double limits(Gas gas) {

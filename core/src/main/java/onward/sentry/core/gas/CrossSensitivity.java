@@ -1,8 +1,11 @@
 package onward.sentry.core.gas;
 
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What an electrochemical sensor displays for gases that it was not made for:
@@ -14,17 +17,35 @@ public final class CrossSensitivity {
 
     private static final CrossSensitivity SHIPPED =
             new CrossSensitivity(GasLibrary.readCsv("cross-sensitivity.csv").stream()
-                    .collect(Collectors.groupingBy(
-                            row -> row[0], Collectors.toMap(row -> row[1], row -> Double.parseDouble(row[2])))));
+                    .map(row -> new SiteFigures.OfCell(row[0], row[1], Double.parseDouble(row[2]), "handbook value"))
+                    .toList());
 
+    private final List<SiteFigures.OfCell> pairs;
     private final Map<String, Map<String, Double>> percentBySensor;
 
-    private CrossSensitivity(Map<String, Map<String, Double>> percentBySensor) {
-        this.percentBySensor = percentBySensor;
+    private CrossSensitivity(List<SiteFigures.OfCell> pairs) {
+        this.pairs = List.copyOf(pairs);
+        this.percentBySensor = pairs.stream()
+                .collect(Collectors.groupingBy(
+                        SiteFigures.OfCell::sensorGasId,
+                        Collectors.toMap(SiteFigures.OfCell::gasId, SiteFigures.OfCell::percent)));
     }
 
     public static CrossSensitivity shipped() {
         return SHIPPED;
+    }
+
+    /** What ships, with a site's pairs in the place of the shipped ones and beside them. */
+    public static CrossSensitivity with(SiteFigures figures) {
+        var pairs = new LinkedHashMap<List<String>, SiteFigures.OfCell>();
+        Stream.concat(SHIPPED.pairs.stream(), figures.cross().stream())
+                .forEach(pair -> pairs.put(List.of(pair.sensorGasId(), pair.gasId()), pair));
+        return new CrossSensitivity(List.copyOf(pairs.values()));
+    }
+
+    /** Every pair of a sensor and a gas that it shows, with where its figure comes from. */
+    public List<SiteFigures.OfCell> pairs() {
+        return pairs;
     }
 
     /**

@@ -46,6 +46,26 @@ public record Gas(
         }
     }
 
+    Gas with(SiteFigures figures) {
+        return new Gas(
+                id,
+                name,
+                formula,
+                molarMass,
+                either(figures, GasFigure.LEL_HANDBOOK),
+                either(figures, GasFigure.LEL_IEC),
+                either(figures, GasFigure.CATALYTIC_FACTOR),
+                ionisationEv,
+                either(figures, GasFigure.PHOTO_FACTOR),
+                reactive,
+                danger,
+                family);
+    }
+
+    private OptionalDouble either(SiteFigures figures, GasFigure figure) {
+        return figures.of(id, figure).map(one -> OptionalDouble.of(one.value())).orElseGet(() -> figure.of(this));
+    }
+
     /** The name inside a sentence: {@code "hydrogen sulfide"}. */
     public String nameInSentence() {
         return name.toLowerCase(Locale.ROOT);

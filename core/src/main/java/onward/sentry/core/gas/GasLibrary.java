@@ -13,14 +13,24 @@ import java.util.OptionalDouble;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 
-/** The gases that are shipped with the program. Typical handbook figures; the instrument's own manual decides. */
+/**
+ * The gases that the program knows, with typical handbook figures, or a site's own in their place; the instrument's own
+ * manual decides.
+ */
 public final class GasLibrary {
 
     private static final GasLibrary SHIPPED = new GasLibrary(readCsv("gases.csv"));
 
     private final Map<String, Gas> byId = new LinkedHashMap<>();
+    private final SiteFigures figures;
+
+    private GasLibrary(SiteFigures figures) {
+        this.figures = figures;
+        SHIPPED.byId.forEach((id, gas) -> byId.put(id, gas.with(figures)));
+    }
 
     private GasLibrary(List<String[]> rows) {
+        figures = SiteFigures.NONE;
         for (String[] row : rows) {
             byId.put(
                     row[0],
@@ -42,6 +52,33 @@ public final class GasLibrary {
 
     public static GasLibrary shipped() {
         return SHIPPED;
+    }
+
+    /** What ships, with a site's figures in the place of the shipped ones. */
+    public static GasLibrary with(SiteFigures figures) {
+        return figures.gases().isEmpty() ? SHIPPED : new GasLibrary(figures);
+    }
+
+    /** Where a figure comes from: {@code "handbook value"}, or what the site has said. */
+    public String sourceOf(String gasId, GasFigure figure) {
+        return figures.of(gasId, figure).map(SiteFigures.OfGas::source).orElseGet(figure::shippedSource);
+    }
+
+    /** For a working: {@code " (site: manual page 41)"} behind a figure of the site, else nothing. */
+    public String siteSource(String gasId, GasFigure figure) {
+        return figures.of(gasId, figure)
+                .map(one -> " (site: " + one.source() + ")")
+                .orElse("");
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof GasLibrary library && library.figures.equals(figures);
+    }
+
+    @Override
+    public int hashCode() {
+        return figures.hashCode();
     }
 
     /** @throws onward.sentry.core.working.Refused with code {@code gas-unknown} */

@@ -1,5 +1,7 @@
 package onward.sentry.core.house;
 
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.SiteFigures;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
@@ -13,6 +15,7 @@ import onward.sentry.core.working.Refusal;
  * @param reserve fraction of a full cylinder that is never used, 0 to 0.5
  * @param altitudeMetres of the bench, for the pressure where no barometer is read; −430 to 5,000
  * @param schools which side the site takes where practitioners disagree
+ * @param figures of gases and sensors that the site has from elsewhere than the handbook
  */
 public record HousePolicy(
         int version,
@@ -21,13 +24,16 @@ public record HousePolicy(
         int warnBeforeExpiryDays,
         double reserve,
         double altitudeMetres,
-        Schools schools) {
+        Schools schools,
+        SiteFigures figures) {
 
     /** What ships: 10 %, a bump each day, 30 days' warning, 5 % reserve, sea level. */
-    public static final HousePolicy SHIPPED = new HousePolicy(1, 10, true, 30, 0.05, 0, Schools.SHIPPED);
+    public static final HousePolicy SHIPPED =
+            new HousePolicy(1, 10, true, 30, 0.05, 0, Schools.SHIPPED, SiteFigures.NONE);
 
     public HousePolicy {
         schools = schools == null ? Schools.SHIPPED : schools;
+        figures = figures == null ? SiteFigures.NONE : figures;
         checkTolerance(tolerancePercent);
         Refusal.unless(
                 reserve >= 0 && reserve <= 0.5,
@@ -61,12 +67,22 @@ public record HousePolicy(
 
     public HousePolicy with(Schools other) {
         return new HousePolicy(
-                version, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, other);
+                version, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, other, figures);
     }
 
     public HousePolicy withVersion(int other) {
         return new HousePolicy(
-                other, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, schools);
+                other, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, schools, figures);
+    }
+
+    public HousePolicy with(SiteFigures other) {
+        return new HousePolicy(
+                version, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, schools, other);
+    }
+
+    /** The gases with the site's figures. */
+    public GasLibrary gases() {
+        return GasLibrary.with(figures);
     }
 
     /** How workings name it: {@code "house policy v1"}. */

@@ -98,6 +98,7 @@ public final class GasDemands {
                 policy.reserve(),
                 policy.warnBeforeExpiryDays(),
                 card.lelBasis(),
+                policy.gases(),
                 policy.schools().reference(),
                 kilopascals,
                 card.intake(),

@@ -44,7 +44,7 @@ public record GasOrder(List<String> components, String balance) {
 
     private static String component(Wanted wanted, GasDemand demand) {
         var sensor = wanted.sensor();
-        var applied = wanted.toApply(demand.conditions().basis());
+        var applied = wanted.toApply(demand.conditions());
         var amount = sensor.gas().nameInSentence() + " "
                 + upTo(applied.value(), sensor.unit() == Unit.PERCENT_LEL ? 3 : 4) + " "
                 + applied.unit().symbol();

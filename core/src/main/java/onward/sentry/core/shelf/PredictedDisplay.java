@@ -14,6 +14,7 @@ import onward.sentry.core.gas.Gas;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.gas.SiteFigures;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.working.Working;
 
@@ -44,18 +45,20 @@ public record PredictedDisplay(SensorSpec sensor, double own, double fromOthers,
      * <p>A carbon monoxide cell on 80 ppm carbon monoxide with 15 ppm hydrogen sulfide returns 80.45 ppm, of which 0.45 come
      * from the sulfide.
      */
-    public static List<PredictedDisplay> of(ProcedureCard card, Mixture mixture) {
-        return card.sensors().stream()
-                .map(sensor -> of(sensor, card.lelBasis(), mixture))
-                .toList();
+    public static List<PredictedDisplay> of(ProcedureCard card, Mixture mixture, SiteFigures figures) {
+        var site = new Site(GasLibrary.with(figures), CrossSensitivity.with(figures), card.lelBasis());
+        return card.sensors().stream().map(sensor -> of(sensor, site, mixture)).toList();
     }
 
-    private static PredictedDisplay of(SensorSpec sensor, LelBasis basis, Mixture mixture) {
-        ToDoubleFunction<String> ppm = gas -> ppm(mixture, gas, basis);
+    /** What a prediction stands on. */
+    private record Site(GasLibrary gases, CrossSensitivity cross, LelBasis basis) {}
+
+    private static PredictedDisplay of(SensorSpec sensor, Site site, Mixture mixture) {
+        ToDoubleFunction<String> ppm = gas -> ppm(mixture, gas, site);
         double own = sensor.isOxygen()
                 ? mixture.oxygenVolPercent()
-                : inItsUnit(sensor, basis, ppm.applyAsDouble(sensor.gasId()));
-        double others = inItsUnit(sensor, basis, othersPpm(sensor, mixture, ppm));
+                : inItsUnit(sensor, site, ppm.applyAsDouble(sensor.gasId()));
+        double others = inItsUnit(sensor, site, othersPpm(sensor, site, mixture, ppm));
         var unit = " " + sensor.unit().symbol();
         return new PredictedDisplay(
                 sensor,
@@ -75,15 +78,15 @@ public record PredictedDisplay(SensorSpec sensor, double own, double fromOthers,
         };
     }
 
-    private static double othersPpm(SensorSpec sensor, Mixture mixture, ToDoubleFunction<String> ppm) {
+    private static double othersPpm(SensorSpec sensor, Site site, Mixture mixture, ToDoubleFunction<String> ppm) {
         boolean cell = sensor.technology() == Technology.ELECTROCHEMICAL
                 || sensor.technology() == Technology.BIASED_ELECTROCHEMICAL;
         if (cell) {
-            return CrossSensitivity.shipped().displayedPpm(sensor.gasId(), ppm) - ppm.applyAsDouble(sensor.gasId());
+            return site.cross().displayedPpm(sensor.gasId(), ppm) - ppm.applyAsDouble(sensor.gasId());
         }
         if (sensor.technology() == Technology.PHOTO_IONISATION) {
             return mixture.components().stream()
-                    .map(part -> GasLibrary.shipped().gas(part.gasId()))
+                    .map(part -> site.gases().gas(part.gasId()))
                     .filter(gas -> !gas.id().equals(sensor.gasId()))
                     .filter(PredictedDisplay::isIonised)
                     .mapToDouble(gas ->
@@ -97,16 +100,16 @@ public record PredictedDisplay(SensorSpec sensor, double own, double fromOthers,
         return gas.photoFactor().isPresent() && gas.ionisationEv() < LAMP_EV;
     }
 
-    private static double ppm(Mixture mixture, String gas, LelBasis basis) {
+    private static double ppm(Mixture mixture, String gas, Site site) {
         return mixture.component(gas)
-                .map(part -> Conversion.of(GasLibrary.shipped().gas(gas), basis)
+                .map(part -> Conversion.of(site.gases().gas(gas), site.basis())
                         .convert(part.certified(), Unit.PPM)
                         .value())
                 .orElse(0.0);
     }
 
-    private static double inItsUnit(SensorSpec sensor, LelBasis basis, double ppm) {
-        double size = Conversion.of(sensor.gas(), basis)
+    private static double inItsUnit(SensorSpec sensor, Site site, double ppm) {
+        double size = Conversion.of(site.gases().gas(sensor.gasId()), site.basis())
                 .convert(Concentration.of(Math.abs(ppm), Unit.PPM), sensor.unit())
                 .value();
         return Math.copySign(size, ppm);

@@ -49,7 +49,7 @@ final class GasAsAsked {
         for (var wanted : demand.wanted()) {
             var gas = wanted.sensor().gasId();
             if (parts.stream().noneMatch(part -> part.gasId().equals(gas))) {
-                parts.add(new Component(gas, wanted.toApply(demand.conditions().basis()), UNCERTAINTY));
+                parts.add(new Component(gas, wanted.toApply(demand.conditions()), UNCERTAINTY));
             }
         }
         boolean bead =

@@ -16,14 +16,14 @@ import onward.sentry.core.working.Refusal;
  * @param takesGases whether, besides its inputs, it takes any number of gases with a share each
  */
 public record Calculation(
-        String name, String title, List<Input> inputs, boolean takesGases, Function<Map<String, String>, Result> work) {
+        String name, String title, List<Input> inputs, boolean takesGases, Function<Inputs, Result> work) {
 
     static Calculation of(String name, String title, Function<Inputs, Result> work, Input... inputs) {
-        return new Calculation(name, title, List.of(inputs), false, given -> work.apply(new Inputs(given)));
+        return new Calculation(name, title, List.of(inputs), false, work);
     }
 
     static Calculation ofMixture(String name, String title, Function<Inputs, Result> work, Input... inputs) {
-        return new Calculation(name, title, List.of(inputs), true, given -> work.apply(new Inputs(given)));
+        return new Calculation(name, title, List.of(inputs), true, work);
     }
 
     /**
@@ -31,12 +31,11 @@ public record Calculation(
      *
      * @throws onward.sentry.core.working.Refused when an input is missing, unknown or outside its limits
      */
-    public Result answer(Map<String, String> given) {
+    public Result answer(Map<String, String> given, GasLibrary gases) {
         for (var name : given.keySet()) {
             boolean known = inputs.stream().anyMatch(input -> input.name().equals(name))
                     || (takesGases
-                            && GasLibrary.shipped().all().stream()
-                                    .anyMatch(gas -> gas.id().equals(name)));
+                            && gases.all().stream().anyMatch(gas -> gas.id().equals(name)));
             Refusal.unless(
                     known,
                     "input-unknown",
@@ -47,7 +46,7 @@ public record Calculation(
         var complete = new LinkedHashMap<String, String>();
         inputs.forEach(input -> input.usual().ifPresent(usual -> complete.put(input.name(), usual)));
         complete.putAll(given);
-        return work.apply(complete);
+        return work.apply(new Inputs(complete, gases));
     }
 
     private String wanted() {

@@ -3,6 +3,7 @@ package onward.sentry.core.workings;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.working.Refusal;
 
 /** Every calculation, by name. */
@@ -35,6 +36,11 @@ public final class Calculations {
      * @throws onward.sentry.core.working.Refused with code {@code calculation-unknown}, or with what is wrong in the inputs
      */
     public static Result answer(String name, Map<String, String> given) {
+        return answer(name, given, GasLibrary.shipped());
+    }
+
+    /** Works one out with the figures of a site. */
+    public static Result answer(String name, Map<String, String> given, GasLibrary gases) {
         var found = ALL.stream().filter(c -> c.name().equals(name)).findFirst();
         Refusal.unless(
                 found.isPresent(),
@@ -42,6 +48,6 @@ public final class Calculations {
                 "calculation",
                 "There is no calculation '" + name + "'.",
                 "There are: " + ALL.stream().map(Calculation::name).collect(Collectors.joining(", ")) + ".");
-        return found.orElseThrow().answer(given);
+        return found.orElseThrow().answer(given, gases);
     }
 }

@@ -1,5 +1,9 @@
 package onward.sentry.core.workings;
 
+import static onward.sentry.core.gas.GasFigure.CATALYTIC_FACTOR;
+import static onward.sentry.core.gas.GasFigure.LEL_HANDBOOK;
+import static onward.sentry.core.gas.GasFigure.LEL_IEC;
+import static onward.sentry.core.gas.GasFigure.PHOTO_FACTOR;
 import static onward.sentry.core.working.Figures.upTo;
 
 import java.util.LinkedHashMap;
@@ -9,7 +13,7 @@ import onward.sentry.core.gas.CatalyticResponse;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Conversion;
 import onward.sentry.core.gas.Gas;
-import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.GasFigure;
 import onward.sentry.core.gas.HumidAir;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.PhotoIonisation;
@@ -132,7 +136,11 @@ final class GasCalculations {
         var lel = gas.lel(in.basis());
         return Working.of("Explosive limit of " + gas.nameInSentence(), formula)
                 .with("LEL", (lel.isPresent() ? upTo(lel.getAsDouble(), 3) : "unknown") + " vol%")
-                .from(in.basis() == LelBasis.IEC ? "IEC 60079-20-1" : "handbook values");
+                .from(in.gases().sourceOf(gas.id(), in.basis() == LelBasis.IEC ? LEL_IEC : LEL_HANDBOOK));
+    }
+
+    private static String site(Inputs in, Gas gas, GasFigure figure) {
+        return in.gases().siteSource(gas.id(), figure);
     }
 
     private static Result ppmToMass(Inputs in) {
@@ -154,7 +162,7 @@ final class GasCalculations {
     private static Result factor(Inputs in) {
         var gas = in.gas("gas");
         return Result.of(
-                new CatalyticResponse(in.basis()).factor(gas),
+                new CatalyticResponse(in.basis(), in.gases()).factor(gas),
                 "factor",
                 Working.of(
                                 "Factor of " + gas.nameInSentence() + " relative to methane",
@@ -163,7 +171,7 @@ final class GasCalculations {
     }
 
     private static Result catalyticTrue(Inputs in) {
-        var response = new CatalyticResponse(in.basis());
+        var response = new CatalyticResponse(in.basis(), in.gases());
         var setOn = in.gas("set_on");
         var seen = in.gas("seen");
         return Result.of(
@@ -171,19 +179,23 @@ final class GasCalculations {
                 "%LEL",
                 Working.of("Catalytic bead, single known vapour", "true = displayed · F(seen) ÷ F(set on)")
                         .with("displayed", in.text("displayed") + " %LEL")
-                        .with("F(" + seen.id() + ")", upTo(response.factor(seen), 4))
-                        .with("F(" + setOn.id() + ")", upTo(response.factor(setOn), 4)));
+                        .with("F(" + seen.id() + ")", upTo(response.factor(seen), 4) + site(in, seen, CATALYTIC_FACTOR))
+                        .with(
+                                "F(" + setOn.id() + ")",
+                                upTo(response.factor(setOn), 4) + site(in, setOn, CATALYTIC_FACTOR)));
     }
 
     private static Result simulant(Inputs in) {
-        var response = new CatalyticResponse(in.basis());
+        var response = new CatalyticResponse(in.basis(), in.gases());
         var vapour = in.gas("vapour");
         return Result.of(
                 response.simulantSetPoint(in.above("methane_lel", 0), vapour),
                 "%LEL",
                 Working.of("Methane as simulant", "set point = applied %LEL of methane · F(vapour)")
                         .with("applied", in.text("methane_lel") + " %LEL")
-                        .with("F(" + vapour.id() + ")", upTo(response.factor(vapour), 4)));
+                        .with(
+                                "F(" + vapour.id() + ")",
+                                upTo(response.factor(vapour), 4) + site(in, vapour, CATALYTIC_FACTOR)));
     }
 
     private static Result photoTrue(Inputs in) {
@@ -194,7 +206,7 @@ final class GasCalculations {
                 "ppm",
                 Working.of("Photo-ionisation", "true = displayed · RF")
                         .with("displayed", in.text("displayed") + " ppm")
-                        .with("RF(" + seen.id() + ")", upTo(sensor.factor(seen), 4)));
+                        .with("RF(" + seen.id() + ")", upTo(sensor.factor(seen), 4) + site(in, seen, PHOTO_FACTOR)));
     }
 
     private static Result mixtureFactor(Inputs in) {
@@ -203,9 +215,11 @@ final class GasCalculations {
         var sensor = new PhotoIonisation(in.number("lamp"));
         for (var name : in.all().keySet()) {
             if (!name.equals("lamp")) {
-                var gas = GasLibrary.shipped().gas(name);
+                var gas = in.gases().gas(name);
                 shares.put(gas, in.above(name, 0));
-                working = working.with("x(" + name + ") ÷ RF", in.text(name) + " ÷ " + upTo(sensor.factor(gas), 4));
+                working = working.with(
+                        "x(" + name + ") ÷ RF",
+                        in.text(name) + " ÷ " + upTo(sensor.factor(gas), 4) + site(in, gas, PHOTO_FACTOR));
             }
         }
         return Result.of(sensor.mixtureFactor(shares), "factor", working);

@@ -15,9 +15,15 @@ import onward.sentry.core.working.Refusal;
 final class Inputs {
 
     private final Map<String, String> given;
+    private final GasLibrary gases;
 
-    Inputs(Map<String, String> given) {
+    Inputs(Map<String, String> given, GasLibrary gases) {
         this.given = given;
+        this.gases = gases;
+    }
+
+    GasLibrary gases() {
+        return gases;
     }
 
     Map<String, String> all() {
@@ -77,7 +83,7 @@ final class Inputs {
     }
 
     Gas gas(String name) {
-        return GasLibrary.shipped().gas(text(name));
+        return gases.gas(text(name));
     }
 
     LelBasis basis() {

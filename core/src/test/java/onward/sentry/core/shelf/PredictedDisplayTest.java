@@ -7,6 +7,7 @@ import java.util.List;
 import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.gas.SiteFigures;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.run.Fixtures;
 import org.junit.jupiter.api.Test;
@@ -14,7 +15,7 @@ import org.junit.jupiter.api.Test;
 class PredictedDisplayTest {
 
     private static PredictedDisplay on(int slot, Mixture mixture) {
-        return PredictedDisplay.of(Fixtures.quoin4(), mixture).stream()
+        return PredictedDisplay.of(Fixtures.quoin4(), mixture, SiteFigures.NONE).stream()
                 .filter(one -> one.sensor().slot() == slot)
                 .findFirst()
                 .orElseThrow();

@@ -3,9 +3,11 @@ package onward.sentry.server.house;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.working.Figures;
@@ -53,6 +55,15 @@ final class PolicyEffect {
         }
         if (now.schools().reference() != then.schools().reference()) {
             changes.add("Expected readings and set points move to the other side of the certificate");
+        }
+        var moved = before.sensors().stream()
+                .flatMap(sensor -> Stream.concat(Stream.of(sensor.gasId()), sensor.simulantFor().stream()))
+                .distinct()
+                .filter(gas -> !now.gases().gas(gas).equals(then.gases().gas(gas)))
+                .map(gas -> GasLibrary.shipped().gas(gas).nameInSentence())
+                .toList();
+        if (!moved.isEmpty()) {
+            changes.add("Expected readings may move with the site's figures of " + String.join(", ", moved));
         }
         if (now.altitudeMetres() != then.altitudeMetres()
                 && before.sensors().stream().anyMatch(SensorSpec::partialPressure)) {

@@ -38,7 +38,7 @@ class DisplayController {
                 .map(house::latestCard)
                 .map(card -> new ModelDisplay(
                         card.model(),
-                        PredictedDisplay.of(card, mixture).stream()
+                        PredictedDisplay.of(card, mixture, house.policy().figures()).stream()
                                 .map(DisplayController::view)
                                 .toList()))
                 .toList();

@@ -9,6 +9,7 @@ import onward.sentry.core.workings.Calculation;
 import onward.sentry.core.workings.Calculations;
 import onward.sentry.core.workings.Input;
 import onward.sentry.core.workings.Result;
+import onward.sentry.server.house.House;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -17,6 +18,12 @@ import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 class WorkingsController {
+
+    private final House house;
+
+    WorkingsController(House house) {
+        this.house = house;
+    }
 
     /** @param usual what is taken when it is not given; empty: it must be given */
     record InputView(String name, String what, Input.Kind kind, Optional<String> usual) {
@@ -63,6 +70,7 @@ class WorkingsController {
 
     @PostMapping("/api/v1/workings/{calculation}")
     AnswerOf answer(@PathVariable String calculation, @RequestBody Map<String, String> given) {
-        return AnswerOf.of(Calculations.answer(calculation, given));
+        return AnswerOf.of(
+                Calculations.answer(calculation, given, house.policy().gases()));
     }
 }

@@ -155,6 +155,57 @@ class HouseRulesTest {
     }
 
     @Test
+    void aFigureOfTheSiteIsUsedByTheCalculationsAndItsEffectIsSaidBefore() {
+        var changed = new HashMap<>(policy());
+        changed.put(
+                "figures",
+                Map.of(
+                        "gases",
+                        List.of(Map.of(
+                                "gasId",
+                                "n-butane",
+                                "figure",
+                                "CATALYTIC_FACTOR",
+                                "value",
+                                2.2,
+                                "source",
+                                "manual, page 41")),
+                        "cross",
+                        List.of(Map.of(
+                                "sensorGasId",
+                                "carbon-monoxide",
+                                "gasId",
+                                "hydrogen",
+                                "percent",
+                                20,
+                                "source",
+                                "measured"))));
+        assertThat(lead.post("/api/v1/house/policy/effect", changed).body().toString())
+                .contains("Quoin 5P", "site's figures of n-butane")
+                .doesNotContain("Mote CO");
+        assertThat(change(changed, "new beads").status()).isEqualTo(200);
+        assertThat(technician
+                        .post(
+                                "/api/v1/workings/simulant_set_point",
+                                Map.of("vapour", "n-butane", "methane_lel", "30", "basis", "handbook"))
+                        .body()
+                        .toString())
+                .contains("66", "site: manual, page 41");
+        var library = technician.get("/api/v1/gas-library").body();
+        assertThat(library.path("cross").toString())
+                .contains("\"percent\":20.0,\"source\":\"measured\",\"ofSite\":true,\"shipped\":40.0");
+        changed.put("version", policy().get("version"));
+        changed.put(
+                "figures",
+                Map.of(
+                        "gases",
+                        List.of(Map.of("gasId", "acetone", "figure", "PHOTO_FACTOR", "value", 1)),
+                        "cross",
+                        List.of()));
+        assertThat(change(changed, "x").status()).isEqualTo(422);
+    }
+
+    @Test
     void aTechnicianChangesNeither() {
         assertThat(technician
                         .post("/api/v1/house/policy", Map.of("policy", policy(), "reason", "x"))
