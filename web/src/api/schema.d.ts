@@ -148,6 +148,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rigs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rig-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/recalls": {
         parameters: {
             query?: never;
@@ -283,7 +315,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all"];
+        get: operations["all_1"];
         put?: never;
         post: operations["register"];
         delete?: never;
@@ -301,7 +333,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["check"];
+        post: operations["check_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -541,7 +573,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["check_1"];
+        post: operations["check_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1067,7 +1099,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_1"];
+        get: operations["all_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1151,6 +1183,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeApart"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1344,6 +1392,9 @@ export interface components {
             /** Format: double */
             litresPerMinute: number;
             family: string;
+            tag: string;
+            /** Format: date */
+            checkDue: string | null;
         };
         Rig: {
             regulator: components["schemas"]["Regulator"];
@@ -1578,6 +1629,29 @@ export interface components {
             readings: {
                 [key: string]: number;
             };
+        };
+        NewRig: {
+            name: string;
+            regulator: string;
+            /** @enum {string} */
+            delivery: "CUP" | "TEE" | "DIRECT" | "BAG" | "STATION";
+            /** @enum {string} */
+            material: "PVC" | "SILICONE" | "PTFE" | "LOW_ABSORPTION";
+            /** Format: double */
+            metres: number;
+        };
+        ModelOnRig: {
+            model: string;
+            refusal: components["schemas"]["Refusal"] | null;
+            warnings: components["schemas"]["Refusal"][];
+            /** Format: double */
+            lagSeconds: number;
+        };
+        RigView: {
+            name: string;
+            rig: components["schemas"]["Rig"] | null;
+            refusal: components["schemas"]["Refusal"] | null;
+            models: components["schemas"]["ModelOnRig"][];
         };
         NewRecall: {
             /** @enum {string} */
@@ -2952,6 +3026,76 @@ export interface operations {
             };
         };
     };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RigView"][];
+                };
+            };
+        };
+    };
+    add: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRig"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RigView"];
+                };
+            };
+        };
+    };
+    check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRig"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RigView"];
+                };
+            };
+        };
+    };
     recall: {
         parameters: {
             query?: never;
@@ -3178,7 +3322,7 @@ export interface operations {
             };
         };
     };
-    all: {
+    all_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3224,7 +3368,7 @@ export interface operations {
             };
         };
     };
-    check: {
+    check_1: {
         parameters: {
             query?: never;
             header: {
@@ -3740,7 +3884,7 @@ export interface operations {
             };
         };
     };
-    check_1: {
+    check_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4006,6 +4150,7 @@ export interface operations {
     cylinders_1: {
         parameters: {
             query?: {
+                tag?: string;
                 regulator?: "FIXED" | "ADJUSTABLE" | "DEMAND";
                 flow?: number;
                 family?: string;
@@ -4488,7 +4633,7 @@ export interface operations {
             };
         };
     };
-    all_1: {
+    all_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4615,6 +4760,26 @@ export interface operations {
                 content: {
                     "text/event-stream": components["schemas"]["SseEmitter"];
                 };
+            };
+        };
+    };
+    takeApart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

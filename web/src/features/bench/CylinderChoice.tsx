@@ -8,7 +8,8 @@ import { takeScans } from "../../app/scanner";
 import { Formula } from "../../ui/Formula";
 import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
-import { RigLine, type Rig } from "./RigLine";
+import type { Rig } from "../../ui/rig";
+import { RigLine } from "./RigLine";
 import type { Run } from "./useRun";
 
 export type Candidate = Schemas["CandidateView"];
@@ -142,6 +143,7 @@ function unitOf(run: Run, slot: number): string {
 
 function asQuery(rig: Rig) {
   return {
+    ...(rig.regulator.tag && { tag: rig.regulator.tag }),
     regulator: rig.regulator.kind,
     flow: rig.regulator.litresPerMinute,
     family: rig.regulator.family,

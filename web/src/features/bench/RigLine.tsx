@@ -1,34 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice as Select, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
-import { equipmentQuery } from "../gas/queries";
-
-export type Rig = Schemas["Rig"];
-
-export const deliveryWords: Record<Rig["delivery"], string> = {
-  CUP: "cup",
-  TEE: "tee, open end",
-  DIRECT: "straight on the inlet",
-  BAG: "bag",
-  STATION: "bench station",
-};
-
-const regulatorWords: Record<Rig["regulator"]["kind"], string> = { FIXED: "fixed flow", ADJUSTABLE: "adjustable", DEMAND: "demand flow" };
-
-const tubingWords: Record<Rig["tubing"]["material"], string> = {
-  PVC: "soft PVC",
-  SILICONE: "silicone",
-  PTFE: "PTFE",
-  LOW_ABSORPTION: "low-absorption",
-};
-
-export function rigWords(rig: Rig): string {
-  const flow = rig.regulator.kind === "DEMAND" ? "" : ` ${rig.regulator.litresPerMinute} L/min`;
-  return `${regulatorWords[rig.regulator.kind]}${flow} → ${rig.tubing.line.metres} m ${tubingWords[rig.tubing.material]} → ${deliveryWords[rig.delivery]}`;
-}
+import { deliveryWords, regulatorWords, rigWords, tubingWords, type Rig } from "../../ui/rig";
+import { equipmentQuery, rigsQuery } from "../gas/queries";
 
 /** How the gas gets to the sensors: as the manual asks for it, until it is changed. */
 export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => void }) {
@@ -53,7 +29,10 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
     setWrong(found);
     if (Object.keys(found).length === 0) {
       onChange({
-        regulator: { ...rig.regulator, kind, litresPerMinute: kind === "DEMAND" ? 0 : (litres ?? 0) },
+        regulator:
+          kind === rig.regulator.kind && (kind === "DEMAND" || litres === rig.regulator.litresPerMinute)
+            ? rig.regulator
+            : { kind, litresPerMinute: kind === "DEMAND" ? 0 : (litres ?? 0), family: rig.regulator.family, tag: "", checkDue: null },
         delivery,
         tubing: { material, line: { ...rig.tubing.line, metres: long ?? 0 } },
       });
@@ -72,10 +51,12 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
         </Button>
       </p>
       {open && (
-        <RegulatorAtHand
-          onPick={(regulator) => {
-            setFlow(String(regulator.litresPerMinute || ""));
-            onChange({ ...rig, regulator });
+        <AtHand
+          rig={rig}
+          onPick={(picked) => {
+            setFlow(String(picked.regulator.litresPerMinute || ""));
+            setMetres(String(picked.tubing.line.metres));
+            onChange(picked);
           }}
         />
       )}
@@ -141,35 +122,54 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
   );
 }
 
-/** A regulator of the bench, with the flow that was measured on it last. */
-function RegulatorAtHand({ onPick }: { onPick: (regulator: Rig["regulator"]) => void }) {
+/** What lies ready at the bench: whole rigs, and regulators with the flow that was measured on them last. */
+function AtHand({ rig, onPick }: { rig: Rig; onPick: (rig: Rig) => void }) {
   const equipment = useQuery(equipmentQuery);
+  const rigs = useQuery(rigsQuery);
   const regulators =
     equipment.data?.flatMap((one) => (one.regulator && one.standing !== "FAILED" ? [{ ...one, regulator: one.regulator }] : [])) ?? [];
-  if (regulators.length === 0) {
-    return null;
-  }
+  const ready = rigs.data?.flatMap((one) => (one.rig ? [{ name: one.name, rig: one.rig }] : [])) ?? [];
   return (
-    <Select
-      label="Regulator of the bench"
-      className="max-w-md pb-2"
-      defaultValue=""
-      onChange={(event) => {
-        const picked = regulators.find((one) => one.tag === event.target.value);
-        if (picked) {
-          onPick(picked.regulator);
-        }
-      }}
-    >
-      <option value="">as the manual asks for it</option>
-      {regulators.map((one) => (
-        <option key={one.tag} value={one.tag}>
-          {one.tag}: {regulatorWords[one.regulator.kind]}
-          {one.regulator.litresPerMinute > 0 ? ` ${one.regulator.litresPerMinute} L/min` : ""}
-          {one.regulator.family ? `, only for ${one.regulator.family}` : ""}
-          {one.standing === "DUE" ? " (check due)" : ""}
-        </option>
-      ))}
-    </Select>
+    <div className="grid max-w-3xl gap-3 pb-2 sm:grid-cols-2">
+      {ready.length > 0 && (
+        <Select
+          label="Rig of the bench"
+          defaultValue=""
+          onChange={(event) => {
+            const picked = ready.find((one) => one.name === event.target.value);
+            if (picked) {
+              onPick(picked.rig);
+            }
+          }}
+        >
+          <option value="">none of them</option>
+          {ready.map((one) => (
+            <option key={one.name} value={one.name}>
+              {one.name}: {one.rig.regulator.tag} → {deliveryWords[one.rig.delivery]}
+            </option>
+          ))}
+        </Select>
+      )}
+      {regulators.length > 0 && (
+        <Select
+          label="Regulator of the bench"
+          value={rig.regulator.tag}
+          onChange={(event) => {
+            const picked = regulators.find((one) => one.tag === event.target.value);
+            onPick({ ...rig, regulator: picked ? picked.regulator : { ...rig.regulator, tag: "", checkDue: null } });
+          }}
+        >
+          <option value="">as the manual asks for it</option>
+          {regulators.map((one) => (
+            <option key={one.tag} value={one.tag}>
+              {one.tag}: {regulatorWords[one.regulator.kind]}
+              {one.regulator.litresPerMinute > 0 ? ` ${one.regulator.litresPerMinute} L/min` : ""}
+              {one.regulator.family ? `, only for ${one.regulator.family}` : ""}
+              {one.standing === "DUE" ? " (check due)" : ""}
+            </option>
+          ))}
+        </Select>
+      )}
+    </div>
   );
 }

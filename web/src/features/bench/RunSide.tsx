@@ -1,5 +1,5 @@
+import { RigDrawing } from "../../ui/RigDrawing";
 import { Formula } from "../../ui/Formula";
-import { rigWords } from "./RigLine";
 import type { Command } from "./command";
 import type { Run } from "./useRun";
 import { WaysOut } from "./WaysOut";
@@ -45,17 +45,6 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
   );
 }
 
-/** What stands at the end of the tubing, drawn in the same line. */
-const ends: Record<Run["rig"]["delivery"], string> = {
-  CUP: "M206 8 h34 q14 11 0 22 h-34 Z",
-  TEE: "M206 19 H262 M234 19 V4 M228 10 L234 3 L240 10",
-  DIRECT: "M206 19 H238 M238 8 h22 v22 h-22 Z",
-  BAG: "M206 19 q26 -22 52 0 q-26 22 -52 0",
-  STATION: "M206 4 h54 v30 h-54 Z M206 19 h14",
-};
-
-const endWords: Record<Run["rig"]["delivery"], string> = { CUP: "cup", TEE: "open tee", DIRECT: "inlet", BAG: "bag", STATION: "station" };
-
 function Gas({ run }: { run: Run }) {
   const cylinder = run.cylinder;
   if (!cylinder) {
@@ -65,31 +54,7 @@ function Gas({ run }: { run: Run }) {
     <section aria-label="Gas in hand">
       <h2 className="text-lg font-bold">{cylinder.id}</h2>
       <p className="text-sm text-soft">certificate {cylinder.certificateNumber}</p>
-      <svg viewBox="0 0 270 46" className="my-2 w-full" role="img" aria-label={`Cylinder ${cylinder.id}, ${rigWords(run.rig)}`}>
-        <g className="fill-none stroke-ink" strokeWidth="2">
-          <rect x="2" y="8" width="46" height="22" rx="8" />
-          <path d="M48 19 H78 M102 19 H206" />
-          <circle cx="90" cy="19" r="12" />
-          <path d={ends[run.rig.delivery]} />
-        </g>
-        <text x="116" y="14" className="fill-ink text-[13px]">
-          {run.rig.regulator.kind === "DEMAND" ? "on demand" : `${run.rig.regulator.litresPerMinute} L/min`}
-        </text>
-        <g className="fill-soft text-[12px]">
-          <text x="2" y="44">
-            cylinder
-          </text>
-          <text x="70" y="44">
-            regulator
-          </text>
-          <text x="136" y="44">
-            tubing
-          </text>
-          <text x="212" y="44">
-            {endWords[run.rig.delivery]}
-          </text>
-        </g>
-      </svg>
+      <RigDrawing rig={run.rig} from={cylinder.id} />
       <table className="w-full text-left text-sm">
         <thead className="text-soft">
           <tr>

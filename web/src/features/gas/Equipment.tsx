@@ -11,6 +11,7 @@ import { Sheet } from "../../ui/Sheet";
 import { Loading, Told } from "../../ui/Told";
 import { libraryQuery } from "../workings/queries";
 import { equipmentQuery } from "./queries";
+import { Rigs } from "./Rigs";
 
 type One = Schemas["EquipmentView"];
 
@@ -65,6 +66,7 @@ export function Equipment() {
           </li>
         ))}
       </ul>
+      <Rigs regulators={equipment.data.filter((one) => one.regulator)} mayChange={may(session, "TECHNICIAN")} />
       {checking && <CheckSheet one={checking} zone={session.zone} onClose={() => setChecking(null)} />}
       {registering && <RegisterSheet onClose={() => setRegistering(false)} />}
     </div>

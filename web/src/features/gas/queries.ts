@@ -25,3 +25,8 @@ export const equipmentQuery = queryOptions({
   queryKey: ["equipment"],
   queryFn: () => answer(api.GET("/api/v1/equipment")),
 });
+
+export const rigsQuery = queryOptions({
+  queryKey: ["rigs"],
+  queryFn: () => answer(api.GET("/api/v1/rigs")),
+});

@@ -90,7 +90,8 @@ public final class CylinderCheck {
                 demand.conditions().intake(),
                 cylinder.mixture().components().stream()
                         .map(part -> GasLibrary.shipped().gas(part.gasId()))
-                        .toList());
+                        .toList(),
+                demand.conditions().on());
         refusals.addAll(found.refusals());
         warnings.addAll(found.warnings());
     }

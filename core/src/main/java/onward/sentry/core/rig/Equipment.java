@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Working;
 
 /**
@@ -134,12 +135,32 @@ public record Equipment(
     /** What a check came to. */
     public record Judged(boolean passed, Working working) {}
 
-    /** The regulator as it really gives: with the flow that was measured last. */
-    public Optional<Regulator> asMeasured() {
-        return regulator.map(stamped -> last.flatMap(check -> check.measured().isPresent()
-                        ? Optional.of(
-                                new Regulator(stamped.kind(), check.measured().getAsDouble(), stamped.family()))
-                        : Optional.empty())
-                .orElse(stamped));
+    /** The regulator as it really gives: with the flow that was measured last, its tag, and until when that counts. */
+    public Optional<Regulator> asMeasured(LocalDate today) {
+        return regulator.map(stamped -> new Regulator(
+                stamped.kind(),
+                last.map(Check::measured)
+                        .filter(OptionalDouble::isPresent)
+                        .map(OptionalDouble::getAsDouble)
+                        .orElse(stamped.litresPerMinute()),
+                stamped.family(),
+                tag,
+                Optional.of(dueOn(today))));
+    }
+
+    /** @throws onward.sentry.core.working.Refused when it failed its last check, or is no regulator */
+    public Regulator forUse(LocalDate today) {
+        Refusal.unless(
+                standing(today) != Standing.FAILED,
+                "equipment-failed",
+                "rig",
+                tag + " failed its last check: nobody knows what it gives.",
+                "Take another regulator, or have its flow measured again.");
+        return asMeasured(today)
+                .orElseThrow(() -> new Refused(new Refusal(
+                        "equipment-no-regulator",
+                        "rig",
+                        tag + " is a " + kind.label() + ", not a regulator.",
+                        "Take a regulator of the bench.")));
     }
 }

@@ -1,6 +1,10 @@
 package onward.sentry.core.rig;
 
+import java.time.LocalDate;
+import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
+import onward.sentry.core.gas.Gas;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
@@ -9,8 +13,15 @@ import onward.sentry.core.working.Refusal;
  *
  * @param litresPerMinute what it gives; 0 for a demand regulator, which gives what the pump draws
  * @param family the reactive family that it is kept for; empty when it has only met stable gases or none
+ * @param tag of the bench's own regulator; empty for any one of that kind
+ * @param checkDue until when its last check counts; empty where it is not known
  */
-public record Regulator(Kind kind, double litresPerMinute, String family) {
+public record Regulator(Kind kind, double litresPerMinute, String family, String tag, Optional<LocalDate> checkDue) {
+
+    /** Any one of that kind. */
+    public Regulator(Kind kind, double litresPerMinute, String family) {
+        this(kind, litresPerMinute, family, "", Optional.empty());
+    }
 
     /** How it meters. */
     public enum Kind {
@@ -32,6 +43,8 @@ public record Regulator(Kind kind, double litresPerMinute, String family) {
     public Regulator {
         Objects.requireNonNull(kind, "kind");
         family = family == null ? "" : family;
+        tag = tag == null ? "" : tag;
+        checkDue = checkDue == null ? Optional.empty() : checkDue;
         Refusal.unless(
                 kind == Kind.DEMAND ? litresPerMinute == 0 : litresPerMinute > 0 && litresPerMinute <= 20,
                 "regulator-flow",
@@ -50,6 +63,20 @@ public record Regulator(Kind kind, double litresPerMinute, String family) {
 
     public static Regulator demand() {
         return new Regulator(Kind.DEMAND, 0, "");
+    }
+
+    /**
+     * The family that it is kept for once it has carried these gases: one that was free and carries hydrogen sulfide is kept
+     * for hydrogen sulfide's family from then on; one that has a family keeps it.
+     */
+    public String familyAfter(List<Gas> gases) {
+        return !family.isEmpty()
+                ? family
+                : gases.stream()
+                        .filter(Gas::reactive)
+                        .map(Gas::family)
+                        .findFirst()
+                        .orElse("");
     }
 
     @Override

@@ -1,5 +1,6 @@
 package onward.sentry.core.rig;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import onward.sentry.core.gas.Gas;
@@ -27,9 +28,10 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
     /**
      * A pump drawing 0.30 L/min through a tee is refused 0.35 L/min, because 0.36 are needed, and allowed 0.36.
      *
-     * @param gases what the cylinder holds
+     * @param gases what the cylinder holds; none: the rig on its own
+     * @param on day of use
      */
-    public static RigCheck of(Rig rig, Intake intake, List<Gas> gases) {
+    public static RigCheck of(Rig rig, Intake intake, List<Gas> gases, LocalDate on) {
         var refusals = new ArrayList<Refusal>();
         if (rig.delivery() != Delivery.STATION) {
             if (intake instanceof Intake.Pumped pumped) {
@@ -53,6 +55,13 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
         if (!reactive.isEmpty()) {
             tubing(rig.tubing(), reactive.get(0), warnings);
         }
+        rig.regulator()
+                .checkDue()
+                .filter(on::isAfter)
+                .ifPresent(due -> warnings.add(refusal(
+                        "rig-check-due",
+                        rig.regulator().tag() + ": its flow was to be measured by " + Figures.day(due) + ".",
+                        "Measure it before the next job, or take another regulator.")));
         return new RigCheck(refusals, warnings);
     }
 

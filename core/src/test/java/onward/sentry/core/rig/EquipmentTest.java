@@ -39,7 +39,21 @@ class EquipmentTest {
         assertThat(good.standing(LocalDate.of(2026, 2, 28))).isEqualTo(Standing.GOOD);
         assertThat(good.standing(LocalDate.of(2026, 3, 1))).isEqualTo(Standing.DUE);
         assertThat(regulator(0.5, Optional.empty()).standing(CHECKED)).isEqualTo(Standing.DUE);
-        assertThat(good.asMeasured().orElseThrow().litresPerMinute()).isEqualTo(0.48);
+        assertThat(good.asMeasured(CHECKED).orElseThrow().litresPerMinute()).isEqualTo(0.48);
+    }
+
+    @Test
+    void aRigOfTheBenchIsUsedWithWhatWasMeasuredAndNotWithARegulatorThatFailed() {
+        var tubing = new Tubing(Tubing.Material.PTFE, new SampleLine(0.5, 4));
+        var good = regulator(0.5, Optional.of(new Check(CHECKED, OptionalDouble.of(0.48), true)));
+        var rig = new BenchRig("Window", good, Delivery.CUP, tubing).forUse(CHECKED);
+        assertThat(rig.regulator().litresPerMinute()).isEqualTo(0.48);
+        assertThat(rig.regulator().tag()).isEqualTo(good.tag());
+        assertThat(rig.regulator().checkDue()).contains(good.dueOn(CHECKED));
+        var failed = regulator(0.5, Optional.of(new Check(CHECKED, OptionalDouble.of(0.4), false)));
+        assertThatThrownBy(() -> new BenchRig("Window", failed, Delivery.CUP, tubing).forUse(CHECKED))
+                .hasMessageContaining("failed its last check");
+        assertThatThrownBy(() -> new BenchRig(" ", good, Delivery.CUP, tubing)).hasMessageContaining("1 to 40 letters");
     }
 
     @Test

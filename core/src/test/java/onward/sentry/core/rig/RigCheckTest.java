@@ -2,7 +2,9 @@ package onward.sentry.core.rig;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
@@ -15,6 +17,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class RigCheckTest {
 
+    private static final LocalDate TODAY = LocalDate.of(2026, 3, 2);
     private static final Intake CUP = new Intake.Cup(0.3, 0.6);
     private static final Intake PUMP = new Intake.Pumped(0.30, false);
     private static final Gas CO = GasLibrary.shipped().gas("carbon-monoxide");
@@ -26,7 +29,7 @@ class RigCheckTest {
     }
 
     private static List<String> refusals(Regulator regulator, Delivery delivery, Intake intake) {
-        return RigCheck.of(rig(regulator, delivery), intake, List.of(CO)).refusals().stream()
+        return RigCheck.of(rig(regulator, delivery), intake, List.of(CO), TODAY).refusals().stream()
                 .map(Refusal::code)
                 .toList();
     }
@@ -68,7 +71,7 @@ class RigCheckTest {
 
     @Test
     void theRefusalOfAStarvedPumpSaysWhatItWouldRead() {
-        var refusal = RigCheck.of(rig(Regulator.fixed(0.24), Delivery.TEE), PUMP, List.of(CO))
+        var refusal = RigCheck.of(rig(Regulator.fixed(0.24), Delivery.TEE), PUMP, List.of(CO), TODAY)
                 .refusals()
                 .get(0);
         assertThat(refusal.reason()).contains("needs 0.36 L/min", "gives 0.24 L/min", "80 % of the label");
@@ -84,11 +87,13 @@ class RigCheckTest {
     @Test
     void aRegulatorKeptForOneReactiveFamilyIsRefusedForAnother() {
         var acid = new Regulator(Regulator.Kind.FIXED, 0.5, H2S.family());
-        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(H2S)).refusals())
+        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(H2S), TODAY)
+                        .refusals())
                 .isEmpty();
-        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(CO)).refusals())
+        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(CO), TODAY).refusals())
                 .isEmpty();
-        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(NH3)).refusals())
+        assertThat(RigCheck.of(rig(acid, Delivery.CUP), CUP, List.of(NH3), TODAY)
+                        .refusals())
                 .extracting(Refusal::code)
                 .containsExactly("rig-other-family");
     }
@@ -98,10 +103,10 @@ class RigCheckTest {
         var soft = new Rig(Regulator.fixed(0.5), Delivery.CUP, new Tubing(Tubing.Material.PVC, new SampleLine(0.5, 4)));
         var longPtfe =
                 new Rig(Regulator.fixed(0.5), Delivery.CUP, new Tubing(Tubing.Material.PTFE, new SampleLine(3, 4)));
-        assertThat(RigCheck.of(soft, CUP, List.of(CO)).warnings()).isEmpty();
-        assertThat(RigCheck.of(soft, CUP, List.of(H2S)).warnings()).hasSize(1);
-        assertThat(RigCheck.of(longPtfe, CUP, List.of(H2S)).warnings()).hasSize(1);
-        assertThat(RigCheck.of(rig(Regulator.fixed(0.5), Delivery.CUP), CUP, List.of(H2S))
+        assertThat(RigCheck.of(soft, CUP, List.of(CO), TODAY).warnings()).isEmpty();
+        assertThat(RigCheck.of(soft, CUP, List.of(H2S), TODAY).warnings()).hasSize(1);
+        assertThat(RigCheck.of(longPtfe, CUP, List.of(H2S), TODAY).warnings()).hasSize(1);
+        assertThat(RigCheck.of(rig(Regulator.fixed(0.5), Delivery.CUP), CUP, List.of(H2S), TODAY)
                         .warnings())
                 .isEmpty();
     }
@@ -116,5 +121,25 @@ class RigCheckTest {
         assertThat(refusals(Regulator.fixed(flow * more), Delivery.TEE, pump).isEmpty())
                 .isIn(true, allowed);
         assertThat(allowed).isEqualTo(flow >= 1.2 * draws * (1 - 1e-9));
+    }
+
+    @Test
+    void aRegulatorThatIsKnownButOverdueIsWarnedAboutFromTheDayAfter() {
+        var known = new Regulator(Regulator.Kind.FIXED, 0.5, "", "RG-02", Optional.of(TODAY));
+        assertThat(RigCheck.of(rig(known, Delivery.CUP), CUP, List.of(CO), TODAY)
+                        .warnings())
+                .isEmpty();
+        var warnings = RigCheck.of(rig(known, Delivery.CUP), CUP, List.of(CO), TODAY.plusDays(1))
+                .warnings();
+        assertThat(warnings).extracting(Refusal::code).containsExactly("rig-check-due");
+        assertThat(warnings.get(0).reason()).contains("RG-02", "2 Mar 2026");
+    }
+
+    @Test
+    void aFreeRegulatorIsKeptForTheFirstReactiveFamilyThatItCarries() {
+        assertThat(Regulator.fixed(0.5).familyAfter(List.of(CO))).isEmpty();
+        assertThat(Regulator.fixed(0.5).familyAfter(List.of(CO, H2S))).isEqualTo(H2S.family());
+        assertThat(new Regulator(Regulator.Kind.FIXED, 0.5, NH3.family()).familyAfter(List.of(H2S)))
+                .isEqualTo(NH3.family());
     }
 }

@@ -19,6 +19,7 @@ import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
@@ -51,6 +52,7 @@ class BenchController {
     private final LiveHub hub;
     private final Fleet fleet;
     private final Shelf shelf;
+    private final BenchEquipment equipment;
     private final House house;
     private final People people;
     private final Site site;
@@ -64,6 +66,7 @@ class BenchController {
             LiveHub hub,
             Fleet fleet,
             Shelf shelf,
+            BenchEquipment equipment,
             House house,
             People people,
             Site site) {
@@ -75,6 +78,7 @@ class BenchController {
         this.hub = hub;
         this.fleet = fleet;
         this.shelf = shelf;
+        this.equipment = equipment;
         this.house = house;
         this.people = people;
         this.site = site;
@@ -126,7 +130,7 @@ class BenchController {
         runs.command(
                 id,
                 body.clientId(),
-                body.toCore(shelf, site, lacks),
+                body.toCore(shelf, equipment, site, lacks),
                 body.at(),
                 name,
                 body.together().orElse(false));
@@ -184,7 +188,7 @@ class BenchController {
                 state,
                 house.policy(run.policyVersion()),
                 site.today(),
-                rig.toCore(state.card().usualRig()));
+                rig.toCore(state.card().usualRig()).map(equipment::asItIs));
         return shelf.all().stream()
                 .map(c -> new CandidateView(
                         c.id().toString(),

@@ -11,6 +11,7 @@ import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.platform.Site;
 
@@ -72,7 +73,7 @@ record CommandBody(
     }
 
     /** @param withoutCompetence who sends it may not adjust this model */
-    RunCommand toCore(Shelf shelf, Site site, boolean withoutCompetence) {
+    RunCommand toCore(Shelf shelf, BenchEquipment equipment, Site site, boolean withoutCompetence) {
         return switch (kind) {
             case CONFIRM_CHECKS -> new RunCommand.ConfirmChecks(need(step, "step"));
             case CONFIRM_STEP -> new RunCommand.ConfirmStep(need(step, "step"));
@@ -92,7 +93,7 @@ record CommandBody(
                         chosen.cylinder(),
                         site.today(),
                         setPointsChanged.orElse(List.of()),
-                        rig);
+                        rig.map(equipment::asItIs));
             }
             case GAS_ON -> new RunCommand.GasOn(need(step, "step"));
             case GAS_OFF -> new RunCommand.GasOff(need(step, "step"));

@@ -10,10 +10,12 @@ import onward.sentry.core.rig.Tubing;
 /**
  * A rig as a query names it; what is left out is as the model's manual asks for.
  *
+ * @param tag of a regulator of the bench, which then says how it meters
  * @param flow of the regulator, L/min
  * @param metres length of the tubing
  */
 record RigChoice(
+        Optional<String> tag,
         Optional<Regulator.Kind> regulator,
         Optional<Double> flow,
         Optional<String> family,
@@ -23,7 +25,8 @@ record RigChoice(
 
     /** Empty when nothing was named. */
     Optional<Rig> toCore(Rig usual) {
-        boolean named = regulator.isPresent()
+        boolean named = tag.isPresent()
+                || regulator.isPresent()
                 || flow.isPresent()
                 || family.isPresent()
                 || delivery.isPresent()
@@ -38,7 +41,8 @@ record RigChoice(
                 : flow.orElse(usual.regulator().litresPerMinute());
         var line = usual.tubing().line();
         return Optional.of(new Rig(
-                new Regulator(kind, litres, family.orElse(usual.regulator().family())),
+                new Regulator(
+                        kind, litres, family.orElse(usual.regulator().family()), tag.orElse(""), Optional.empty()),
                 delivery.orElse(usual.delivery()),
                 new Tubing(
                         tubing.orElse(usual.tubing().material()),

@@ -4,11 +4,13 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Map;
 import java.util.Optional;
+import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.shelf.GasUse;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.platform.Ledger;
@@ -23,20 +25,39 @@ class RunConsequences {
     private final RunResults results;
     private final Fleet fleet;
     private final Shelf shelf;
+    private final BenchEquipment equipment;
     private final Ledger ledger;
     private final Site site;
 
-    RunConsequences(RunLog log, RunResults results, Fleet fleet, Shelf shelf, Ledger ledger, Site site) {
+    RunConsequences(
+            RunLog log,
+            RunResults results,
+            Fleet fleet,
+            Shelf shelf,
+            BenchEquipment equipment,
+            Ledger ledger,
+            Site site) {
         this.log = log;
         this.results = results;
         this.fleet = fleet;
         this.shelf = shelf;
+        this.equipment = equipment;
         this.ledger = ledger;
         this.site = site;
     }
 
     void of(RunEntity run, LiveRun live, RunEvent event, int seq, Instant at) {
-        if (event instanceof RunEvent.GasClosed closed) {
+        if (event instanceof RunEvent.GasOpened) {
+            live.state()
+                    .cylinder()
+                    .ifPresent(chosen -> chosen.rig()
+                            .ifPresent(rig -> equipment.carried(
+                                    rig.regulator(),
+                                    chosen.cylinder().mixture().components().stream()
+                                            .map(part -> GasLibrary.shipped().gas(part.gasId()))
+                                            .toList(),
+                                    live.state().technician())));
+        } else if (event instanceof RunEvent.GasClosed closed) {
             log.storeTraces(run.id(), seq, live.sealedTraces(closed.at()));
         } else if (event instanceof RunEvent.RunStopped stopped) {
             log.storeTraces(run.id(), seq, live.sealedTraces(live.traces().now() + 1));

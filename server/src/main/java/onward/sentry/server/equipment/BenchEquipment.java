@@ -9,8 +9,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
+import onward.sentry.core.gas.Gas;
 import onward.sentry.core.rig.Equipment;
 import onward.sentry.core.rig.Regulator;
+import onward.sentry.core.rig.Rig;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
@@ -109,6 +111,29 @@ public class BenchEquipment {
                 by,
                 Map.of("tag", tag, "kind", equipment.kind().label()));
         return byTag(tag);
+    }
+
+    /** A rig's regulator as it really is, where it is one of the bench's own; else as it was named. */
+    @Transactional(readOnly = true)
+    public Rig asItIs(Rig named) {
+        var tag = named.regulator().tag();
+        return tag.isEmpty() ? named : new Rig(byTag(tag).forUse(site.today()), named.delivery(), named.tubing());
+    }
+
+    /** A regulator has carried gas: one that was free is kept for the family of a reactive one from now on. */
+    @Transactional
+    public void carried(Regulator regulator, List<Gas> gases, String by) {
+        if (regulator.tag().isEmpty()) {
+            return;
+        }
+        var known = byTag(regulator.tag()).regulator().orElseThrow();
+        var family = known.familyAfter(gases);
+        if (!family.equals(known.family())) {
+            jdbc.sql("update equipment set family = ? where lower(tag) = lower(?)")
+                    .params(family, regulator.tag())
+                    .update();
+            ledger.append("regulator-family", by, Map.of("tag", regulator.tag(), "family", family));
+        }
     }
 
     /** Somebody has checked it. @param well what the checker says where nothing is measured */

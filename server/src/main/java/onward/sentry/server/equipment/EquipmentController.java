@@ -132,7 +132,7 @@ class EquipmentController {
                 one.tag(),
                 one.kind(),
                 one.kind().label(),
-                one.asMeasured(),
+                one.asMeasured(site.today()),
                 one.regulator()
                         .map(Regulator::litresPerMinute)
                         .filter(flow -> flow > 0)

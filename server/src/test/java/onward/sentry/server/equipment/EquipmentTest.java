@@ -6,8 +6,10 @@ import java.util.Map;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** Regulators and meters are checked too, and said to be due. */
 class EquipmentTest {
@@ -39,5 +41,65 @@ class EquipmentTest {
         assertThat(check("RG-77", "2026-03-09", 0.5).text("field")).isEqualTo("on");
         assertThat(server.signedIn(Role.VIEWER).post("/api/v1/equipment", body).status())
                 .isEqualTo(403);
+    }
+
+    @Test
+    void aRigIsCheckedAgainstEveryModelAndItsRegulatorKeepsTheFamilyThatItCarried() {
+        technician.post(
+                "/api/v1/equipment",
+                Map.of("tag", "RG-80", "kind", "REGULATOR", "regulator", "FIXED", "flow", 0.5, "intervalMonths", 12));
+        check("RG-80", "2026-03-01", 0.49);
+        var rig = Map.of(
+                "name", "Window", "regulator", "RG-80", "delivery", "CUP", "material", "LOW_ABSORPTION", "metres", 0.5);
+        var tried = technician.post("/api/v1/rig-checks", rig).body();
+        assertThat(tried.path("rig").path("regulator").path("litresPerMinute").asDouble())
+                .isEqualTo(0.49);
+        var pumped = model(tried, "Quoin 5P");
+        assertThat(pumped.path("refusal").path("code").asString()).isEqualTo("rig-no-cup");
+        assertThat(model(tried, "Quoin 4").path("refusal").isObject()).isFalse();
+        assertThat(technician.post("/api/v1/rigs", rig).status()).isEqualTo(201);
+        assertThat(technician.post("/api/v1/rigs", rig).text("code")).isEqualTo("rig-taken");
+
+        var island = new Island(server, technician);
+        var mix = island.houseMix();
+        var serial = island.quoin4();
+        var runId = island.start(serial, "BUMP", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        island.work(runId, gateway, mix, "CHOOSE_CYLINDER", 1);
+        var brought = tried.path("rig");
+        assertThat(island.confirm(runId, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", mix, "rig", brought))
+                        .status())
+                .isEqualTo(200);
+        assertThat(regulator("RG-80").path("family").asString()).isEmpty();
+        island.work(runId, gateway, mix, "CONFIRM_ALARMS", 1);
+        assertThat(regulator("RG-80").path("family").asString()).isEqualTo("acid or oxidising");
+
+        check("RG-80", "2026-03-02", 0.40);
+        assertThat(technician.get("/api/v1/rigs").body().toString()).contains("failed its last check");
+        assertThat(technician
+                        .get("/api/v1/runs/" + runId + "/cylinders?tag=RG-80")
+                        .text("code"))
+                .isEqualTo("equipment-failed");
+        assertThat(technician.delete("/api/v1/rigs/Window").status()).isEqualTo(204);
+        assertThat(technician.delete("/api/v1/rigs/Window").status()).isEqualTo(404);
+    }
+
+    private static JsonNode model(JsonNode rig, String name) {
+        return rig.path("models")
+                .valueStream()
+                .filter(model -> model.path("model").asString().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private JsonNode regulator(String tag) {
+        return technician
+                .get("/api/v1/equipment")
+                .body()
+                .valueStream()
+                .filter(one -> one.path("tag").asString().equals(tag))
+                .findFirst()
+                .orElseThrow()
+                .path("regulator");
     }
 }

@@ -48,6 +48,7 @@ class AccessTest {
                 .replace("{step}", "0")
                 .replace("{signInName}", "nobody")
                 .replace("{model}", "none")
+                .replace("{name}", "none")
                 .replace("{version}", "1")
                 .replace("{calculation}", "vol_to_lel")
                 .replace("{id}", "00000000-0000-0000-0000-000000000000");
