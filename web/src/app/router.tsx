@@ -111,6 +111,7 @@ const cylinder = createRoute({
 const newCylinder = createRoute({
   getParentRoute: () => shell,
   path: "/gas/new",
+  validateSearch: (search: Record<string, unknown>): { tag?: string } => (typeof search.tag === "string" ? { tag: search.tag } : {}),
   component: lazyRouteComponent(() => import("../features/gas/NewCylinder"), "NewCylinder"),
 });
 const equipment = createRoute({

@@ -66,10 +66,10 @@ export function usePutOnBench() {
       const problem = asProblem(error);
       toast(problem.message, {
         description: problem.wayOut,
-        action:
-          problem.code === "not-found"
-            ? { label: "Register it", onClick: () => void navigate({ to: "/detectors/new", search: { serial } }) }
-            : undefined,
+        ...(problem.code === "not-found" && {
+          action: { label: "Register a detector", onClick: () => void navigate({ to: "/detectors/new", search: { serial } }) },
+          cancel: { label: "Register a cylinder", onClick: () => void navigate({ to: "/gas/new", search: { tag: serial } }) },
+        }),
         duration: 8_000,
       });
     },

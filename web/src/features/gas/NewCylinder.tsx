@@ -1,6 +1,6 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
+import { getRouteApi, useNavigate } from "@tanstack/react-router";
 import { Trash2 } from "lucide-react";
 import { useFieldArray, useForm } from "react-hook-form";
 import { answer, api, asProblem, once } from "../../api/client";
@@ -41,14 +41,17 @@ type Fields = z.input<typeof shape>;
 
 const oneMore: Fields["components"][number] = { gas: "methane", amount: "", unit: "VOL_PERCENT", uncertaintyPercent: "2" };
 
+const route = getRouteApi("/shell/gas/new");
+
 export function NewCylinder() {
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const scanned = route.useSearch();
   const gases = useQuery({ queryKey: ["gases"], queryFn: () => answer(api.GET("/api/v1/gases")), staleTime: Infinity });
   const form = useForm<Fields, unknown, Body>({
     resolver: zodResolver(shape),
     defaultValues: {
-      tag: "",
+      tag: scanned.tag ?? "",
       certificateNumber: "",
       lot: "",
       balance: "nitrogen",

@@ -57,7 +57,7 @@ class FirstStartWalkTest {
 
             page.getByLabel("Scan or type a serial").fill("MC-1");
             page.keyboard().press("Enter");
-            inga.button("Register it").click();
+            inga.button("Register a detector").click();
             assertThat(page.getByLabel("Serial", new com.microsoft.playwright.Page.GetByLabelOptions().setExact(true)))
                     .hasValue("MC-1");
             page.getByLabel("Model").selectOption("Mote CO");

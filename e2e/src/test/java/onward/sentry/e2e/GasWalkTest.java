@@ -169,6 +169,71 @@ class GasWalkTest {
         }
     }
 
+    @Test
+    void anExpiredCylinderIsRefusedAtTheBenchHoweverItIsAskedFor() {
+        world.cylinderLike("HM-01", "HM-78");
+        world.expire("HM-78");
+        world.crew("Boat shed", "BS-", 1, 120);
+        try (var una = new Walk(world).signIn("una").readings("Typed by hand", 10)) {
+            var page = una.putOnBench("BS-101")
+                    .confirm("Check the detector before gas")
+                    .asked("Choose the cylinder")
+                    .page();
+            var refused = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("HM-78"));
+            assertThat(refused).containsText("Expired: last valid day was");
+            assertThat(refused).containsText("3 days ago");
+            page.getByLabel("Scan or type a serial").fill("HM-78");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("Not HM-78: Expired")).isVisible();
+            assertThat(page.getByText("there are no exceptions")).isVisible();
+            assertThat(page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("HM-78"))))
+                    .hasCount(0);
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aRigIsPutTogetherAndTakenByItsNameAtTheBench() {
+        try (var una = new Walk(world).signIn("una").readings("Typed by hand", 10)) {
+            var page = una.open("/gas/equipment").page();
+            una.button("Put a rig together").click();
+            page.getByLabel("Name").fill("Window");
+            page.getByLabel("Regulator").selectOption("RG-03");
+            assertThat(page.getByLabel("What it serves")).containsText("Serves no model");
+            page.getByLabel("Regulator").selectOption("RG-01");
+            assertThat(page.getByLabel("What it serves")).containsText("Serves");
+            assertThat(page.getByLabel("What it serves")).containsText("Quoin 4");
+            una.button("It lies ready").click();
+            var rig = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("Window"));
+            rig.getByText(Pattern.compile("Why not the other")).click();
+            assertThat(rig).containsText("A cup does not seal on a pumped inlet");
+
+            world.crew("Kiln", "KN-", 1, 120);
+            una.putOnBench("KN-101").confirm("Check the detector before gas").asked("Choose the cylinder");
+            una.button("Change").click();
+            page.getByLabel("Rig of the bench").selectOption("Window");
+            assertThat(page.getByLabel("Rig", new Page.GetByLabelOptions().setExact(true)))
+                    .containsText("fixed flow 0.49 L/min");
+            una.open("/gas/equipment").button("Take rig Window apart").click();
+            assertThat(rig).hasCount(0);
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void anUnknownScanBecomesACylinder() {
+        try (var una = new Walk(world).signIn("una")) {
+            var page = una.page();
+            page.getByLabel("Scan or type a serial").fill("XX-404");
+            page.keyboard().press("Enter");
+            una.button("Register a cylinder").click();
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .hasText("Register a cylinder");
+            assertThat(page.getByLabel("Tag")).hasValue("XX-404");
+            una.nothingWentWrong();
+        }
+    }
+
     private static String scan(byte[] pdf) throws Exception {
         try (var document = Loader.loadPDF(pdf)) {
             assertThat(document.getNumberOfPages()).isEqualTo(1);

@@ -203,6 +203,11 @@ final class World implements AutoCloseable {
                         + " where tag = '" + onShelf + "')");
     }
 
+    /** Its last valid day was three days ago. */
+    void expire(String tag) {
+        store("update cylinder set use_before = current_date - 3 where tag = '" + tag + "'");
+    }
+
     private void store(String... statements) {
         try (var connection = DriverManager.getConnection(address() + database, "sentry", password());
                 var statement = connection.createStatement()) {

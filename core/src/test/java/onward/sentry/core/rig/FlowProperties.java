@@ -28,7 +28,6 @@ class FlowProperties {
             @ForAll @DoubleRange(min = 0, max = 20.3) double oxygenOfMix,
             @ForAll @DoubleRange(min = 0, max = 25) double read) {
         double air = Flow.airFraction(oxygenOfMix, read);
-        assertThat(air >= 0 && air <= 1)
-                .isEqualTo(read >= oxygenOfMix && read <= CleanAir.OXYGEN_VOL_PERCENT);
+        assertThat(air >= 0 && air <= 1).isEqualTo(read >= oxygenOfMix && read <= CleanAir.OXYGEN_VOL_PERCENT);
     }
 }
