@@ -1,4 +1,4 @@
-import { rigWords, tubingWords, type Rig } from "./rig";
+import { rigWords, type Rig } from "./rig";
 
 /** What stands at the end of the tubing, drawn in the same line. */
 const ends: Record<Rig["delivery"], string> = {
@@ -10,6 +10,13 @@ const ends: Record<Rig["delivery"], string> = {
 };
 
 const endWords: Record<Rig["delivery"], string> = { CUP: "cup", TEE: "open tee", DIRECT: "inlet", BAG: "bag", STATION: "station" };
+
+const shortTubing: Record<Rig["tubing"]["material"], string> = {
+  PVC: "PVC",
+  SILICONE: "silicone",
+  PTFE: "PTFE",
+  LOW_ABSORPTION: "low-abs.",
+};
 
 /** A rig as one line: cylinder, regulator with its flow, tubing, what goes over the sensors. */
 export function RigDrawing({ rig, from, exact = false }: { rig: Rig; from: string; exact?: boolean }) {
@@ -33,7 +40,7 @@ export function RigDrawing({ rig, from, exact = false }: { rig: Rig; from: strin
           {regulator.tag || "regulator"}
         </text>
         <text x={exact ? 122 : 136} y="44">
-          {exact ? `${tubing.line.metres} m ${tubingWords[tubing.material].slice(0, 8)}` : "tubing"}
+          {exact ? `${tubing.line.metres} m ${shortTubing[tubing.material]}` : "tubing"}
         </text>
         <text x="212" y="44">
           {endWords[rig.delivery]}

@@ -50,7 +50,6 @@ export function GasLibrary() {
                   {heads[kind.figure]}
                 </th>
               ))}
-              <th className="font-normal">In a cylinder</th>
             </tr>
           </thead>
           <tbody>
@@ -60,6 +59,7 @@ export function GasLibrary() {
                   <strong>{gas.name}</strong>{" "}
                   <span className="text-soft">
                     <Formula text={gas.formula} />
+                    {gas.reactive && " · loses strength"}
                   </span>
                 </td>
                 <td className="pr-4 text-right">{gas.molarMass}</td>
@@ -80,7 +80,6 @@ export function GasLibrary() {
                     </td>
                   );
                 })}
-                <td>{gas.reactive ? "loses strength" : ""}</td>
               </tr>
             ))}
           </tbody>
