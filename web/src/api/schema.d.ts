@@ -356,6 +356,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors/{serial}/triggers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["seen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}/tolerance": {
         parameters: {
             query?: never;
@@ -636,6 +652,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["calculations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trigger-causes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["causes"];
         put?: never;
         post?: never;
         delete?: never;
@@ -956,6 +988,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["detector"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/trends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["trends"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1900,6 +1948,11 @@ export interface components {
             lastRunOn: string | null;
             lastStrip: components["schemas"]["Strip"] | null;
         };
+        SeenBody: {
+            /** @enum {string} */
+            cause: "DROPPED" | "EXPOSED" | "CLEANED" | "BATTERY_FLAT" | "MOVED" | "SERVICED";
+            remark: string;
+        };
         OwnTolerance: {
             percent: number | null;
             reason: string;
@@ -2164,6 +2217,12 @@ export interface components {
             /** @enum {string} */
             kind: "NUMBER" | "GAS" | "BASIS" | "DAY" | "WORDS";
             usual: string | null;
+        };
+        CauseView: {
+            /** @enum {string} */
+            cause: "DROPPED" | "EXPOSED" | "CLEANED" | "BATTERY_FLAT" | "MOVED" | "SERVICED";
+            label: string;
+            explanation: string;
         };
         Further: {
             gas: string;
@@ -2545,6 +2604,55 @@ export interface components {
             releasedAt: string | null;
             releasedBy: string | null;
             releaseRemark: string | null;
+        };
+        Crossing: {
+            /** Format: double */
+            percent: number;
+            /** Format: date */
+            earliest: string | null;
+            /** Format: date */
+            likely: string | null;
+            /** Format: date */
+            latest: string | null;
+        };
+        FadingView: {
+            /** Format: int32 */
+            slot: number;
+            formula: string;
+            serial: string;
+            /** Format: date */
+            fittedOn: string;
+            spans: components["schemas"]["SpanResponse"][];
+            trend: components["schemas"]["TrendView"] | null;
+            /** Format: int32 */
+            least: number;
+        };
+        SpanResponse: {
+            /** Format: date */
+            on: string;
+            /** Format: double */
+            percent: number;
+            cylinder: string;
+        };
+        Step: {
+            /** Format: date */
+            on: string;
+            from: string;
+            to: string;
+            /** Format: double */
+            byPercent: number;
+        };
+        TrendView: {
+            /** Format: double */
+            percentPerMonth: number;
+            /** Format: double */
+            nowPercent: number;
+            marginal: components["schemas"]["Crossing"];
+            fail: components["schemas"]["Crossing"];
+            /** Format: date */
+            orderBy: string | null;
+            steps: components["schemas"]["Step"][];
+            working: components["schemas"]["Working"];
         };
         AnswerView: {
             tag: string;
@@ -3442,6 +3550,34 @@ export interface operations {
             };
         };
     };
+    seen: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
     setTolerance: {
         parameters: {
             query?: never;
@@ -4014,6 +4150,26 @@ export interface operations {
             };
         };
     };
+    causes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CauseView"][];
+                };
+            };
+        };
+    };
     today: {
         parameters: {
             query?: never;
@@ -4448,6 +4604,30 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["DetectorView"];
+                };
+            };
+        };
+    };
+    trends: {
+        parameters: {
+            query?: {
+                leadDays?: number;
+            };
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["FadingView"][];
                 };
             };
         };

@@ -13,10 +13,12 @@ import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
+import { Fading } from "./Fading";
 import { GasFor } from "./GasFor";
 import { HoldTagLink } from "./HoldTagLink";
 import { ReleaseSheet } from "./ReleaseSheet";
 import { ReplaceSheet } from "./ReplaceSheet";
+import { SeenSheet } from "./SeenSheet";
 import { ToleranceSheet } from "./ToleranceSheet";
 
 const route = getRouteApi("/shell/detectors/$serial");
@@ -31,6 +33,7 @@ export function Detector() {
   const [replacing, setReplacing] = useState<Sensor | null>(null);
   const [releasing, setReleasing] = useState(false);
   const [tolerating, setTolerating] = useState(false);
+  const [seen, setSeen] = useState(false);
   if (detector.isPending) {
     return <Loading what={serial} />;
   }
@@ -74,13 +77,14 @@ export function Detector() {
           </p>
         </div>
         {may(session, "TECHNICIAN") && (
-          <div className="flex gap-2">
+          <div className="flex flex-wrap gap-2">
             <Button kind="act" disabled={pending} onClick={() => put(d.serial, "CALIBRATION")}>
               Calibrate
             </Button>
             <Button disabled={pending} onClick={() => put(d.serial, "BUMP")}>
               Bump
             </Button>
+            <Button onClick={() => setSeen(true)}>Something happened</Button>
             <Link to="/detectors/$serial/paper" params={{ serial: d.serial }} className={buttonLook()}>
               Job from paper
             </Link>
@@ -176,6 +180,7 @@ export function Detector() {
           </p>
         )}
       </section>
+      <Fading serial={serial} />
       <GasFor serial={serial} />
       <Runs serial={serial} />
       {holds.some((h) => h.releasedAt !== null) && (
@@ -193,6 +198,7 @@ export function Detector() {
         </section>
       )}
       <ReplaceSheet serial={serial} sensor={replacing} zone={session.zone} onClose={() => setReplacing(null)} />
+      {seen && <SeenSheet serial={serial} onClose={() => setSeen(false)} />}
       {tolerating && <ToleranceSheet serial={serial} tolerance={tolerance} open onClose={() => setTolerating(false)} />}
       <ReleaseSheet serial={serial} open={releasing} onClose={() => setReleasing(false)} />
     </div>

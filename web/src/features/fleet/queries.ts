@@ -23,3 +23,15 @@ export const runsQuery = (serial: string) =>
     queryKey: ["detector", serial, "runs"],
     queryFn: () => answer(api.GET("/api/v1/detectors/{serial}/runs", { params: { path: { serial } } })),
   });
+
+export const trendsQuery = (serial: string) =>
+  queryOptions({
+    queryKey: ["detector", serial, "trends"],
+    queryFn: () => answer(api.GET("/api/v1/detectors/{serial}/trends", { params: { path: { serial } } })),
+  });
+
+export const causesQuery = queryOptions({
+  queryKey: ["trigger-causes"],
+  queryFn: () => answer(api.GET("/api/v1/trigger-causes")),
+  staleTime: Infinity,
+});

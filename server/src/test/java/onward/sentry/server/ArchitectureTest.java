@@ -26,6 +26,7 @@ class ArchitectureTest {
                     "..server.bench..",
                     "..server.fleet..",
                     "..server.gas..",
+                    "..server.health..",
                     "..server.house..",
                     "..server.link..",
                     "..server.logbook..",

@@ -7,11 +7,13 @@ import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.run.GasJudge;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Working;
@@ -146,6 +148,34 @@ class DetectorController {
     }
 
     record Release(@NotNull String remark) {}
+
+    /** @param cause what was seen to happen */
+    record SeenBody(@NotNull TriggerCause cause, @NotNull String remark) {}
+
+    record CauseView(TriggerCause cause, String label, String explanation) {}
+
+    /** What may be seen to happen to a detector that makes it due at once. */
+    @GetMapping("/api/v1/trigger-causes")
+    List<CauseView> causes() {
+        return Arrays.stream(TriggerCause.values())
+                .map(cause -> new CauseView(cause, cause.label(), cause.explanation()))
+                .toList();
+    }
+
+    @PostMapping("/api/v1/detectors/{serial}/triggers")
+    @Transactional
+    public DetectorRow seen(
+            @RequestHeader("Idempotency-Key") String key,
+            @PathVariable String serial,
+            @Valid @RequestBody SeenBody body,
+            Principal principal) {
+        return once.per(
+                key,
+                principal.getName(),
+                DetectorRow.class,
+                () -> DetectorRow.of(
+                        fleet.seen(serial, body.cause(), body.remark(), people.displayName(principal.getName()))));
+    }
 
     @GetMapping("/api/v1/detectors")
     List<DetectorRow> detectors() {

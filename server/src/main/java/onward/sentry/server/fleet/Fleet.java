@@ -19,8 +19,10 @@ import onward.sentry.core.run.RunEvent.RunSigned;
 import onward.sentry.core.schedule.HoldRelease;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -343,6 +345,26 @@ public class Fleet {
         var trigger = triggers.saveAndFlush(new TriggerEntity(UUID.randomUUID(), detectorId, cause));
         states.renew(detectors.findById(detectorId).orElseThrow());
         return Optional.of(trigger.id());
+    }
+
+    /** Somebody has seen something happen to a detector. @throws Refused when it is due at once already */
+    @Transactional
+    public Known seen(String serial, TriggerCause cause, String remark, String by) {
+        var detector = entity(serial);
+        var trigger = cause.on(site.today(), remark);
+        triggers.findByDetectorIdAndSettledOnIsNull(detector.id())
+                .map(TriggerEntity::toCore)
+                .ifPresent(before -> {
+                    throw new Refused(new Refusal(
+                            "due-already",
+                            "cause",
+                            serial + " is due at once already, since " + Figures.day(before.on()) + ": "
+                                    + before.cause() + ".",
+                            "Calibrate it; that settles both."));
+                });
+        makeDue(detector.id(), trigger);
+        ledger.append("made-due", by, Map.of("detector", detector.serial(), "cause", trigger.cause()));
+        return known(detector);
     }
 
     /** What had made a detector due turned out not to be so; one that was calibrated since stays as it is. */

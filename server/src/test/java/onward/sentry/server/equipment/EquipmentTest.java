@@ -76,8 +76,11 @@ class EquipmentTest {
 
         check("RG-80", "2026-03-02", 0.40);
         assertThat(technician.get("/api/v1/rigs").body().toString()).contains("failed its last check");
+        var other = island.quoin4();
+        var next = island.start(other, "BUMP", "LINK").path("id").asString();
+        island.work(next, island.gateway(other, next, Map.of()), mix, "CHOOSE_CYLINDER", 1);
         assertThat(technician
-                        .get("/api/v1/runs/" + runId + "/cylinders?tag=RG-80")
+                        .get("/api/v1/runs/" + next + "/cylinders?tag=RG-80")
                         .text("code"))
                 .isEqualTo("equipment-failed");
         assertThat(technician.delete("/api/v1/rigs/Window").status()).isEqualTo(204);

@@ -1,0 +1,53 @@
+package onward.sentry.core.schedule;
+
+import java.time.LocalDate;
+import onward.sentry.core.working.Refusal;
+
+/**
+ * What somebody sees happen to a detector that makes it due at once. What the program sees by itself, such as a failed bump
+ * or a recalled cylinder, is no matter of choice.
+ */
+public enum TriggerCause {
+    DROPPED("dropped or hit", "It fell, or something fell on it."),
+    EXPOSED("over-range or poison exposure", "Silicones, lead, halogens, sulphides, or gas beyond its range."),
+    CLEANED("lamp or filter serviced", "The lamp was cleaned, or the filter changed."),
+    BATTERY_FLAT("battery went flat", "A biased sensor has lost its bias."),
+    MOVED("moved over 300 m in altitude", "A sensor that feels partial pressure reads otherwise there."),
+    SERVICED("new, or back from service", "Nobody here has calibrated it yet.");
+
+    private static final int MOST_LETTERS = 200;
+
+    private final String label;
+    private final String explanation;
+
+    TriggerCause(String label, String explanation) {
+        this.label = label;
+        this.explanation = explanation;
+    }
+
+    public String label() {
+        return label;
+    }
+
+    /** When it is meant, in one sentence. */
+    public String explanation() {
+        return explanation;
+    }
+
+    /**
+     * What makes the detector due, in words: {@code DROPPED.on(2026-03-02, "off the quay")} returns the cause
+     * "dropped or hit: off the quay".
+     *
+     * @param remark may be empty, at most 200 letters
+     */
+    public Trigger on(LocalDate day, String remark) {
+        var told = remark.strip();
+        Refusal.unless(
+                told.length() <= MOST_LETTERS,
+                "trigger-remark",
+                "remark",
+                "A remark has at most " + MOST_LETTERS + " letters, this one has " + told.length() + ".",
+                "Say it shorter.");
+        return new Trigger(day, told.isEmpty() ? label : label + ": " + told);
+    }
+}

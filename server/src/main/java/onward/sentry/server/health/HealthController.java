@@ -1,0 +1,91 @@
+package onward.sentry.server.health;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.health.Crossing;
+import onward.sentry.core.health.ResponseTrend;
+import onward.sentry.core.health.SpanResponse;
+import onward.sentry.core.working.Working;
+import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** How the sensors of a detector fade. */
+@RestController
+class HealthController {
+
+    private final SensorTrends trends;
+    private final Fleet fleet;
+    private final House house;
+
+    HealthController(SensorTrends trends, Fleet fleet, House house) {
+        this.trends = trends;
+        this.fleet = fleet;
+        this.house = house;
+    }
+
+    /**
+     * The line through a sensor's spans.
+     *
+     * @param orderBy day by which a new sensor is ordered, so that it is there at the earliest plausible marginal day
+     */
+    record TrendView(
+            double percentPerMonth,
+            double nowPercent,
+            Crossing marginal,
+            Crossing fail,
+            Optional<LocalDate> orderBy,
+            List<ResponseTrend.Step> steps,
+            Working working) {
+        static TrendView of(ResponseTrend trend, int leadDays) {
+            return new TrendView(
+                    trend.percentPerMonth(),
+                    trend.nowPercent(),
+                    trend.marginal(),
+                    trend.fail(),
+                    trend.marginal().orderBy(leadDays),
+                    trend.steps(),
+                    trend.working());
+        }
+    }
+
+    /**
+     * @param spans since it was fitted, oldest first
+     * @param trend absent with too few spans
+     * @param least how many spans a line needs
+     */
+    record FadingView(
+            int slot,
+            String formula,
+            String serial,
+            LocalDate fittedOn,
+            List<SpanResponse> spans,
+            Optional<TrendView> trend,
+            int least) {}
+
+    @GetMapping("/api/v1/detectors/{serial}/trends")
+    @Transactional(readOnly = true)
+    public List<FadingView> trends(@PathVariable String serial, @RequestParam(defaultValue = "28") int leadDays) {
+        var detector = fleet.bySerial(serial);
+        var card = house.latestCard(detector.model());
+        return detector.sensors().stream()
+                .map(sensor -> {
+                    var spans = trends.spans(sensor.id());
+                    return new FadingView(
+                            sensor.slot(),
+                            card.sensor(sensor.slot()).gas().formula(),
+                            sensor.serial(),
+                            sensor.fittedOn(),
+                            spans,
+                            ResponseTrend.of(spans).map(trend -> TrendView.of(trend, leadDays)),
+                            ResponseTrend.LEAST);
+                })
+                .filter(view -> !view.spans().isEmpty())
+                .toList();
+    }
+}

@@ -1,0 +1,2 @@
+/** How the fleet's sensors fade. */
+package onward.sentry.server.health;

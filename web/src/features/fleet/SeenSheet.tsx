@@ -1,0 +1,71 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState, type SubmitEvent } from "react";
+import { toast } from "sonner";
+import { answer, api, once, type Schemas } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Field } from "../../ui/Field";
+import { Sheet } from "../../ui/Sheet";
+import { Loading, Told } from "../../ui/Told";
+import { causesQuery } from "./queries";
+
+/** Something was seen to happen to a detector that makes it due at once. */
+export function SeenSheet({ serial, onClose }: { serial: string; onClose: () => void }) {
+  const queries = useQueryClient();
+  const causes = useQuery(causesQuery);
+  const [cause, setCause] = useState<Schemas["SeenBody"]["cause"] | null>(null);
+  const [remark, setRemark] = useState("");
+  const tell = useMutation({
+    mutationFn: (seen: Schemas["SeenBody"]["cause"]) =>
+      answer(
+        api.POST("/api/v1/detectors/{serial}/triggers", {
+          params: { path: { serial }, ...once() },
+          body: { cause: seen, remark },
+        }),
+      ),
+    onSuccess: async (now) => {
+      await queries.invalidateQueries();
+      toast(`${serial} is ${now.state}: ${now.reason}`);
+      onClose();
+    },
+  });
+  function submit(event: SubmitEvent) {
+    event.preventDefault();
+    if (cause) {
+      tell.mutate(cause);
+    }
+  }
+  return (
+    <Sheet open onClose={onClose} title={`What happened to ${serial}?`}>
+      <form onSubmit={submit} className="flex flex-col gap-4">
+        <p className="text-soft">It is due at once and is calibrated before anybody takes it out again.</p>
+        {!causes.data ? (
+          <Loading what="the causes" />
+        ) : (
+          <fieldset className="flex flex-col gap-1">
+            <legend className="sr-only">Cause</legend>
+            {causes.data.map((one) => (
+              <label key={one.cause} className="flex min-h-14 items-center gap-3 border-b border-line">
+                <input
+                  type="radio"
+                  name="cause"
+                  className="size-6 accent-act"
+                  checked={cause === one.cause}
+                  onChange={() => setCause(one.cause)}
+                />
+                <span>
+                  <strong>{one.label}</strong>
+                  <span className="block text-sm text-soft">{one.explanation}</span>
+                </span>
+              </label>
+            ))}
+          </fieldset>
+        )}
+        <Field label="Remark" hint="where and how, if it matters" value={remark} onChange={(event) => setRemark(event.target.value)} />
+        <Told error={tell.error} />
+        <Button kind="act" type="submit" disabled={tell.isPending || cause === null}>
+          Make it due
+        </Button>
+      </form>
+    </Sheet>
+  );
+}
