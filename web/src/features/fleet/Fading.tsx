@@ -11,7 +11,7 @@ import { trendsQuery } from "./queries";
 type One = Schemas["FadingView"];
 
 const HEIGHT = 132;
-const LEFT = 40;
+const LEFT = 48;
 const BOTTOM = 20;
 const MOST_AHEAD_MILLIS = 3 * 365 * 24 * 3_600_000;
 
@@ -71,19 +71,24 @@ function Said({ one }: { one: One }) {
 function Ahead({ trend }: { trend: NonNullable<One["trend"]> }) {
   const { earliest, latest } = trend.marginal;
   if (!earliest) {
-    return <p className="text-soft">No fall to {trend.marginal.percent} % in sight.</p>;
+    return <p className="text-soft">Not marginal for twenty years, as far as can be seen.</p>;
   }
   return (
     <p>
-      {trend.marginal.percent} % {latest ? `between ${onDay(earliest)} and ${onDay(latest)}` : `not before ${onDay(earliest)}`}.
+      Marginal, {trend.marginal.percent} %, {latest ? `between ${day(earliest)} and ${day(latest)}` : `not before ${day(earliest)}`}.
       {trend.orderBy && (
         <>
           {" "}
-          Order a new one by <strong>{onDay(trend.orderBy)}</strong>.
+          Order a new one by <strong>{day(trend.orderBy)}</strong>.
         </>
       )}
     </p>
   );
+}
+
+/** Years ahead the day of the week says nothing. */
+function day(date: string): string {
+  return onDay(date).replace(/^\w+, /, "");
 }
 
 function Course({ one }: { one: One }) {
@@ -185,11 +190,14 @@ function Course({ one }: { one: One }) {
             </title>
           </circle>
         ))}
-        {x.ticks(Math.max(2, Math.floor(width / 130))).map((tick) => (
-          <text key={tick.getTime()} x={x(tick)} y={HEIGHT - 4} textAnchor="middle" className="fill-soft text-[12px]">
-            {tick.toLocaleDateString("en-GB", { month: "short", year: "2-digit" })}
-          </text>
-        ))}
+        {x
+          .ticks(Math.max(2, Math.floor(width / 130)))
+          .filter((tick) => x(tick) < width - 28)
+          .map((tick) => (
+            <text key={tick.getTime()} x={x(tick)} y={HEIGHT - 4} textAnchor="middle" className="fill-soft text-[12px]">
+              {tick.toLocaleDateString("en-GB", { month: "short", year: "2-digit" })}
+            </text>
+          ))}
       </svg>
     </div>
   );

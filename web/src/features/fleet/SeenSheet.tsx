@@ -52,9 +52,8 @@ export function SeenSheet({ serial, onClose }: { serial: string; onClose: () => 
                   checked={cause === one.cause}
                   onChange={() => setCause(one.cause)}
                 />
-                <span>
-                  <strong>{one.label}</strong>
-                  <span className="block text-sm text-soft">{one.explanation}</span>
+                <span className="font-semibold">
+                  {one.label} <span className="block text-sm font-normal text-soft">{one.explanation}</span>
                 </span>
               </label>
             ))}

@@ -48,8 +48,9 @@ public record ResponseTrend(
 
     private static final double DAYS_PER_MONTH = 30.44;
     private static final double Z_80 = 1.2816;
-    /** A Theil–Sen line scatters a little more than one of least squares. */
-    private static final double EFFICIENCY = 1.06;
+    /** The noise is judged from few spans, and a Theil–Sen line scatters more than one of least squares: of 1,000 simulated
+     * sensors about 80 in 100 are held with this. */
+    private static final double WIDENED = 1.25;
 
     private static final double LEAST_NOISE_PERCENT = 0.4;
     private static final double LEAST_CYLINDER_PERCENT = 0.5;
@@ -186,7 +187,7 @@ public record ResponseTrend(
                             .sum())
                     .map(w -> w * w)
                     .sum();
-            return EFFICIENCY * Math.sqrt(noise * noise * single + cylinderNoise * cylinderNoise * shared);
+            return WIDENED * Math.sqrt(noise * noise * single + cylinderNoise * cylinderNoise * shared);
         }
 
         private double factor() {
