@@ -106,7 +106,9 @@ bench_load() {
   serial=LD-4711
   bench_page Today "$bench_address/api/v1/today" \
     "select count(*), max(last_strip) from detector d join sensor s on s.detector_id = d.id and s.removed_on is null"
-  bench_page Detectors "$bench_address/api/v1/detectors" "select * from detector order by serial"
+  bench_page "Detectors, a page" "$bench_address/api/v1/detectors?order=PRESSING" "select * from detector order by serial limit 100"
+  bench_page "Detectors, found by words" "$bench_address/api/v1/detectors?find=quoin%20due" \
+    "select * from detector where model || state_word ilike '%quoin%' order by serial limit 100"
   bench_page "One detector" "$bench_address/api/v1/detectors/$serial" \
     "select * from detector d join sensor s on s.detector_id = d.id where d.serial = '$serial'"
   bench_page "Its history" "$bench_address/api/v1/detectors/$serial/runs" \

@@ -340,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/doubts/{id}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors": {
         parameters: {
             query?: never;
@@ -980,6 +996,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/doubts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["open_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}": {
         parameters: {
             query?: never;
@@ -1052,6 +1084,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["suitability"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/doubts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ofDetector"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1918,6 +1966,32 @@ export interface components {
             well: boolean;
             remark: string;
         };
+        Closing: {
+            remark: string;
+        };
+        DoubtView: {
+            /** Format: uuid */
+            id: string;
+            serial: string;
+            crew: string;
+            /** Format: int32 */
+            slot: number;
+            formula: string;
+            /** Format: date */
+            since: string;
+            /** Format: date */
+            until: string;
+            /** Format: int64 */
+            days: number;
+            usedOn: string[];
+            finding: string;
+            /** Format: uuid */
+            runId: string;
+            /** Format: date-time */
+            closedAt: string | null;
+            closedBy: string | null;
+            closing: string | null;
+        };
         NewDetector: {
             serial: string;
             assetTag: string;
@@ -2241,6 +2315,8 @@ export interface components {
             runsLeft: number;
             refusals: string[];
             further: components["schemas"]["Further"][];
+            /** Format: int64 */
+            detectors: number;
             rows: components["schemas"]["TodayRow"][];
         };
         TodayRow: {
@@ -2263,9 +2339,9 @@ export interface components {
             date: string;
             groups: components["schemas"]["Group"][];
             onHold: components["schemas"]["TodayRow"][];
-            /** Format: int32 */
+            /** Format: int64 */
             ready: number;
-            /** Format: int32 */
+            /** Format: int64 */
             total: number;
             gasWarnings: string[];
         };
@@ -2568,6 +2644,19 @@ export interface components {
             gases: components["schemas"]["GasFigures"][];
             cross: components["schemas"]["CrossFigure"][];
         };
+        FleetPage: {
+            rows: components["schemas"]["DetectorRow"][];
+            /** Format: int64 */
+            matching: number;
+            states: components["schemas"]["Share"][];
+            models: components["schemas"]["Share"][];
+            crews: components["schemas"]["Share"][];
+        };
+        Share: {
+            name: string;
+            /** Format: int64 */
+            detectors: number;
+        };
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];
             dueWorking: components["schemas"]["Working"];
@@ -2741,6 +2830,14 @@ export interface components {
         };
         CardSheet: {
             parts: components["schemas"]["Part"][];
+        };
+        OpenDraft: {
+            model: string;
+            /** Format: int32 */
+            basedOn: number;
+            /** Format: date-time */
+            savedAt: string;
+            savedBy: string;
         };
         CardDesk: {
             model: string;
@@ -3504,9 +3601,45 @@ export interface operations {
             };
         };
     };
-    detectors: {
+    close: {
         parameters: {
             query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Closing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DoubtView"];
+                };
+            };
+        };
+    };
+    detectors: {
+        parameters: {
+            query?: {
+                find?: string;
+                state?: "RETIRED" | "ON_HOLD" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
+                model?: string;
+                crew?: string;
+                order?: "SERIAL" | "DUE" | "PRESSING";
+                from?: number;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3519,7 +3652,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["DetectorRow"][];
+                    "*/*": components["schemas"]["FleetPage"];
                 };
             };
         };
@@ -4586,6 +4719,26 @@ export interface operations {
             };
         };
     };
+    open_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DoubtView"][];
+                };
+            };
+        };
+    };
     detector: {
         parameters: {
             query?: never;
@@ -4696,6 +4849,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["SuitabilityView"];
+                };
+            };
+        };
+    };
+    ofDetector: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DoubtView"][];
                 };
             };
         };
@@ -4828,7 +5003,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["CardDraft"][];
+                    "*/*": components["schemas"]["OpenDraft"][];
                 };
             };
         };

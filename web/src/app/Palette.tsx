@@ -1,7 +1,8 @@
+import { useState } from "react";
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { Command } from "cmdk";
-import { detectorsQuery } from "../features/fleet/queries";
+import { findQuery } from "../features/fleet/queries";
 import { switchTheme } from "./theme";
 
 const item =
@@ -23,7 +24,9 @@ function holdsEveryWord(value: string, search: string): number {
 
 export function Palette({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
-  const { data: detectors = [] } = useQuery(detectorsQuery);
+  const [typed, setTyped] = useState("");
+  const { data } = useQuery(findQuery(typed.trim()));
+  const detectors = data?.rows ?? [];
   const go = (action: () => unknown) => () => {
     onClose();
     action();
@@ -37,7 +40,12 @@ export function Palette({ onClose }: { onClose: () => void }) {
       overlayClassName="fixed inset-0 z-30 bg-black/40"
       contentClassName="bg-sheet border-ink fixed top-20 left-1/2 z-40 w-[min(36rem,92vw)] -translate-x-1/2 border-2 shadow-xl"
     >
-      <Command.Input placeholder="A serial, a crew, a place …" className="w-full border-b border-line px-4 py-3 text-lg outline-none" />
+      <Command.Input
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="A serial, a crew, a place …"
+        className="w-full border-b border-line px-4 py-3 text-lg outline-none"
+      />
       <Command.List className="max-h-96 overflow-y-auto p-2">
         <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
         <Command.Group heading="Go to" className={group}>

@@ -1,6 +1,7 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { createRootRouteWithContext, createRoute, createRouter, lazyRouteComponent, Outlet, redirect } from "@tanstack/react-router";
 import { sessionQuery } from "../api/session";
+import { fleetWish } from "../features/fleet/wish";
 import { FirstAdministrator } from "../features/people/FirstAdministrator";
 import { SignIn } from "../features/people/SignIn";
 import { Today } from "../features/today/Today";
@@ -73,8 +74,7 @@ const round = createRoute({
 const detectors = createRoute({
   getParentRoute: () => shell,
   path: "/detectors",
-  validateSearch: (search: Record<string, unknown>): { find?: string } =>
-    typeof search.find === "string" && search.find ? { find: search.find } : {},
+  validateSearch: fleetWish,
   component: lazyRouteComponent(() => import("../features/fleet/Detectors"), "Detectors"),
 });
 const newDetector = createRoute({

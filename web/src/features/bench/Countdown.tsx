@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { clock as written } from "../../ui/shown";
-import type { RunClock } from "./useRun";
+import type { RunClock } from "./RunClock";
 
 /** Run time that is left, large; calls when it is over, and again each second until something else is counted. */
 export function Countdown({ countdown, clock, onOver }: { countdown: Schemas["Countdown"]; clock: RunClock; onOver: () => void }) {

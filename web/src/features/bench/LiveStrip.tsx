@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import { Strip } from "../../ui/Strip";
-import type { Run, RunClock } from "./useRun";
+import type { RunClock } from "./RunClock";
+import type { Run } from "./useRun";
 
 /** The run's strip, growing with run time. */
 export function LiveStrip({ run, clock }: { run: Run; clock: RunClock }) {

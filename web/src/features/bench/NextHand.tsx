@@ -1,7 +1,8 @@
 import clsx from "clsx";
 import type { ReactNode } from "react";
 import { Countdown } from "./Countdown";
-import type { Run, RunClock } from "./useRun";
+import type { RunClock } from "./RunClock";
+import type { Run } from "./useRun";
 
 /** The one thing to do next, readable from two metres, with its countdown and its confirmation. */
 export function NextHand({

@@ -4,7 +4,8 @@ import { keep, outboxHolds } from "../../app/outbox";
 import type { Command } from "./command";
 import { isKeepable, keptWords } from "./keptCommands";
 import { newest } from "./newest";
-import type { Run, RunClock } from "./useRun";
+import type { RunClock } from "./RunClock";
+import type { Run } from "./useRun";
 
 /** Sends what the technician does. A command keeps its id when it is sent again, so it takes effect once. */
 export function useCommand(runId: string, clock: RunClock) {

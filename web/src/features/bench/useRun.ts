@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { lanesKey, type LaneView } from "./lanes";
 import { newest } from "./newest";
+import { RunClock } from "./RunClock";
 import { TraceBuffer } from "./TraceBuffer";
 
 export type Run = Schemas["RunView"];
@@ -12,20 +13,13 @@ interface LiveReadings {
   progress: Record<string, string>;
 }
 
-/** Run time now: what was last heard, carried on by this device's clock at the run's speed. */
-export interface RunClock {
-  now(): number;
-}
-
-const MOST_CARRIED_MS = 2_500;
-
 /** One run with its readings, kept up to date by the stream; also when the line comes back. */
 export function useRun(runId: string) {
   const queries = useQueryClient();
   const buffer = useMemo(() => new TraceBuffer(), [runId]); // eslint-disable-line react-hooks/exhaustive-deps -- a new run has a new buffer
   const [connected, setConnected] = useState(true);
   const [progress, setProgress] = useState<Record<string, string>>({});
-  const heard = useRef({ runTime: 0, at: 0 });
+  const [clock] = useState(() => new RunClock());
   const run = useQuery({
     queryKey: ["run", runId],
     queryFn: async () => {
@@ -34,19 +28,16 @@ export function useRun(runId: string) {
     },
   });
   const data = run.data;
-  const typed = data?.typed ?? false;
-  const scale = data?.timeScale ?? 1;
 
   useEffect(() => {
     if (data) {
-      heard.current = { runTime: Math.max(data.runTime, typed ? 0 : heard.current.runTime), at: performance.now() };
+      clock.view(data);
     }
-  }, [data, typed]);
+  }, [data, clock]);
 
   useEffect(() => {
     let closed = false;
     let stream: EventSource | undefined;
-    heard.current = { runTime: 0, at: performance.now() };
     void answer(api.GET("/api/v1/runs/{id}/readings", { params: { path: { id: runId } } }))
       .catch(() => [])
       .then((history) => {
@@ -73,7 +64,7 @@ export function useRun(runId: string) {
         buffer.add(live.readings);
         const last = live.readings.at(-1);
         if (last) {
-          heard.current = { runTime: last.at, at: performance.now() };
+          clock.reading(runId, last.at);
         }
         setProgress(live.progress);
       });
@@ -90,17 +81,7 @@ export function useRun(runId: string) {
       closed = true;
       stream?.close();
     };
-  }, [runId, buffer, queries]);
-
-  const clock: RunClock = useMemo(
-    () => ({
-      now() {
-        const passed = performance.now() - heard.current.at;
-        return heard.current.runTime + (typed ? passed : Math.min(passed, MOST_CARRIED_MS)) * scale;
-      },
-    }),
-    [typed, scale],
-  );
+  }, [runId, buffer, queries, clock]);
 
   return { run, buffer, connected, progress, clock };
 }

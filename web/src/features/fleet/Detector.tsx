@@ -13,6 +13,7 @@ import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
+import { Doubts } from "./Doubts";
 import { Fading } from "./Fading";
 import { GasFor } from "./GasFor";
 import { HoldTagLink } from "./HoldTagLink";
@@ -111,6 +112,7 @@ export function Detector() {
           </div>
         </section>
       )}
+      <Doubts serial={serial} />
       <section aria-labelledby="sensors" className="mb-6">
         <h2 id="sensors" className="mb-1 text-xl font-bold">
           Sensors

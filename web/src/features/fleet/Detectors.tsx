@@ -1,52 +1,60 @@
-import { useQuery } from "@tanstack/react-query";
-import { getRouteApi, Link, useNavigate } from "@tanstack/react-router";
+import { useInfiniteQuery } from "@tanstack/react-query";
+import { getRouteApi, Link } from "@tanstack/react-router";
+import clsx from "clsx";
+import { useEffect, useRef } from "react";
+import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { onDay } from "../../app/dates";
-import { buttonLook } from "../../ui/Button";
+import { Button, buttonLook } from "../../ui/Button";
+import { fieldBox } from "../../ui/Field";
 import { LabelsLink } from "../../ui/LabelsLink";
+import { word } from "../../ui/shown";
 import { StateWord } from "../../ui/StateWord";
 import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
-import { detectorsQuery } from "./queries";
+import { fleetQuery } from "./queries";
+import { stateOrder, type FleetWish } from "./wish";
 
 const route = getRouteApi("/shell/detectors");
 
+type Row = Schemas["DetectorRow"];
+type Share = Schemas["Share"];
+
+/** The fleet: found by words, narrowed by state, model and crew; the address holds what is looked for. */
 export function Detectors() {
-  const { find = "" } = route.useSearch();
-  const navigate = useNavigate();
+  const wish = route.useSearch();
+  const navigate = route.useNavigate();
   const session = useSession();
-  const detectors = useQuery(detectorsQuery);
-  if (detectors.isPending) {
-    return <Loading what="the fleet" />;
+  const fleet = useInfiniteQuery(fleetQuery(wish));
+  const first = fleet.data?.pages[0];
+  if (!first) {
+    return fleet.isError ? <Told error={fleet.error} /> : <Loading what="the fleet" />;
   }
-  if (detectors.isError) {
-    return <Told error={detectors.error} />;
-  }
-  const words = find.toLowerCase().split(/\s+/).filter(Boolean);
-  const shown = detectors.data.filter((d) => {
-    const text = `${d.serial} ${d.assetTag} ${d.model} ${d.crew} ${d.location} ${d.state}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
+  const rows = fleet.data?.pages.flatMap((page) => page.rows) ?? [];
+  const all = first.states.reduce((sum, share) => sum + share.detectors, 0);
+  const put = (changed: Partial<FleetWish>) =>
+    void navigate({
+      search: Object.fromEntries(Object.entries({ ...wish, ...changed }).filter(([, value]) => value)),
+      replace: true,
+    });
   return (
     <div className="px-4 py-4">
-      <header className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
+      <header className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1 className="text-3xl font-bold">Detectors</h1>
         <label className="flex items-center gap-2">
           <span className="text-soft">Show</span>
           <input
-            value={find}
-            onChange={(event) =>
-              void navigate({ to: "/detectors", search: event.target.value ? { find: event.target.value } : {}, replace: true })
-            }
+            value={wish.find ?? ""}
+            onChange={(event) => put({ find: event.target.value })}
             placeholder="crew, model, state …"
             className="min-h-11 border border-ink bg-sheet px-3 placeholder:text-soft"
           />
         </label>
-        <p className="text-soft">
-          {shown.length} of {detectors.data.length}
+        <p className="text-soft" role="status">
+          {first.matching === rows.length ? `${first.matching} detectors` : `${rows.length} of ${first.matching}`}
         </p>
         <span className="ml-auto flex flex-wrap gap-2">
-          {shown.length > 0 && <LabelsLink detectors={shown.map((d) => d.serial)}>Labels</LabelsLink>}
+          {rows.length > 0 && <LabelsLink detectors={rows.map((row) => row.serial)}>Labels</LabelsLink>}
           {may(session, "TECHNICIAN") && (
             <Link to="/detectors/new" className={buttonLook()}>
               Register a detector
@@ -54,51 +62,163 @@ export function Detectors() {
           )}
         </span>
       </header>
-      <div className="overflow-x-auto">
-        <table className="w-full text-left">
-          <thead className="border-b-2 border-ink text-sm text-soft">
-            <tr>
-              <th className="py-1 pr-4 font-normal">May it be used?</th>
-              <th className="pr-4 font-normal">Serial</th>
-              <th className="pr-4 font-normal">Model</th>
-              <th className="pr-4 font-normal">Crew, place</th>
-              <th className="pr-4 font-normal">Due</th>
-              <th className="pr-4 font-normal">Why</th>
-              <th className="w-36 font-normal">Last run</th>
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((d) => (
-              <tr key={d.serial} className="border-b border-line">
-                <td className="py-1 pr-4 whitespace-nowrap">
-                  <StateWord state={d.state} /> <span className="text-sm text-soft">{d.usable ? "yes" : "no"}</span>
-                </td>
-                <td className="pr-4">
-                  <Link
-                    to="/detectors/$serial"
-                    params={{ serial: d.serial }}
-                    className="inline-flex min-h-11 items-center font-bold whitespace-nowrap underline-offset-4 hover:underline"
-                  >
-                    {d.serial}
-                  </Link>
-                </td>
-                <td className="pr-4 whitespace-nowrap">{d.model}</td>
-                <td className="pr-4">
-                  {d.crew}, {d.location}
-                </td>
-                <td className="pr-4 whitespace-nowrap">{onDay(d.dueOn)}</td>
-                <td className="pr-4">{d.reason}</td>
-                <td>{d.lastStrip && <Strip strip={d.lastStrip} />}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+        <States shares={first.states} all={all} chosen={wish.state} onChoose={(state) => put({ state })} />
+        <Narrow label="Model" shares={first.models} value={wish.model} onChange={(model) => put({ model })} />
+        <Narrow label="Crew" shares={first.crews} value={wish.crew} onChange={(crew) => put({ crew })} />
+        <label className="flex items-center gap-2">
+          <span className="text-soft">Order</span>
+          <select
+            className={clsx(fieldBox, "w-auto")}
+            value={wish.order ?? "SERIAL"}
+            onChange={(event) => put({ order: event.target.value === "SERIAL" ? undefined : (event.target.value as FleetWish["order"]) })}
+          >
+            <option value="SERIAL">serial</option>
+            <option value="DUE">due day</option>
+            <option value="PRESSING">most pressing first</option>
+          </select>
+        </label>
       </div>
-      {shown.length === 0 && (
+      <Rows rows={rows} />
+      {fleet.hasNextPage && <More loading={fleet.isFetchingNextPage} onMore={() => void fleet.fetchNextPage()} />}
+      {rows.length === 0 && (
         <p className="py-8 text-lg text-soft">
-          {detectors.data.length === 0 ? "No detector is registered yet." : "No detector fits these words."}
+          {all === 0 && Object.keys(wish).length === 0 ? "No detector is registered yet." : "No detector fits these words."}
         </p>
       )}
+    </div>
+  );
+}
+
+/** How many stand in each state; one of them narrows the list to it. */
+function States({
+  shares,
+  all,
+  chosen,
+  onChoose,
+}: {
+  shares: Share[];
+  all: number;
+  chosen: FleetWish["state"];
+  onChoose: (state: FleetWish["state"]) => void;
+}) {
+  const sorted = [...shares].sort((a, b) => stateOrder.indexOf(a.name) - stateOrder.indexOf(b.name));
+  const look = (on: boolean) =>
+    clsx("min-h-11 border-b-4 px-2", on ? "border-act font-bold" : "border-transparent text-soft hover:border-line");
+  return (
+    <div role="group" aria-label="State" className="flex flex-wrap">
+      <button type="button" aria-pressed={!chosen} className={look(!chosen)} onClick={() => onChoose(undefined)}>
+        all {all}
+      </button>
+      {sorted.map((share) => (
+        <button
+          key={share.name}
+          type="button"
+          aria-pressed={chosen === share.name}
+          className={look(chosen === share.name)}
+          onClick={() => onChoose(chosen === share.name ? undefined : (share.name as FleetWish["state"]))}
+        >
+          {word(share.name)} {share.detectors}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function Narrow({
+  label,
+  shares,
+  value = "",
+  onChange,
+}: {
+  label: string;
+  shares: Share[];
+  value?: string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      <span className="text-soft">{label}</span>
+      <select className={clsx(fieldBox, "w-auto max-w-56")} value={value} onChange={(event) => onChange(event.target.value)}>
+        <option value="">any</option>
+        {shares.map((share) => (
+          <option key={share.name} value={share.name}>
+            {share.name} ({share.detectors})
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function Rows({ rows }: { rows: Row[] }) {
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full text-left">
+        <thead className="border-b-2 border-ink text-sm text-soft">
+          <tr>
+            <th className="py-1 pr-4 font-normal">May it be used?</th>
+            <th className="pr-4 font-normal">Serial</th>
+            <th className="pr-4 font-normal">Model</th>
+            <th className="pr-4 font-normal">Crew, place</th>
+            <th className="pr-4 font-normal">Due</th>
+            <th className="pr-4 font-normal">Why</th>
+            <th className="w-36 font-normal">Last run</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((d) => (
+            <tr key={d.serial} className="border-b border-line">
+              <td className="py-1 pr-4 whitespace-nowrap">
+                <StateWord state={d.state} /> <span className="text-sm text-soft">{d.usable ? "yes" : "no"}</span>
+              </td>
+              <td className="pr-4">
+                <Link
+                  to="/detectors/$serial"
+                  params={{ serial: d.serial }}
+                  className="inline-flex min-h-11 items-center font-bold whitespace-nowrap underline-offset-4 hover:underline"
+                >
+                  {d.serial}
+                </Link>
+              </td>
+              <td className="pr-4 whitespace-nowrap">{d.model}</td>
+              <td className="pr-4">
+                {d.crew}, {d.location}
+              </td>
+              <td className="pr-4 whitespace-nowrap">{onDay(d.dueOn)}</td>
+              <td className="pr-4">{d.reason}</td>
+              <td>{d.lastStrip && <Strip strip={d.lastStrip} />}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** The next page, when it comes into view or is asked for. */
+function More({ loading, onMore }: { loading: boolean; onMore: () => void }) {
+  const mark = useRef<HTMLDivElement>(null);
+  const latest = useRef(onMore);
+  useEffect(() => {
+    latest.current = onMore;
+  }, [onMore]);
+  useEffect(() => {
+    const element = mark.current;
+    if (!element || loading) {
+      return;
+    }
+    const seen = new IntersectionObserver((entries) => entries.some((entry) => entry.isIntersecting) && latest.current(), {
+      rootMargin: "600px",
+    });
+    seen.observe(element);
+    return () => seen.disconnect();
+  }, [loading]);
+  return (
+    <div ref={mark} className="py-4">
+      <Button disabled={loading} onClick={onMore}>
+        {loading ? "Fetching more …" : "Show more"}
+      </Button>
     </div>
   );
 }

@@ -1,10 +1,27 @@
-import { queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
+import type { FleetWish } from "./wish";
 
-export const detectorsQuery = queryOptions({
-  queryKey: ["detectors"],
-  queryFn: () => answer(api.GET("/api/v1/detectors")),
-});
+const PAGE = 100;
+
+export const fleetQuery = (wish: FleetWish) =>
+  infiniteQueryOptions({
+    queryKey: ["detectors", wish],
+    queryFn: ({ pageParam }) => answer(api.GET("/api/v1/detectors", { params: { query: { ...wish, from: pageParam, limit: PAGE } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last, all) => {
+      const loaded = all.reduce((rows, page) => rows + page.rows.length, 0);
+      return last.rows.length > 0 && loaded < last.matching ? loaded : undefined;
+    },
+    placeholderData: (before) => before,
+  });
+
+export const findQuery = (find: string) =>
+  queryOptions({
+    queryKey: ["detectors", "find", find],
+    queryFn: () => answer(api.GET("/api/v1/detectors", { params: { query: { find, limit: 12 } } })),
+    placeholderData: (before) => before,
+  });
 
 export const modelsQuery = queryOptions({
   queryKey: ["models"],
@@ -34,4 +51,15 @@ export const causesQuery = queryOptions({
   queryKey: ["trigger-causes"],
   queryFn: () => answer(api.GET("/api/v1/trigger-causes")),
   staleTime: Infinity,
+});
+
+export const doubtsQuery = (serial: string) =>
+  queryOptions({
+    queryKey: ["detector", serial, "doubts"],
+    queryFn: () => answer(api.GET("/api/v1/detectors/{serial}/doubts", { params: { path: { serial } } })),
+  });
+
+export const openDoubtsQuery = queryOptions({
+  queryKey: ["doubts"],
+  queryFn: () => answer(api.GET("/api/v1/doubts")),
 });

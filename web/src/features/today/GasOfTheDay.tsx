@@ -8,7 +8,7 @@ export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; 
     if (group.cylinder) {
       const entry = byCylinder.get(group.cylinder) ?? { left: group.litresLeft, needed: 0, runsLeft: group.runsLeft, jobs: 0 };
       entry.needed += group.litres;
-      entry.jobs += group.rows.length;
+      entry.jobs += group.detectors;
       byCylinder.set(group.cylinder, entry);
     }
   }

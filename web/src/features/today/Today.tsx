@@ -11,6 +11,7 @@ import { Loading, Told } from "../../ui/Told";
 import { usePutOnBench, type Job } from "../bench/usePutOnBench";
 import { mostOnManifold, usePutOnManifold } from "../bench/usePutOnManifold";
 import { GasOfTheDay } from "./GasOfTheDay";
+import { InDoubt } from "./InDoubt";
 
 type Group = Schemas["Group"];
 type Row = Schemas["TodayRow"];
@@ -25,7 +26,7 @@ export function Today() {
     return <Told error={today.error} />;
   }
   const { groups, onHold, ready, total, date, gasWarnings } = today.data;
-  const jobs = groups.reduce((n, group) => n + group.rows.length, 0);
+  const jobs = groups.reduce((n, group) => n + group.detectors, 0);
   return (
     <div className="grid gap-x-8 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_18rem]">
       <div>
@@ -56,6 +57,7 @@ export function Today() {
             </ul>
           </section>
         )}
+        {may(session, "LEAD") && <InDoubt />}
         {jobs === 0 && onHold.length === 0 && (
           <p className="py-10 text-lg text-soft">Every detector is in date and bumped. Scan one to look at it or to work on it early.</p>
         )}
@@ -75,7 +77,7 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
     <section className="mb-5" aria-labelledby={id}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-2 border-ink pb-1">
         <h2 id={id} className="text-xl font-bold">
-          {group.job === "bump" ? "Bump" : "Calibrate"} {group.model} <span className="font-normal text-soft">· {group.rows.length}</span>
+          {group.job === "bump" ? "Bump" : "Calibrate"} {group.model} <span className="font-normal text-soft">· {group.detectors}</span>
         </h2>
         {together.length > 1 && group.cylinder && may(session, "TECHNICIAN") && (
           <Button
@@ -89,7 +91,7 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
               )
             }
           >
-            {together.length === group.rows.length ? "All" : "The first"} {together.length} on one manifold
+            {together.length === group.detectors ? "All" : "The first"} {together.length} on one manifold
           </Button>
         )}
         {group.cylinder ? (
@@ -110,6 +112,15 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
           <WorkRow key={row.serial} row={row} first={first && i === 0} job={job} />
         ))}
       </ul>
+      {group.detectors > group.rows.length && (
+        <Link
+          to="/detectors"
+          search={{ model: group.model, order: "PRESSING" }}
+          className="inline-flex min-h-11 items-center text-act underline underline-offset-4"
+        >
+          and {group.detectors - group.rows.length} more
+        </Link>
+      )}
     </section>
   );
 }

@@ -63,7 +63,7 @@ public final class FiftyLanes {
         var runs = (Map<String, String>) page.evaluate("""
                 async most => {
                   const token = decodeURIComponent(document.cookie.split('; ').find(c => c.startsWith('XSRF-TOKEN=')).slice(11));
-                  const all = await (await fetch('/api/v1/detectors')).json();
+                  const all = (await (await fetch('/api/v1/detectors?limit=200')).json()).rows;
                   const runs = {};
                   for (const d of all) {
                     if (Object.keys(runs).length === most) break;

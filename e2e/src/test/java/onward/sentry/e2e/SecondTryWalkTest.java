@@ -2,7 +2,10 @@ package onward.sentry.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /** A span that fails, what is suspected changed, and the pass on the second try; readings typed by hand. */
@@ -80,6 +83,26 @@ class SecondTryWalkTest {
                     .isVisible();
             assertThat(page.getByText("HM-02").first()).isVisible();
             brand.nothingWentWrong();
+        }
+        theDaysBeforeAreInDoubtUntilALeadHasLookedIntoThem();
+    }
+
+    private void theDaysBeforeAreInDoubtUntilALeadHasLookedIntoThem() {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.page();
+            var today = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("In doubt: look into it"));
+            today.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("LC-101"))
+                    .first()
+                    .click();
+            var doubt = page.getByLabel(Pattern.compile("H2S in doubt"));
+            assertThat(doubt).containsText("120 days to");
+            doubt.getByRole(AriaRole.BUTTON).click();
+            page.getByLabel("What was found out").fill("the gas had lost its strength, the detector was good");
+            page.getByRole(AriaRole.DIALOG)
+                    .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Close it"))
+                    .click();
+            assertThat(doubt).hasCount(0);
+            marit.nothingWentWrong();
         }
     }
 }

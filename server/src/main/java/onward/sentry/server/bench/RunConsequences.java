@@ -13,6 +13,7 @@ import onward.sentry.core.strip.Strip;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.health.Doubts;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -24,6 +25,7 @@ class RunConsequences {
     private final RunLog log;
     private final RunResults results;
     private final Fleet fleet;
+    private final Doubts doubts;
     private final Shelf shelf;
     private final BenchEquipment equipment;
     private final Ledger ledger;
@@ -33,6 +35,7 @@ class RunConsequences {
             RunLog log,
             RunResults results,
             Fleet fleet,
+            Doubts doubts,
             Shelf shelf,
             BenchEquipment equipment,
             Ledger ledger,
@@ -40,6 +43,7 @@ class RunConsequences {
         this.log = log;
         this.results = results;
         this.fleet = fleet;
+        this.doubts = doubts;
         this.shelf = shelf;
         this.equipment = equipment;
         this.ledger = ledger;
@@ -69,6 +73,7 @@ class RunConsequences {
             end(run, live, at, signed.on(), Optional.of(signed.verdict()));
             var detector = fleet.byId(run.detectorId());
             results.store(run.id(), detector, live.state(), signed.on());
+            doubts.signed(run.id(), detector, live.state(), signed.on(), signed.by());
             fleet.signed(
                     run.detectorId(), run.id(), run.job(), signed, run.strip().orElseThrow(), at);
             ledger.append(

@@ -13,10 +13,13 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.run.GasJudge;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Working;
+import onward.sentry.server.fleet.FleetList.Share;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.NotFound;
@@ -33,6 +36,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.json.JsonMapper;
@@ -40,15 +44,19 @@ import tools.jackson.databind.json.JsonMapper;
 @RestController
 class DetectorController {
 
+    private static final int MOST_ROWS = 200;
+
     private final Fleet fleet;
+    private final FleetList list;
     private final House house;
     private final People people;
     private final Once once;
     private final Site site;
     private final JsonMapper json;
 
-    DetectorController(Fleet fleet, House house, People people, Once once, Site site, JsonMapper json) {
+    DetectorController(Fleet fleet, FleetList list, House house, People people, Once once, Site site, JsonMapper json) {
         this.fleet = fleet;
+        this.list = list;
         this.house = house;
         this.people = people;
         this.once = once;
@@ -68,6 +76,21 @@ class DetectorController {
             LocalDate dueOn,
             Optional<LocalDate> lastRunOn,
             Optional<Strip> lastStrip) {
+
+        static DetectorRow of(FleetList.Line line) {
+            return new DetectorRow(
+                    line.serial(),
+                    line.assetTag(),
+                    line.model(),
+                    line.crew(),
+                    line.location(),
+                    line.state().label(),
+                    line.state().usable(),
+                    line.reason(),
+                    line.dueOn(),
+                    line.lastRunOn(),
+                    line.lastStrip().map(Strip::decode));
+        }
 
         static DetectorRow of(Fleet.Known d) {
             return new DetectorRow(
@@ -177,9 +200,46 @@ class DetectorController {
                         fleet.seen(serial, body.cause(), body.remark(), people.displayName(principal.getName()))));
     }
 
+    /**
+     * A page of the fleet.
+     *
+     * @param matching how many fit in all
+     * @param states how many of each state fit, were the state not chosen; models and crews alike
+     */
+    record FleetPage(
+            List<DetectorRow> rows, long matching, List<Share> states, List<Share> models, List<Share> crews) {}
+
+    /** @param limit rows of the page, 1 to 200 */
     @GetMapping("/api/v1/detectors")
-    List<DetectorRow> detectors() {
-        return fleet.all().stream().map(DetectorRow::of).toList();
+    FleetPage detectors(
+            @RequestParam(defaultValue = "") String find,
+            @RequestParam Optional<StateWord> state,
+            @RequestParam(defaultValue = "") String model,
+            @RequestParam(defaultValue = "") String crew,
+            @RequestParam(defaultValue = "SERIAL") FleetList.Order order,
+            @RequestParam(defaultValue = "0") int from,
+            @RequestParam(defaultValue = "100") int limit) {
+        Refusal.unless(
+                from >= 0 && limit >= 1 && limit <= MOST_ROWS,
+                "page",
+                "limit",
+                "A page begins at 0 or later and has 1 to " + MOST_ROWS + " rows, not " + limit + ".",
+                "Ask for the next page where one is not enough.");
+        list.renew();
+        var wish = new FleetList.Wish(find, state, model, crew);
+        var states = list.shares(wish, FleetList.Column.STATE);
+        return new FleetPage(
+                list.page(wish, order, from, limit).stream()
+                        .map(DetectorRow::of)
+                        .toList(),
+                states.stream()
+                        .filter(share -> state.map(word -> word.name().equals(share.name()))
+                                .orElse(true))
+                        .mapToLong(Share::detectors)
+                        .sum(),
+                states,
+                list.shares(wish, FleetList.Column.MODEL),
+                list.shares(wish, FleetList.Column.CREW));
     }
 
     @GetMapping("/api/v1/detectors/{serial}")

@@ -23,6 +23,7 @@ import onward.sentry.core.working.Refused;
 import onward.sentry.formats.CoreJson;
 import onward.sentry.formats.JsonText;
 import onward.sentry.server.house.CardDrafts.CardDraft;
+import onward.sentry.server.house.CardDrafts.OpenDraft;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.Site;
 import org.springframework.http.HttpStatus;
@@ -157,7 +158,7 @@ class CardDeskController {
     }
 
     @GetMapping("/api/v1/card-drafts")
-    List<CardDraft> all() {
+    List<OpenDraft> all() {
         return drafts.all();
     }
 

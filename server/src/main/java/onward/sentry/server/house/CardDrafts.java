@@ -33,10 +33,13 @@ class CardDrafts {
      */
     record CardDraft(String model, int basedOn, String card, int edit, Instant savedAt, String savedBy) {}
 
+    /** A draft by its name; 0 as what it is based on: a new model. */
+    record OpenDraft(String model, int basedOn, Instant savedAt, String savedBy) {}
+
     @Transactional(readOnly = true)
-    List<CardDraft> all() {
-        return jdbc.sql("select model, based_on, '' as card, edit, saved_at, saved_by from card_draft order by model")
-                .query(CardDraft.class)
+    List<OpenDraft> all() {
+        return jdbc.sql("select model, based_on, saved_at, saved_by from card_draft order by model")
+                .query(OpenDraft.class)
                 .list();
     }
 

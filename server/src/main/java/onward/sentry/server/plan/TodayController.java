@@ -1,7 +1,6 @@
 package onward.sentry.server.plan;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
@@ -20,7 +20,7 @@ import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
-import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.fleet.FleetList;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
@@ -30,14 +30,14 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class TodayController {
 
-    private final Fleet fleet;
+    private final FleetList fleet;
     private final Runs runs;
     private final Shelf shelf;
     private final House house;
     private final ComingUp comingUp;
     private final Site site;
 
-    TodayController(Fleet fleet, Runs runs, Shelf shelf, House house, ComingUp comingUp, Site site) {
+    TodayController(FleetList fleet, Runs runs, Shelf shelf, House house, ComingUp comingUp, Site site) {
         this.fleet = fleet;
         this.runs = runs;
         this.shelf = shelf;
@@ -60,9 +60,16 @@ class TodayController {
             Optional<String> asksFor,
             Optional<Strip> lastStrip) {}
 
+    /** So many lines of each job and model; the others are counted, and found in the list of detectors. */
+    private static final int MOST_ROWS = 40;
+
+    private static final List<StateWord> TO_DO =
+            List.of(StateWord.OVERDUE, StateWord.DUE, StateWord.BUMP_FIRST, StateWord.DUE_SOON);
+
     /**
      * Work that needs the same thing in hand.
      *
+     * @param detectors how many there are; {@code rows} lists the most pressing
      * @param gas what must be in the cylinder, in words
      * @param cylinder tag of the cylinder to take; empty when none fits
      * @param refusals why none fits: the reasons of the nearest one
@@ -79,6 +86,7 @@ class TodayController {
             int runsLeft,
             List<String> refusals,
             List<Further> further,
+            long detectors,
             List<TodayRow> rows) {}
 
     /** @param cylinder tag of the cylinder to take; empty when none fits */
@@ -88,58 +96,70 @@ class TodayController {
             LocalDate date,
             List<Group> groups,
             List<TodayRow> onHold,
-            int ready,
-            int total,
+            long ready,
+            long total,
             List<String> gasWarnings) {}
 
     private record Key(Job job, String model) {}
 
+    /** What there is to do of one job on one model: the most pressing lines, and how many there are in all. */
+    private record Work(List<FleetList.Line> lines, long all) {
+        Work and(Work more) {
+            return new Work(Stream.concat(lines.stream(), more.lines.stream()).toList(), Math.max(all, more.all));
+        }
+    }
+
     @GetMapping("/api/v1/today")
     TodayView today() {
         var open = runs.unfinished().stream().collect(Collectors.toMap(RunEntity::detectorId, run -> run));
-        var all = fleet.all();
         var onShelf = shelf.all();
-        Map<Key, List<Fleet.Known>> work = new LinkedHashMap<>();
-        all.stream()
-                .filter(d -> jobFor(d, open).isPresent())
-                .sorted(Comparator.comparing(Fleet.Known::state)
-                        .thenComparing(Fleet.Known::dueOn)
-                        .thenComparing(Fleet.Known::serial))
-                .forEach(d -> work.computeIfAbsent(
-                                new Key(jobFor(d, open).orElseThrow(), d.model()), key -> new ArrayList<>())
-                        .add(d));
+        fleet.renew();
+        Map<Key, Work> work = new LinkedHashMap<>();
+        fleet.pressing(TO_DO, open.keySet(), MOST_ROWS)
+                .forEach(counted -> work.merge(
+                        new Key(jobFor(counted.line().state()), counted.line().model()),
+                        new Work(List.of(counted.line()), counted.of()),
+                        Work::and));
+        fleet.byIds(open.keySet())
+                .forEach(line -> work.merge(
+                        new Key(open.get(line.id()).job(), line.model()),
+                        new Work(List.of(line), 1),
+                        (known, one) -> new Work(known.and(one).lines(), known.all() + 1)));
         var groups = work.entrySet().stream()
                 .map(entry -> group(entry.getKey(), entry.getValue(), open, onShelf))
                 .sorted(Comparator.comparing((Group g) -> g.job().equals(Job.BUMP.label())))
                 .toList();
+        var held = fleet.pressing(List.of(StateWord.ON_HOLD), open.keySet(), MOST_ROWS);
+        var byState = fleet.byState();
         return new TodayView(
                 site.today(),
                 groups,
-                all.stream()
-                        .filter(d -> d.state() == StateWord.ON_HOLD && !open.containsKey(d.id()))
-                        .map(d -> row(d, open))
-                        .toList(),
-                (int) all.stream().filter(d -> d.state().usable()).count(),
-                (int) all.stream().filter(d -> d.state() != StateWord.RETIRED).count(),
+                held.stream().map(counted -> row(counted.line(), open)).toList(),
+                byState.entrySet().stream()
+                        .filter(share -> share.getKey().usable())
+                        .mapToLong(Map.Entry::getValue)
+                        .sum(),
+                byState.entrySet().stream()
+                        .filter(share -> share.getKey() != StateWord.RETIRED)
+                        .mapToLong(Map.Entry::getValue)
+                        .sum(),
                 gasWarnings());
     }
 
-    private static Optional<Job> jobFor(Fleet.Known detector, Map<UUID, RunEntity> open) {
-        if (open.containsKey(detector.id())) {
-            return Optional.of(open.get(detector.id()).job());
-        }
-        return switch (detector.state()) {
-            case OVERDUE, DUE, DUE_SOON -> Optional.of(Job.CALIBRATION);
-            case BUMP_FIRST -> Optional.of(Job.BUMP);
-            case ON_HOLD, READY, RETIRED -> Optional.empty();
-        };
+    private static Job jobFor(StateWord state) {
+        return state == StateWord.BUMP_FIRST ? Job.BUMP : Job.CALIBRATION;
     }
 
     private record Weighed(Shelf.OnShelf onShelf, Fitness fitness) {}
 
-    private Group group(Key key, List<Fleet.Known> detectors, Map<UUID, RunEntity> open, List<Shelf.OnShelf> onShelf) {
+    private Group group(Key key, Work work, Map<UUID, RunEntity> open, List<Shelf.OnShelf> onShelf) {
         var card = house.latestCard(key.model());
-        var rows = detectors.stream().map(d -> row(d, open)).toList();
+        var rows = work.lines().stream()
+                .sorted(Comparator.comparing(FleetList.Line::state)
+                        .thenComparing(FleetList.Line::dueOn)
+                        .thenComparing(FleetList.Line::serial))
+                .map(line -> row(line, open))
+                .toList();
         var demands = demands(card, key.job());
         var demand = demands.get(0);
         var nearest = nearest(demand, onShelf);
@@ -148,7 +168,7 @@ class TodayController {
                 key.job().label(),
                 key.model(),
                 words(demand),
-                demand.litres() * rows.size(),
+                demand.litres() * work.all(),
                 best.map(w -> w.onShelf().tag()),
                 best.map(w -> w.onShelf().cylinder().litresLeft()).orElse(0.0),
                 best.map(w -> w.onShelf()
@@ -162,6 +182,7 @@ class TodayController {
                                         .toList())
                                 .orElse(List.of("No cylinder on the shelf holds these gases.")),
                 further(demands, best.map(Weighed::onShelf), onShelf),
+                work.all(),
                 rows);
     }
 
@@ -217,7 +238,7 @@ class TodayController {
                 .toList();
     }
 
-    private static TodayRow row(Fleet.Known d, Map<UUID, RunEntity> open) {
+    private static TodayRow row(FleetList.Line d, Map<UUID, RunEntity> open) {
         var run = Optional.ofNullable(open.get(d.id()));
         return new TodayRow(
                 d.serial(),

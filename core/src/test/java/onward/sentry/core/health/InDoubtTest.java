@@ -1,0 +1,40 @@
+package onward.sentry.core.health;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.LocalDate;
+import java.util.Optional;
+import onward.sentry.core.judge.Verdict;
+import org.junit.jupiter.api.Test;
+
+class InDoubtTest {
+
+    private static final LocalDate FITTED = LocalDate.of(2025, 6, 1);
+    private static final LocalDate GOOD = LocalDate.of(2026, 2, 2);
+    private static final LocalDate FOUND = LocalDate.of(2026, 3, 2);
+
+    @Test
+    void whatFailsAsFoundIsInDoubtSinceItWasLastGood() {
+        var doubt = InDoubt.of(Verdict.FAIL, Optional.of(GOOD), FITTED, FOUND).orElseThrow();
+        assertThat(doubt).isEqualTo(new InDoubt(GOOD, FOUND));
+        assertThat(doubt.words()).isEqualTo("2 Feb 2026 to 2 Mar 2026, 28 days");
+        assertThat(InDoubt.of(Verdict.FAIL, Optional.empty(), FITTED, FOUND)
+                        .orElseThrow()
+                        .since())
+                .isEqualTo(FITTED);
+    }
+
+    @Test
+    void whatIsFoundGoodPutsNothingInDoubt() {
+        assertThat(InDoubt.of(Verdict.PASS, Optional.of(GOOD), FITTED, FOUND)).isEmpty();
+        assertThat(InDoubt.of(Verdict.MARGINAL, Optional.of(GOOD), FITTED, FOUND))
+                .isEmpty();
+    }
+
+    @Test
+    void itIsClosedWithWhatWasFoundOut() {
+        assertThatThrownBy(() -> InDoubt.checkClosing("  ")).hasMessageContaining("what was found out");
+        InDoubt.checkClosing("nobody was in gas");
+    }
+}

@@ -1,0 +1,222 @@
+package onward.sentry.server.fleet;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.schedule.StateWord;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The fleet as a list: found by words, narrowed, in an order, a page at a time. Reads rows only, no entities. */
+@Component
+public class FleetList {
+
+    /** What comes first. */
+    enum Order {
+        SERIAL("serial"),
+        DUE("due_on, serial"),
+        PRESSING(
+                "case state_word when 'ON_HOLD' then 0 when 'OVERDUE' then 1 when 'DUE' then 2 when 'BUMP_FIRST' then 3"
+                        + " when 'DUE_SOON' then 4 when 'READY' then 5 else 6 end, due_on, serial");
+
+        private final String sql;
+
+        Order(String sql) {
+            this.sql = sql;
+        }
+    }
+
+    /**
+     * What is looked for.
+     *
+     * @param find words that must all stand in serial, tag, model, crew, place or state; empty: any
+     * @param state empty: any
+     * @param model empty: any
+     * @param crew empty: any
+     */
+    record Wish(String find, Optional<StateWord> state, String model, String crew) {}
+
+    /** A line of the list. */
+    public record Line(
+            UUID id,
+            String serial,
+            String assetTag,
+            String model,
+            String crew,
+            String location,
+            StateWord state,
+            String reason,
+            LocalDate dueOn,
+            Optional<LocalDate> lastRunOn,
+            Optional<String> lastStrip) {
+
+        static Line of(ResultSet row, int number) throws SQLException {
+            return new Line(
+                    row.getObject("id", UUID.class),
+                    row.getString("serial"),
+                    row.getString("asset_tag"),
+                    row.getString("model"),
+                    row.getString("crew"),
+                    row.getString("location"),
+                    StateWord.valueOf(row.getString("state_word")),
+                    row.getString("state_reason"),
+                    row.getObject("due_on", LocalDate.class),
+                    Optional.ofNullable(row.getObject("last_run_on", LocalDate.class)),
+                    Optional.ofNullable(row.getString("last_strip")));
+        }
+    }
+
+    /** How many detectors there are of a state, a model or a crew. */
+    record Share(String name, long detectors) {}
+
+    private static final String LINE = "id, serial, asset_tag, model, crew, location, state_word, state_reason, due_on,"
+            + " last_run_on, last_strip";
+
+    private final JdbcClient jdbc;
+    private final StateKeeper states;
+
+    FleetList(JdbcClient jdbc, StateKeeper states) {
+        this.jdbc = jdbc;
+        this.states = states;
+    }
+
+    /** @param of how many of its model and job there are, itself among them */
+    public record Counted(Line line, long of) {}
+
+    /** Before a list is read: states that have stopped being true are worked out anew. */
+    @Transactional
+    public void renew() {
+        states.renewExpired();
+    }
+
+    @Transactional(readOnly = true)
+    List<Line> page(Wish wish, Order order, int from, int limit) {
+        var params = params(wish);
+        params.put("from", from);
+        params.put("limit", limit);
+        return jdbc.sql("select " + LINE + " from detector where " + where(wish) + " order by " + order.sql
+                        + " offset :from limit :limit")
+                .params(params)
+                .query(Line::of)
+                .list();
+    }
+
+    /**
+     * The most pressing detectors in some states, so many at most of each model and job, with how many there are.
+     *
+     * @param without detectors that are listed otherwise
+     */
+    @Transactional(readOnly = true)
+    public List<Counted> pressing(Collection<StateWord> states, Collection<UUID> without, int most) {
+        return jdbc.sql("select * from (select " + LINE
+                        + ", count(*) over kind as of, row_number() over (partition by model,"
+                        + " state_word = 'BUMP_FIRST' order by " + Order.PRESSING.sql + ") as place from detector"
+                        + " where state_word in (:states) and not (id = any (:without))"
+                        + " window kind as (partition by model, state_word = 'BUMP_FIRST')) d where place <= :most"
+                        + " order by " + Order.PRESSING.sql)
+                .param("states", states.stream().map(StateWord::name).toList())
+                .param("without", without.toArray(UUID[]::new))
+                .param("most", most)
+                .query((row, n) -> new Counted(Line.of(row, n), row.getLong("of")))
+                .list();
+    }
+
+    @Transactional(readOnly = true)
+    public List<Line> byIds(Collection<UUID> ids) {
+        return jdbc.sql("select " + LINE + " from detector where id = any (:ids) order by " + Order.PRESSING.sql)
+                .param("ids", ids.toArray(UUID[]::new))
+                .query(Line::of)
+                .list();
+    }
+
+    /** How many detectors stand in each state. */
+    @Transactional(readOnly = true)
+    public Map<StateWord, Long> byState() {
+        var all = new EnumMap<StateWord, Long>(StateWord.class);
+        shares(new Wish("", Optional.empty(), "", ""), Column.STATE)
+                .forEach(share -> all.put(StateWord.valueOf(share.name()), share.detectors()));
+        return all;
+    }
+
+    /**
+     * How many fit, by the values of a column; the column itself is not narrowed, so that another of its values can be
+     * chosen.
+     */
+    @Transactional(readOnly = true)
+    List<Share> shares(Wish wish, Column column) {
+        var others = column.leftOut(wish);
+        return jdbc.sql("select " + column.sql + " as name, count(*) as detectors from detector where " + where(others)
+                        + " group by 1 order by 1")
+                .params(params(others))
+                .query(Share.class)
+                .list();
+    }
+
+    /** What the list can be narrowed by. */
+    enum Column {
+        STATE("state_word"),
+        MODEL("model"),
+        CREW("crew");
+
+        private final String sql;
+
+        Column(String sql) {
+            this.sql = sql;
+        }
+
+        private Wish leftOut(Wish wish) {
+            return switch (this) {
+                case STATE -> new Wish(wish.find(), Optional.empty(), wish.model(), wish.crew());
+                case MODEL -> new Wish(wish.find(), wish.state(), "", wish.crew());
+                case CREW -> new Wish(wish.find(), wish.state(), wish.model(), "");
+            };
+        }
+    }
+
+    private static List<String> words(Wish wish) {
+        return Arrays.stream(wish.find().strip().split("\\s+"))
+                .filter(word -> !word.isEmpty())
+                .limit(8)
+                .toList();
+    }
+
+    private static String where(Wish wish) {
+        var where = new StringBuilder("true");
+        for (int i = 0; i < words(wish).size(); i++) {
+            where.append(" and (serial || ' ' || asset_tag || ' ' || model || ' ' || crew || ' ' || location || ' '"
+                            + " || replace(state_word, '_', ' ')) ilike :word")
+                    .append(i);
+        }
+        if (wish.state().isPresent()) {
+            where.append(" and state_word = :state");
+        }
+        if (!wish.model().isEmpty()) {
+            where.append(" and model = :model");
+        }
+        if (!wish.crew().isEmpty()) {
+            where.append(" and crew = :crew");
+        }
+        return where.toString();
+    }
+
+    private static Map<String, Object> params(Wish wish) {
+        var params = new HashMap<String, Object>();
+        var words = words(wish);
+        for (int i = 0; i < words.size(); i++) {
+            params.put("word" + i, "%" + words.get(i).replaceAll("([\\\\%_])", "\\\\$1") + "%");
+        }
+        wish.state().ifPresent(state -> params.put("state", state.name()));
+        params.put("model", wish.model());
+        params.put("crew", wish.crew());
+        return params;
+    }
+}

@@ -1,0 +1,22 @@
+const states = ["ON_HOLD", "OVERDUE", "DUE", "BUMP_FIRST", "DUE_SOON", "READY", "RETIRED"] as const;
+const orders = ["SERIAL", "DUE", "PRESSING"] as const;
+
+/** What is looked for in the fleet; the address of the list holds it. */
+export interface FleetWish {
+  find?: string;
+  state?: (typeof states)[number];
+  model?: string;
+  crew?: string;
+  order?: (typeof orders)[number];
+}
+
+/** The most pressing first, as the list of states shows them. */
+export const stateOrder: readonly string[] = states;
+
+/** A wish as an address holds it; what it cannot hold is left out. */
+export function fleetWish(search: Record<string, unknown>): FleetWish {
+  const text = (key: string) => (typeof search[key] === "string" && search[key] ? { [key]: search[key] } : {});
+  const state = states.find((one) => one === search.state);
+  const order = orders.find((one) => one === search.order);
+  return { ...text("find"), ...text("model"), ...text("crew"), ...(state && { state }), ...(order && { order }) };
+}
