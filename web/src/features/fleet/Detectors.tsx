@@ -17,6 +17,9 @@ import { stateOrder, type FleetWish } from "./wish";
 
 const route = getRouteApi("/shell/detectors");
 
+/** Three stand side by side on a phone too. */
+const narrow = clsx(fieldBox, "!w-28 sm:!w-44");
+
 type Row = Schemas["DetectorRow"];
 type Share = Schemas["Share"];
 
@@ -62,22 +65,20 @@ export function Detectors() {
           )}
         </span>
       </header>
-      <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+      <div className="mb-3 flex flex-wrap items-center gap-x-3 gap-y-2">
         <States shares={first.states} all={all} chosen={wish.state} onChoose={(state) => put({ state })} />
         <Narrow label="Model" shares={first.models} value={wish.model} onChange={(model) => put({ model })} />
         <Narrow label="Crew" shares={first.crews} value={wish.crew} onChange={(crew) => put({ crew })} />
-        <label className="flex items-center gap-2">
-          <span className="text-soft">Order</span>
-          <select
-            className={clsx(fieldBox, "w-auto")}
-            value={wish.order ?? "SERIAL"}
-            onChange={(event) => put({ order: event.target.value === "SERIAL" ? undefined : (event.target.value as FleetWish["order"]) })}
-          >
-            <option value="SERIAL">serial</option>
-            <option value="DUE">due day</option>
-            <option value="PRESSING">most pressing first</option>
-          </select>
-        </label>
+        <select
+          aria-label="Order"
+          className={narrow}
+          value={wish.order ?? "SERIAL"}
+          onChange={(event) => put({ order: event.target.value === "SERIAL" ? undefined : (event.target.value as FleetWish["order"]) })}
+        >
+          <option value="SERIAL">by serial</option>
+          <option value="DUE">by due day</option>
+          <option value="PRESSING">most pressing first</option>
+        </select>
       </div>
       <Rows rows={rows} />
       {fleet.hasNextPage && <More loading={fleet.isFetchingNextPage} onMore={() => void fleet.fetchNextPage()} />}
@@ -137,17 +138,14 @@ function Narrow({
   onChange: (value: string) => void;
 }) {
   return (
-    <label className="flex items-center gap-2">
-      <span className="text-soft">{label}</span>
-      <select className={clsx(fieldBox, "w-auto max-w-56")} value={value} onChange={(event) => onChange(event.target.value)}>
-        <option value="">any</option>
-        {shares.map((share) => (
-          <option key={share.name} value={share.name}>
-            {share.name} ({share.detectors})
-          </option>
-        ))}
-      </select>
-    </label>
+    <select aria-label={label} className={narrow} value={value} onChange={(event) => onChange(event.target.value)}>
+      <option value="">any {label.toLowerCase()}</option>
+      {shares.map((share) => (
+        <option key={share.name} value={share.name}>
+          {share.name} ({share.detectors})
+        </option>
+      ))}
+    </select>
   );
 }
 
