@@ -2,9 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import type { Schemas } from "../../api/client";
 import { Loading, Told } from "../../ui/Told";
-import { cardsQuery } from "../house/queries";
 import { Part } from "./Part";
-import { sheetQuery } from "./queries";
+import { cardsQuery, sheetQuery } from "./queries";
 import { Versions } from "./Versions";
 
 /** A procedure card in words, for everybody who works by it. */

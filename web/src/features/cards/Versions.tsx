@@ -2,9 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Choice } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
-import { cardsQuery } from "../house/queries";
 import { Changes } from "./Changes";
-import { changesQuery } from "./queries";
+import { cardsQuery, changesQuery } from "./queries";
 
 /** Two published versions of a card held against each other. */
 export function Versions({ model }: { model: string }) {

@@ -1,5 +1,10 @@
 import { answer, api } from "../../api/client";
 
+export const cardsQuery = {
+  queryKey: ["cards"],
+  queryFn: () => answer(api.GET("/api/v1/cards")),
+};
+
 export const choicesQuery = {
   queryKey: ["cards", "choices"],
   queryFn: () => answer(api.GET("/api/v1/card-choices")),

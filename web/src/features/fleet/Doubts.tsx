@@ -7,7 +7,7 @@ import { atTime, onDay } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Told } from "../../ui/Told";
-import { ReasonedSheet } from "../gas/ReasonedSheet";
+import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { doubtsQuery } from "./queries";
 
 type Doubt = Schemas["DoubtView"];

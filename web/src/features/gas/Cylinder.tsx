@@ -19,7 +19,7 @@ import { Displays } from "./Displays";
 import { GaugeSheet } from "./GaugeSheet";
 import { Happened } from "./Happened";
 import { cylinderQuery } from "./queries";
-import { ReasonedSheet } from "./ReasonedSheet";
+import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { RecallSheet } from "./RecallSheet";
 
 const route = getRouteApi("/shell/gas/$tag");

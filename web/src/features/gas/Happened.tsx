@@ -4,7 +4,7 @@ import { may, useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Why } from "../../ui/Working";
-import { ReasonedSheet } from "./ReasonedSheet";
+import { ReasonedSheet } from "../../ui/ReasonedSheet";
 
 /** Recalls, comparisons and changes of state, the latest of each on top. */
 export function Happened({ page, zone }: { page: Schemas["CylinderPage"]; zone: string }) {

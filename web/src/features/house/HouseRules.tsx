@@ -7,7 +7,7 @@ import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
-import { Cards } from "./Cards";
+import { Cards } from "../cards/Cards";
 import { Qualified } from "./Qualified";
 import { policyQuery } from "./queries";
 import { figures, questions, type HouseFigure, type Policy, type Question } from "./schools";

@@ -5,11 +5,6 @@ export const policyQuery = {
   queryFn: () => answer(api.GET("/api/v1/house/policy")),
 };
 
-export const cardsQuery = {
-  queryKey: ["house", "cards"],
-  queryFn: () => answer(api.GET("/api/v1/cards")),
-};
-
 export const peopleQuery = {
   queryKey: ["people"],
   queryFn: () => answer(api.GET("/api/v1/people")),

@@ -6,8 +6,7 @@ import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
-import { draftsQuery } from "../cards/queries";
-import { cardsQuery } from "./queries";
+import { cardsQuery, draftsQuery } from "./queries";
 
 /** The procedure cards: read and written here; each goes out as JSON, and comes in again as its next version. */
 export function Cards({ lead }: { lead: boolean }) {

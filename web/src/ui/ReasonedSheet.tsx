@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState, type SubmitEvent } from "react";
-import { Button } from "../../ui/Button";
-import { Field } from "../../ui/Field";
-import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { Button } from "./Button";
+import { Field } from "./Field";
+import { Sheet } from "./Sheet";
+import { Told } from "./Told";
 
 /** Something that is done with a reason and nothing else. */
 export function ReasonedSheet({
