@@ -56,7 +56,7 @@ class FirstStartWalkTest {
                     .containsText("49.7 of 58 L");
 
             page.getByLabel("Scan or type a serial").fill("MC-1");
-            page.keyboard().press("Enter");
+            page.getByLabel("Scan or type a serial").press("Enter");
             inga.button("Register a detector").click();
             assertThat(page.getByLabel("Serial", new com.microsoft.playwright.Page.GetByLabelOptions().setExact(true)))
                     .hasValue("MC-1");

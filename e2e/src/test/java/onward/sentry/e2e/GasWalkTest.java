@@ -184,7 +184,7 @@ class GasWalkTest {
             assertThat(refused).containsText("Expired: last valid day was");
             assertThat(refused).containsText("3 days ago");
             page.getByLabel("Scan or type a serial").fill("HM-78");
-            page.keyboard().press("Enter");
+            page.getByLabel("Scan or type a serial").press("Enter");
             assertThat(page.getByText("Not HM-78: Expired")).isVisible();
             assertThat(page.getByText("there are no exceptions")).isVisible();
             assertThat(page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("HM-78"))))
@@ -226,7 +226,7 @@ class GasWalkTest {
         try (var una = new Walk(world).signIn("una")) {
             var page = una.page();
             page.getByLabel("Scan or type a serial").fill("XX-404");
-            page.keyboard().press("Enter");
+            page.getByLabel("Scan or type a serial").press("Enter");
             una.button("Register a cylinder").click();
             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
                     .hasText("Register a cylinder");

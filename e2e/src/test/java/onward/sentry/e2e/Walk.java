@@ -107,8 +107,9 @@ final class Walk implements AutoCloseable {
 
     /** Types a serial into the scan field. */
     Walk putOnBench(String serial) {
-        page.getByLabel("Scan or type a serial").fill(serial);
-        page.keyboard().press("Enter");
+        var field = page.getByLabel("Scan or type a serial");
+        field.fill(serial);
+        field.press("Enter"); // not the keyboard: a menu that closes may take the focus back in between
         page.waitForURL(Pattern.compile("/bench/[0-9a-f-]{36}"));
         return this;
     }
