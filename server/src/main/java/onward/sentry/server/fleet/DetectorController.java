@@ -227,7 +227,8 @@ class DetectorController {
                 "Ask for the next page where one is not enough.");
         list.renew();
         var wish = new FleetList.Wish(find, state, model, crew);
-        var states = list.shares(wish, FleetList.Column.STATE);
+        var shares = list.shares(wish);
+        var states = shares.get(FleetList.Column.STATE);
         return new FleetPage(
                 list.page(wish, order, from, limit).stream()
                         .map(DetectorRow::of)
@@ -238,8 +239,8 @@ class DetectorController {
                         .mapToLong(Share::detectors)
                         .sum(),
                 states,
-                list.shares(wish, FleetList.Column.MODEL),
-                list.shares(wish, FleetList.Column.CREW));
+                shares.get(FleetList.Column.MODEL),
+                shares.get(FleetList.Column.CREW));
     }
 
     @GetMapping("/api/v1/detectors/{serial}")

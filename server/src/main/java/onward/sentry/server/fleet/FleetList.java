@@ -3,6 +3,7 @@ package onward.sentry.server.fleet;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumMap;
@@ -10,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.StringJoiner;
 import java.util.UUID;
 import onward.sentry.core.schedule.StateWord;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -142,23 +144,36 @@ public class FleetList {
     @Transactional(readOnly = true)
     public Map<StateWord, Long> byState() {
         var all = new EnumMap<StateWord, Long>(StateWord.class);
-        shares(new Wish("", Optional.empty(), "", ""), Column.STATE)
+        shares(new Wish("", Optional.empty(), "", ""))
+                .get(Column.STATE)
                 .forEach(share -> all.put(StateWord.valueOf(share.name()), share.detectors()));
         return all;
     }
 
     /**
-     * How many fit, by the values of a column; the column itself is not narrowed, so that another of its values can be
-     * chosen.
+     * How many fit, by the values of each column; the column itself is not narrowed, so that another of its values can be
+     * chosen. The words are looked for once.
      */
     @Transactional(readOnly = true)
-    List<Share> shares(Wish wish, Column column) {
-        var others = column.leftOut(wish);
-        return jdbc.sql("select " + column.sql + " as name, count(*) as detectors from detector where " + where(others)
-                        + " group by 1 order by 1")
-                .params(params(others))
-                .query(Share.class)
-                .list();
+    Map<Column, List<Share>> shares(Wish wish) {
+        var sql = new StringJoiner(
+                " union all ",
+                "with found as materialized (select state_word, model, crew from detector where " + found(wish) + ") ",
+                " order by 1, 2");
+        for (var column : Column.values()) {
+            sql.add("select '" + column + "' as narrows, " + column.sql
+                    + " as name, count(*) as detectors from found where " + narrowed(column.leftOut(wish))
+                    + " group by 2");
+        }
+        var all = new EnumMap<Column, List<Share>>(Column.class);
+        for (var column : Column.values()) {
+            all.put(column, new ArrayList<>());
+        }
+        jdbc.sql(sql.toString()).params(params(wish)).query(row -> {
+            all.get(Column.valueOf(row.getString("narrows")))
+                    .add(new Share(row.getString("name"), row.getLong("detectors")));
+        });
+        return all;
     }
 
     /** What the list can be narrowed by. */
@@ -190,22 +205,30 @@ public class FleetList {
     }
 
     private static String where(Wish wish) {
-        var where = new StringBuilder("true");
+        return found(wish) + " and " + narrowed(wish);
+    }
+
+    private static String found(Wish wish) {
+        var found = new StringJoiner(" and ").add("true");
         for (int i = 0; i < words(wish).size(); i++) {
-            where.append(" and (serial || ' ' || asset_tag || ' ' || model || ' ' || crew || ' ' || location || ' '"
-                            + " || replace(state_word, '_', ' ')) ilike :word")
-                    .append(i);
+            found.add("(serial || ' ' || asset_tag || ' ' || model || ' ' || crew || ' ' || location || ' '"
+                    + " || replace(state_word, '_', ' ')) ilike :word" + i);
         }
+        return found.toString();
+    }
+
+    private static String narrowed(Wish wish) {
+        var narrowed = new StringJoiner(" and ").add("true");
         if (wish.state().isPresent()) {
-            where.append(" and state_word = :state");
+            narrowed.add("state_word = :state");
         }
         if (!wish.model().isEmpty()) {
-            where.append(" and model = :model");
+            narrowed.add("model = :model");
         }
         if (!wish.crew().isEmpty()) {
-            where.append(" and crew = :crew");
+            narrowed.add("crew = :crew");
         }
-        return where.toString();
+        return narrowed.toString();
     }
 
     private static Map<String, Object> params(Wish wish) {

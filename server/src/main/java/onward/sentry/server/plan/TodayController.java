@@ -208,6 +208,7 @@ class TodayController {
 
     private static Optional<Weighed> nearest(GasDemand demand, List<Shelf.OnShelf> onShelf) {
         return onShelf.stream()
+                .filter(c -> CylinderCheck.holdsAll(c.cylinder(), demand))
                 .map(c -> new Weighed(c, CylinderCheck.of(c.cylinder(), demand)))
                 .filter(w -> covers(w.fitness()))
                 .min(Comparator.comparing(Weighed::fitness, Fitness.BEST_FIRST));
