@@ -30,7 +30,7 @@ export function Doubts({ serial }: { serial: string }) {
           aria-label={`${doubt.formula} in doubt`}
           className="mb-5 flex flex-wrap items-center justify-between gap-4 border-2 border-caution bg-caution-wash p-4"
         >
-          <div className="min-w-0">
+          <div className="min-w-0 flex-1 basis-80">
             <h2 className="text-xl font-bold">
               <Formula text={doubt.formula} /> in doubt: {span(doubt)}
             </h2>

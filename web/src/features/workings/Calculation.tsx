@@ -151,6 +151,7 @@ function Answer({ calculation, given, under }: { calculation: Schemas["Calculati
               </div>
             ))}
           </dl>
+          {worked.data.working.source && <p className="text-soft">from {worked.data.working.source}</p>}
           <Button className="mt-3" onClick={() => void copy(worked.data.working, worked.data.filled)}>
             Copy as text
           </Button>
@@ -161,7 +162,7 @@ function Answer({ calculation, given, under }: { calculation: Schemas["Calculati
 }
 
 async function copy(working: Schemas["Working"], filled: string) {
-  const lines = [working.rule, working.formula, filled, working.result, location.href];
+  const lines = [working.rule, working.formula, filled, working.result, working.source && `from ${working.source}`, location.href];
   await navigator.clipboard.writeText(lines.filter(Boolean).join("\n"));
   toast("Copied, with a link that holds the numbers.");
 }
