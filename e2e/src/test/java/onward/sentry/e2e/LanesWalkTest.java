@@ -17,6 +17,16 @@ class LanesWalkTest {
 
     private static final int SIX = 6;
     private static final long LONGEST_MILLIS = 240_000;
+    /** Notes the pitch of every tone that the page plays, in Hz. */
+    private static final String LISTEN = """
+            window.heard = [];
+            const start = OscillatorNode.prototype.start;
+            OscillatorNode.prototype.start = function (...from) {
+              window.heard.push(this.frequency.value);
+              start.apply(this, from);
+            };""";
+
+    private static final int HAND_HZ = 392;
 
     private final World world = World.demo();
 
@@ -30,13 +40,16 @@ class LanesWalkTest {
     }
 
     @Test
+    @SuppressWarnings("unchecked")
     void sixCalibrationsOnAManifoldAreWorkedToTheEndByKeyboard() {
         world.crew("Pier gang", "PG-", SIX, 120);
         try (var brand = new Walk(world).signIn("brand").readings("Over the link", 60)) {
             var page = brand.page();
+            page.addInitScript(LISTEN);
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Readings")))
                     .click();
             page.getByLabel("Lead to the lane that needs it").check();
+            page.getByLabel("Call aloud when a hand is wanted").check();
             page.keyboard().press("Escape");
             brand.open("/");
             page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName(Pattern.compile("Calibrate Quoin 4")))
@@ -67,6 +80,7 @@ class LanesWalkTest {
             assertThat(asked)
                     .contains("Choose the cylinder", "Save on the instrument, then note what it shows")
                     .anyMatch(sentence -> sentence.startsWith("All sensors passed"));
+            assertThat((List<Object>) page.evaluate("heard")).contains(HAND_HZ);
             for (int i = 1; i <= SIX; i++) {
                 brand.open("/detectors/PG-10" + i);
                 assertThat(page.getByRole(AriaRole.MAIN)).containsText("pass");

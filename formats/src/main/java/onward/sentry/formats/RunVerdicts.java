@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import onward.sentry.core.bare.BareReadings;
+import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.replay.Replay;
 import onward.sentry.core.run.RunEvent;
@@ -61,7 +62,11 @@ public record RunVerdicts(
                 sensors(state),
                 recorded.map(r -> differences(r, signed)).orElse(List.of()),
                 replay.notRepeated(),
-                RunSuspicion.of(state, replay.run().traces(), History.NONE));
+                RunSuspicion.of(
+                        state,
+                        replay.run().traces(),
+                        History.NONE,
+                        CrossSensitivity.with(file.policy().figures())));
     }
 
     private static List<Sensor> sensors(RunState state) {

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.LiveRun;
@@ -146,7 +147,8 @@ class SuspicionTest {
                 long seed = FIRST_SEED + i;
                 double strength = one.least() + (one.most() - one.least()) * i / (SEEDS - 1);
                 var run = run(model, List.of(new Trouble(one.kind(), strength)), seed);
-                var suspicion = RunSuspicion.of(run.state(), run.traces(), history(model, seed));
+                var suspicion =
+                        RunSuspicion.of(run.state(), run.traces(), history(model, seed), CrossSensitivity.shipped());
                 named.merge(suspicion.next().map(NextTry::name).orElse("nothing"), 1, Integer::sum);
                 if (suspicion.next().filter(one.right()::contains).isEmpty()) {
                     wrong.add(one.kind() + " " + strength + " on " + model + " seed " + seed + ": " + told(suspicion));
@@ -187,7 +189,11 @@ class SuspicionTest {
                         Set.of(NextTry.CHECK_MODE, NextTry.ANOTHER_CYLINDER)))) {
             for (int i = 0; i < SEEDS; i++) {
                 var run = run("Quoin 4", List.of(pair.one(), pair.other()), FIRST_SEED + 300 + i);
-                var suspicion = RunSuspicion.of(run.state(), run.traces(), history("Quoin 4", FIRST_SEED + 300 + i));
+                var suspicion = RunSuspicion.of(
+                        run.state(),
+                        run.traces(),
+                        history("Quoin 4", FIRST_SEED + 300 + i),
+                        CrossSensitivity.shipped());
                 assertThat(suspicion.next()).as(pair + told(suspicion)).isPresent();
                 assertThat(pair.right())
                         .as(told(suspicion))
@@ -200,13 +206,13 @@ class SuspicionTest {
     @Test
     void whatWasTriedInVainIsNotNamedAgain() {
         var run = run("Quoin 4", List.of(new Trouble(Kind.DECAYED_GAS, 0.4)), FIRST_SEED);
-        var first = RunSuspicion.of(run.state(), run.traces(), History.NONE);
+        var first = RunSuspicion.of(run.state(), run.traces(), History.NONE, CrossSensitivity.shipped());
         assertThat(first.next()).contains(NextTry.ANOTHER_CYLINDER);
         run.carryOut(
                 new RunCommand.TryAgain(run.state().step(), NextTry.ANOTHER_CYLINDER.words()),
                 run.traces().now(),
                 run.state().technician());
-        var again = RunSuspicion.of(run.state(), run.traces(), History.NONE);
+        var again = RunSuspicion.of(run.state(), run.traces(), History.NONE, CrossSensitivity.shipped());
         assertThat(again.next()).isPresent().get().isNotEqualTo(NextTry.ANOTHER_CYLINDER);
     }
 

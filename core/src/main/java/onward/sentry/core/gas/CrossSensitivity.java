@@ -48,6 +48,11 @@ public final class CrossSensitivity {
         return pairs;
     }
 
+    /** What a sensor shows of a gas, in % of its concentration: 100 of its own, 0 of one that the table does not name. */
+    public double percent(String sensorGas, String gas) {
+        return displayedPpm(sensorGas, one -> one.equals(gas) ? 100 : 0);
+    }
+
     /**
      * The display in ppm of a sensor for {@code sensorGas} in an atmosphere.
      *

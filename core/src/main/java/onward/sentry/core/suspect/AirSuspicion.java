@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.working.Working;
 
 /** Ranks what may be behind a zero that failed, or a sensor that does not come back to clean air. */
@@ -33,8 +34,10 @@ public final class AirSuspicion {
      * After a zero that failed.
      *
      * @param gasLeft the gas before had not cleared down when it was taken
+     * @param cross tells which gas of the room the sensors would show so
      */
-    public static Suspicion ofZero(List<InAir> sensors, List<Evidence.Tried> tried, boolean gasLeft) {
+    public static Suspicion ofZero(
+            List<InAir> sensors, List<Evidence.Tried> tried, boolean gasLeft, CrossSensitivity cross) {
         var failed = sensors.stream().filter(InAir::failed).toList();
         if (failed.isEmpty()) {
             return Suspicion.NONE;
@@ -47,7 +50,12 @@ public final class AirSuspicion {
             suspects.add(suspect(
                     restless > 1 || sensors.size() == 1 ? Cause.UNSETTLED_GAS : Cause.UNSETTLED_SENSOR, 0.95, words));
         }
-        suspects.add(suspect(Cause.ROOM_GAS, gasLeft ? 0.4 : 0.75, words));
+        suspects.add(new Suspect(
+                Cause.ROOM_GAS,
+                gasLeft ? 0.4 : 0.75,
+                suspected(Cause.ROOM_GAS, words)
+                        .with("one gas that all sensors would show so", RoomGas.words(RoomGas.fitting(sensors, cross)))
+                        .gives("try: " + Cause.ROOM_GAS.shownBy().words())));
         suspects.add(suspect(Cause.RESIDUAL_GAS, gasLeft ? 0.8 : 0.4, words));
         suspects.add(suspect(Cause.ZERO_SENSOR, failed.size() == 1 ? 0.55 : 0.3, words));
         return Suspicion.of(suspects, tried);
@@ -81,8 +89,11 @@ public final class AirSuspicion {
         return new Suspect(
                 cause,
                 weight,
-                Working.of("Suspected: " + cause.words(), "what the sensors show in clean air")
-                        .with("readings", words)
-                        .gives("try: " + cause.shownBy().words()));
+                suspected(cause, words).gives("try: " + cause.shownBy().words()));
+    }
+
+    private static Working suspected(Cause cause, String words) {
+        return Working.of("Suspected: " + cause.words(), "what the sensors show in clean air")
+                .with("readings", words);
     }
 }

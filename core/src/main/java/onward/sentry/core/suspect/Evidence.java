@@ -10,6 +10,7 @@ import onward.sentry.core.rig.Rig;
  *
  * @param sensors that met the gas
  * @param shelfLifeLeft of the cylinder on that day, as a fraction; below 0 when it had expired
+ * @param gauge pressure in the cylinder before the run, as a share of the full one
  * @param charcoal the card has a charcoal filter put on before
  * @param exposedSeconds how long the gas was on
  * @param tried what was tried before in this run, and whether anything moved by it
@@ -17,6 +18,7 @@ import onward.sentry.core.rig.Rig;
 public record Evidence(
         List<SensorEvidence> sensors,
         double shelfLifeLeft,
+        double gauge,
         Rig rig,
         Intake intake,
         boolean charcoal,

@@ -35,6 +35,8 @@ public final class GasSuspicion {
 
     private static final double BASES_NEAR = 0.025;
     private static final double LAST_QUARTER = 0.25;
+    /** Share of the full pressure below which a cylinder may well be what gives nothing. */
+    private static final double GAUGE_LOW = 0.1;
 
     private final Evidence evidence;
     private final List<Suspect> suspects = new ArrayList<>();
@@ -73,10 +75,11 @@ public final class GasSuspicion {
 
     private void nothingArrives() {
         boolean alone = evidence.sensors().size() == 1;
-        var all = told(evidence.sensors());
+        boolean low = evidence.gauge() < GAUGE_LOW;
+        var all = told(evidence.sensors()) + "; gauge at " + upTo(100 * evidence.gauge(), 0) + " % of full";
         boolean maybeCharcoal =
                 alone && evidence.charcoal() && isVapour(evidence.sensors().get(0));
-        add(Cause.NO_GAS, maybeCharcoal ? 0.6 : 0.8, all);
+        add(Cause.NO_GAS, low ? 0.95 : maybeCharcoal ? 0.6 : 0.8, all);
         if (evidence.intake() instanceof Intake.Pumped) {
             add(Cause.BLOCKED_INLET, maybeCharcoal ? 0.5 : 0.7, all);
         }
@@ -86,7 +89,7 @@ public final class GasSuspicion {
             }
             add(Cause.DEAD_SENSOR, 0.6, all);
         } else {
-            add(Cause.WRONG_MIX, 0.5, all);
+            add(Cause.WRONG_MIX, low ? 0.3 : 0.5, all);
         }
     }
 

@@ -11,6 +11,7 @@ import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.ZeroJudge;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
@@ -32,16 +33,22 @@ public final class RunSuspicion {
     private final RunState state;
     private final RunTraces traces;
     private final History history;
+    private final CrossSensitivity cross;
 
-    private RunSuspicion(RunState state, RunTraces traces, History history) {
+    private RunSuspicion(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
         this.state = state;
         this.traces = traces;
         this.history = history;
+        this.cross = cross;
     }
 
-    /** What is suspected after the latest thing that failed in a run; nothing where nothing failed. */
-    public static Suspicion of(RunState state, RunTraces traces, History history) {
-        return new RunSuspicion(state, traces, history).latest();
+    /**
+     * What is suspected after the latest thing that failed in a run; nothing where nothing failed.
+     *
+     * @param cross the site's cross-sensitivities
+     */
+    public static Suspicion of(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
+        return new RunSuspicion(state, traces, history, cross).latest();
     }
 
     private Suspicion latest() {
@@ -49,7 +56,7 @@ public final class RunSuspicion {
         for (int i = events.size() - 1; i >= 0; i--) {
             var event = events.get(i);
             if (event instanceof RunEvent.ZeroJudged zero && anyFailed(zero.outcomes())) {
-                return AirSuspicion.ofZero(inAir(zero.outcomes(), zero.at()), tried(zero.step()), gasLeft(zero));
+                return AirSuspicion.ofZero(inAir(zero.outcomes(), zero.at()), tried(zero.step()), gasLeft(zero), cross);
             }
             if (event instanceof RunEvent.ClearedDown clear && anyFailed(clear.outcomes())) {
                 return AirSuspicion.ofClearDown(inAir(clear.outcomes(), clear.at()), List.of());
@@ -133,6 +140,7 @@ public final class RunSuspicion {
         return GasSuspicion.of(new Evidence(
                 sensors,
                 left,
+                cylinder.gaugeBar() / cylinder.fullBar(),
                 chosen.rig().orElseGet(() -> state.card().usualRig()),
                 state.card().intake(),
                 charcoal,

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
+import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.Fixtures;
@@ -42,7 +43,12 @@ class GasSuspicionTest {
 
     private static Suspicion of(Intake intake, double flow, List<Evidence.Tried> tried, SensorEvidence... sensors) {
         var rig = Rig.usual(intake, flow, java.util.Optional.empty());
-        return GasSuspicion.of(new Evidence(Arrays.asList(sensors), 0.6, rig, intake, false, 90, tried));
+        return at(0.8, rig, intake, tried, sensors);
+    }
+
+    private static Suspicion at(
+            double gauge, Rig rig, Intake intake, List<Evidence.Tried> tried, SensorEvidence... sensors) {
+        return GasSuspicion.of(new Evidence(Arrays.asList(sensors), 0.6, gauge, rig, intake, false, 90, tried));
     }
 
     private static Suspicion of(SensorEvidence... sensors) {
@@ -51,6 +57,17 @@ class GasSuspicionTest {
 
     private static String numbers(Suspicion suspicion) {
         return suspicion.suspects().get(0).working().inputs().toString();
+    }
+
+    @Test
+    void theGaugeSpeaksForAnEmptyCylinderWhereNothingArrives() {
+        var rig = Rig.usual(CUP, 0.5, java.util.Optional.empty());
+        var silent = new SensorEvidence[] {failed(1, 0), failed(2, 20.9), failed(3, 0), failed(4, 0)};
+        var empty = at(0.04, rig, CUP, List.of(), silent).suspects().get(0);
+        var full = at(0.9, rig, CUP, List.of(), silent).suspects().get(0);
+        assertThat(empty.cause()).isEqualTo(Cause.NO_GAS);
+        assertThat(empty.weight()).isGreaterThan(full.weight());
+        assertThat(empty.working().inputs().toString()).contains("gauge at 4 % of full");
     }
 
     @Test
@@ -110,8 +127,12 @@ class GasSuspicionTest {
     @Test
     void aZeroThatFailedBlamesTheRoomUnlessGasWasLeft() {
         var air = List.of(new AirSuspicion.InAir(Fixtures.quoin4().sensor(3), 12, 0.3, true));
-        assertThat(AirSuspicion.ofZero(air, List.of(), false).next()).contains(NextTry.VENTILATE);
-        assertThat(AirSuspicion.ofZero(air, List.of(), true).next()).contains(NextTry.ZERO_AGAIN);
+        assertThat(AirSuspicion.ofZero(air, List.of(), false, CrossSensitivity.shipped())
+                        .next())
+                .contains(NextTry.VENTILATE);
+        assertThat(AirSuspicion.ofZero(air, List.of(), true, CrossSensitivity.shipped())
+                        .next())
+                .contains(NextTry.ZERO_AGAIN);
         var below = List.of(new AirSuspicion.InAir(Fixtures.quoin4().sensor(3), -5, 0.3, true));
         assertThat(AirSuspicion.ofClearDown(below, List.of()).suspects().get(0).cause())
                 .isEqualTo(Cause.BAD_ZERO);

@@ -10,6 +10,7 @@ import java.util.UUID;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.StepPicture;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.LiveRun;
@@ -123,7 +124,11 @@ class RunViews {
         if (!thinks || state.paper() || state.seenBump()) {
             return Optional.empty();
         }
-        var suspicion = RunSuspicion.of(state, live.traces(), SensorHistory.of(jdbc, house, detector, site.today()));
+        var suspicion = RunSuspicion.of(
+                state,
+                live.traces(),
+                SensorHistory.of(jdbc, house, detector, site.today()),
+                CrossSensitivity.with(house.policy().figures()));
         return suspicion.suspects().isEmpty() ? Optional.empty() : Optional.of(SuspicionView.of(suspicion));
     }
 
