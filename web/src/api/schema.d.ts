@@ -420,6 +420,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors/{serial}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}/release": {
         parameters: {
             query?: never;
@@ -446,6 +462,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["store"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/lending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/interval": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setInterval"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1052,6 +1100,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["runsOf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rules"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2031,6 +2095,14 @@ export interface components {
             percent: number | null;
             reason: string;
         };
+        IntervalView: {
+            card: string;
+            own: string | null;
+        };
+        RulesView: {
+            tolerance: components["schemas"]["ToleranceView"];
+            interval: components["schemas"]["IntervalView"];
+        };
         ToleranceView: {
             /** Format: double */
             percent: number;
@@ -2065,6 +2137,21 @@ export interface components {
         };
         Stored: {
             runId: string;
+        };
+        LendBody: {
+            to: string;
+            /** Format: date */
+            backBy: string | null;
+        };
+        OwnInterval: {
+            /** @enum {string} */
+            form: "BY_CARD" | "DAYS" | "MONTHS" | "FOLLOWING_MONTH" | "NEXT_MONTH_DAY";
+            /** Format: int32 */
+            number: number | null;
+            /** Format: int32 */
+            nth: number | null;
+            weekday: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY") | null;
+            reason: string;
         };
         NewComponent: {
             gas: string;
@@ -2660,7 +2747,6 @@ export interface components {
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];
             dueWorking: components["schemas"]["Working"];
-            tolerance: components["schemas"]["ToleranceView"];
             sensors: components["schemas"]["FittedView"][];
             removed: components["schemas"]["FittedView"][];
             holds: components["schemas"]["HoldView"][];
@@ -3633,7 +3719,7 @@ export interface operations {
         parameters: {
             query?: {
                 find?: string;
-                state?: "RETIRED" | "ON_HOLD" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
+                state?: "RETIRED" | "ON_HOLD" | "OUT" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
                 model?: string;
                 crew?: string;
                 order?: "SERIAL" | "DUE" | "PRESSING";
@@ -3734,7 +3820,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["ToleranceView"];
+                    "*/*": components["schemas"]["RulesView"];
                 };
             };
         };
@@ -3756,6 +3842,30 @@ export interface operations {
                 "application/json": components["schemas"]["Replacement"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -3820,6 +3930,62 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["Stored"];
+                };
+            };
+        };
+    };
+    lend: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LendBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    setInterval: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnInterval"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RulesView"];
                 };
             };
         };
@@ -4803,6 +4969,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RunRow"][];
+                };
+            };
+        };
+    };
+    rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RulesView"];
                 };
             };
         };

@@ -1,6 +1,7 @@
 import clsx from "clsx";
 
 const look: Record<string, string> = {
+  out: "border-soft text-ink border-2 border-dotted",
   overdue: "border-fail text-fail border-2",
   "on hold": "border-fail bg-fail-wash text-fail border-2",
   due: "border-caution text-caution border-2",

@@ -17,10 +17,12 @@ import { Doubts } from "./Doubts";
 import { Fading } from "./Fading";
 import { GasFor } from "./GasFor";
 import { HoldTagLink } from "./HoldTagLink";
+import { LendSheet } from "./LendSheet";
+import { OwnRules } from "./OwnRules";
 import { ReleaseSheet } from "./ReleaseSheet";
 import { ReplaceSheet } from "./ReplaceSheet";
 import { SeenSheet } from "./SeenSheet";
-import { ToleranceSheet } from "./ToleranceSheet";
+import { TakeBack } from "./TakeBack";
 
 const route = getRouteApi("/shell/detectors/$serial");
 
@@ -33,7 +35,7 @@ export function Detector() {
   const { put, pending } = usePutOnBench();
   const [replacing, setReplacing] = useState<Sensor | null>(null);
   const [releasing, setReleasing] = useState(false);
-  const [tolerating, setTolerating] = useState(false);
+  const [lending, setLending] = useState(false);
   const [seen, setSeen] = useState(false);
   if (detector.isPending) {
     return <Loading what={serial} />;
@@ -45,7 +47,7 @@ export function Detector() {
       </div>
     );
   }
-  const { detector: d, dueWorking, tolerance, sensors, removed, holds } = detector.data;
+  const { detector: d, dueWorking, sensors, removed, holds } = detector.data;
   const hold = holds.find((h) => h.releasedAt === null);
   return (
     <div className="px-4 py-4">
@@ -66,16 +68,7 @@ export function Detector() {
             </span>
             <Why working={dueWorking} />
           </div>
-          <p className="flex flex-wrap items-baseline gap-x-3">
-            <span>
-              A check may be off by <strong>±{tolerance.percent} %</strong>: {tolerance.says}
-            </span>
-            {may(session, "LEAD") && (
-              <Button kind="quiet" onClick={() => setTolerating(true)}>
-                Change
-              </Button>
-            )}
-          </p>
+          <OwnRules serial={serial} />
         </div>
         {may(session, "TECHNICIAN") && (
           <div className="flex flex-wrap gap-2">
@@ -86,6 +79,11 @@ export function Detector() {
               Bump
             </Button>
             <Button onClick={() => setSeen(true)}>Something happened</Button>
+            {d.state === "out" ? (
+              <TakeBack serial={serial} />
+            ) : (
+              (d.usable || d.state === "bump first") && <Button onClick={() => setLending(true)}>Lend</Button>
+            )}
             <Link to="/detectors/$serial/paper" params={{ serial: d.serial }} className={buttonLook()}>
               Job from paper
             </Link>
@@ -201,7 +199,7 @@ export function Detector() {
       )}
       <ReplaceSheet serial={serial} sensor={replacing} zone={session.zone} onClose={() => setReplacing(null)} />
       {seen && <SeenSheet serial={serial} onClose={() => setSeen(false)} />}
-      {tolerating && <ToleranceSheet serial={serial} tolerance={tolerance} open onClose={() => setTolerating(false)} />}
+      {lending && <LendSheet serial={serial} onClose={() => setLending(false)} />}
       <ReleaseSheet serial={serial} open={releasing} onClose={() => setReleasing(false)} />
     </div>
   );

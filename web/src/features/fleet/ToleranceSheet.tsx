@@ -34,7 +34,7 @@ export function ToleranceSheet({
       ),
     onSuccess: async (now) => {
       await queries.invalidateQueries();
-      toast(`Checks of ${serial} are held to ±${now.percent} %.`);
+      toast(`Checks of ${serial} are held to ±${now.tolerance.percent} %.`);
       onClose();
     },
   });

@@ -35,6 +35,12 @@ export const detectorQuery = (serial: string) =>
     queryFn: () => answer(api.GET("/api/v1/detectors/{serial}", { params: { path: { serial } } })),
   });
 
+export const rulesQuery = (serial: string) =>
+  queryOptions({
+    queryKey: ["detector", serial, "rules"],
+    queryFn: () => answer(api.GET("/api/v1/detectors/{serial}/rules", { params: { path: { serial } } })),
+  });
+
 export const runsQuery = (serial: string) =>
   queryOptions({
     queryKey: ["detector", serial, "runs"],

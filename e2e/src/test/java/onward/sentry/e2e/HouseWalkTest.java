@@ -58,7 +58,9 @@ class HouseWalkTest {
             marit.button("Leave it as it is").click();
             assertThat(page.getByLabel("How high above the sea is the bench?")).hasValue("0");
 
-            marit.open("/detectors/Q4-1005").button("Change").click();
+            marit.open("/detectors/Q4-1005")
+                    .button("Change how far a check may be off")
+                    .click();
             page.getByLabel("A check passes within")
                     .selectOption(new com.microsoft.playwright.options.SelectOption().setValue("5"));
             page.getByLabel("Why").fill("works in the laboratory");

@@ -12,6 +12,7 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.rig.Rig;
+import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -33,6 +34,7 @@ public sealed interface RunEvent {
      * @param chains what is known of sensors that show displayed readings, by slot
      * @param exposedSeconds how long these sensors were on gas in the 24 h before
      * @param ownTolerancePercent of checks, set for this one detector; empty: card and policy say
+     * @param ownInterval of this one detector beside its card's; the earlier due day counts
      */
     record RunStarted(
             long at,
@@ -49,12 +51,14 @@ public sealed interface RunEvent {
             boolean withoutCompetence,
             Map<Integer, SpanChain> chains,
             double exposedSeconds,
-            OptionalDouble ownTolerancePercent)
+            OptionalDouble ownTolerancePercent,
+            Optional<IntervalRule> ownInterval)
             implements RunEvent {
 
         public RunStarted {
             chains = chains == null ? Map.of() : Map.copyOf(chains);
             ownTolerancePercent = ownTolerancePercent == null ? OptionalDouble.empty() : ownTolerancePercent;
+            ownInterval = ownInterval == null ? Optional.empty() : ownInterval;
         }
 
         /** By somebody who may do everything that the card asks for, on sensors that nothing is known of. */
@@ -85,7 +89,8 @@ public sealed interface RunEvent {
                     false,
                     Map.of(),
                     0,
-                    OptionalDouble.empty());
+                    OptionalDouble.empty(),
+                    Optional.empty());
         }
     }
 

@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.IntervalRule;
 
 /** Puts the verdicts of a run together: per sensor the worse of ours and the instrument's, the detector as its worst. */
 final class SignOff {
@@ -56,10 +57,15 @@ final class SignOff {
                 ours,
                 instrument,
                 renews ? Optional.of(on) : Optional.empty(),
-                renews ? Optional.of(state.card().interval().nextDue(on)) : Optional.empty(),
+                renews ? Optional.of(interval(state).nextDue(on)) : Optional.empty(),
                 renews
                         ? spanned.map(SensorOutcome::sensitivity).orElse(OptionalDouble.empty())
                         : OptionalDouble.empty());
+    }
+
+    private static IntervalRule interval(RunState state) {
+        return IntervalRule.WithOwn.of(
+                state.card().interval(), state.started().flatMap(RunEvent.RunStarted::ownInterval));
     }
 
     private static Optional<String> remark(RunState state, List<SensorResult> results, boolean skippedMayGo) {

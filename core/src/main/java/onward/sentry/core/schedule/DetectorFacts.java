@@ -12,13 +12,16 @@ import onward.sentry.core.working.Working;
  *
  * @param retired taken out of the fleet for good
  * @param holdReason present while it is on hold
+ * @param lending present while it is out with somebody
  * @param sensors dates of the sensors fitted now, at least one
  * @param trigger present while something has made it due at once
  * @param lastGoodBump day of the last bump or calibration that passed
+ * @param rule of its card, with its own interval where it has one
  */
 public record DetectorFacts(
         boolean retired,
         Optional<String> holdReason,
+        Optional<Lending> lending,
         List<SensorDates> sensors,
         Optional<Trigger> trigger,
         Optional<LocalDate> lastGoodBump,

@@ -7,6 +7,7 @@ import java.time.format.TextStyle;
 import java.time.temporal.TemporalAdjusters;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Working;
@@ -211,6 +212,47 @@ public sealed interface IntervalRule {
                     due.working()
                             .with("never later than", Figures.day(byCap) + ", " + capDays + " days")
                             .gives(Figures.day(byCap) + " (the cap is earlier)"));
+        }
+    }
+
+    /**
+     * The rule of the card beside one that is set for a single detector; the earlier day counts.
+     *
+     * <p>Every 6 months beside an own 90 days, after 2026-03-01, returns 2026-05-30.
+     */
+    record WithOwn(IntervalRule card, IntervalRule own) implements IntervalRule {
+
+        public WithOwn {
+            Objects.requireNonNull(card, "card");
+            Objects.requireNonNull(own, "own");
+        }
+
+        /** The card's rule as it is where a detector has none of its own. */
+        public static IntervalRule of(IntervalRule card, Optional<IntervalRule> own) {
+            return own.<IntervalRule>map(rule -> new WithOwn(card, rule)).orElse(card);
+        }
+
+        @Override
+        public String words() {
+            return card.words() + ", and for this detector " + own.words();
+        }
+
+        @Override
+        public DueDate nextDue(LocalDate last) {
+            var byCard = card.nextDue(last);
+            var byOwn = own.nextDue(last);
+            boolean ownWins = byOwn.date().isBefore(byCard.date());
+            var due = ownWins ? byOwn : byCard;
+            return new DueDate(
+                    due.date(),
+                    Working.of(sentence(words()), "earlier of the card's day and the detector's own")
+                            .with("last good", Figures.day(last))
+                            .with("by its card", Figures.day(byCard.date()))
+                            .with("by its own interval", Figures.day(byOwn.date()))
+                            .gives(Figures.day(due.date())
+                                    + (ownWins
+                                            ? " (its own is earlier)"
+                                            : byOwn.date().equals(byCard.date()) ? "" : " (the card's is earlier)")));
         }
     }
 

@@ -34,6 +34,11 @@ public record StateToday(StateWord word, String reason, DueDate due, LocalDate v
         if (facts.holdReason().isPresent()) {
             return new StateToday(StateWord.ON_HOLD, facts.holdReason().get(), due, LocalDate.MAX);
         }
+        if (facts.lending().isPresent()) {
+            var lending = facts.lending().get();
+            return new StateToday(
+                    StateWord.OUT, lending.words(due.date(), today), due, lending.saysTheSameUntil(due.date(), today));
+        }
         var cause = facts.trigger().filter(t -> !t.on().isAfter(due.date()));
         if (daysLeft < 0) {
             var why = cause.map(t -> "Due at once since " + day(t.on()) + ": " + t.cause() + ".")

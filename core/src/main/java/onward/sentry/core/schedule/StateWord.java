@@ -4,6 +4,7 @@ package onward.sentry.core.schedule;
 public enum StateWord {
     RETIRED("retired", false),
     ON_HOLD("on hold", false),
+    OUT("out", false),
     OVERDUE("overdue", false),
     DUE("due", true),
     BUMP_FIRST("bump first", false),

@@ -97,7 +97,8 @@ class StepKindsTest {
                         withoutCompetence,
                         Map.of(),
                         0,
-                        OptionalDouble.empty()));
+                        OptionalDouble.empty(),
+                        Optional.empty()));
         instrument = new FakeInstrument(run, response);
     }
 
@@ -489,7 +490,8 @@ class StepKindsTest {
                             false,
                             Map.of(),
                             before,
-                            OptionalDouble.empty()));
+                            OptionalDouble.empty(),
+                            Optional.empty()));
             instrument = new FakeInstrument(run, Map.of());
             if (before == 150) {
                 choose(0, Fixtures.houseMix());
@@ -604,7 +606,8 @@ class StepKindsTest {
                         false,
                         Map.of(3, new SpanChain(0.8, 100)),
                         0,
-                        OptionalDouble.empty()));
+                        OptionalDouble.empty(),
+                        Optional.empty()));
         instrument = new FakeInstrument(run, Map.of(3, 0.8));
         choose(0, Fixtures.houseMix());
         instrument.gas();

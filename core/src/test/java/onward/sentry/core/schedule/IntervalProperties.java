@@ -45,7 +45,8 @@ class IntervalProperties {
         var sensors = List.of(
                 new SensorDates(1, FIRST, Optional.of(FIRST.plusDays(first))),
                 new SensorDates(2, FIRST, Optional.of(FIRST.plusDays(second))));
-        var facts = new DetectorFacts(false, Optional.empty(), sensors, Optional.empty(), Optional.empty(), rule);
+        var facts = new DetectorFacts(
+                false, Optional.empty(), Optional.empty(), sensors, Optional.empty(), Optional.empty(), rule);
         assertThat(facts.due().date()).isEqualTo(FIRST.plusDays(Math.min(first, second) + 30L));
     }
 
@@ -56,6 +57,7 @@ class IntervalProperties {
         var on = FIRST.plusDays(today);
         var facts = new DetectorFacts(
                 false,
+                Optional.empty(),
                 Optional.empty(),
                 List.of(new SensorDates(1, FIRST, Optional.of(FIRST))),
                 Optional.empty(),
@@ -71,5 +73,17 @@ class IntervalProperties {
         }
         assertThat(StateToday.of(facts, true, state.validThrough().plusDays(1)).word())
                 .isNotEqualTo(state.word());
+    }
+
+    /** With an own interval beside the card's, the due day is never later than by either alone, and is one of them. */
+    @Property
+    void ofTwoRulesTheEarlierCounts(
+            @ForAll @IntRange(min = 1, max = 400) int cardDays, @ForAll @IntRange(min = 1, max = 400) int ownDays) {
+        var card = new IntervalRule.EveryDays(cardDays);
+        var own = new IntervalRule.EveryDays(ownDays);
+        var due = IntervalRule.WithOwn.of(card, Optional.of(own)).nextDue(FIRST);
+        assertThat(due.date()).isEqualTo(FIRST.plusDays(Math.min(cardDays, ownDays)));
+        assertThat(due.working().result().contains("its own is earlier")).isEqualTo(ownDays < cardDays);
+        assertThat(IntervalRule.WithOwn.of(card, Optional.empty())).isSameAs(card);
     }
 }

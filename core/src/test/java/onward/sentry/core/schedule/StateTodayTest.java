@@ -19,6 +19,7 @@ class StateTodayTest {
         return new DetectorFacts(
                 false,
                 hold,
+                Optional.empty(),
                 List.of(
                         new SensorDates(1, LocalDate.of(2025, 1, 1), Optional.of(LAST)),
                         new SensorDates(2, LocalDate.of(2025, 1, 1), Optional.of(LAST.plusDays(9)))),
@@ -55,6 +56,7 @@ class StateTodayTest {
         var fitted = LocalDate.of(2026, 3, 2);
         var facts = new DetectorFacts(
                 false,
+                Optional.empty(),
                 Optional.empty(),
                 List.of(new SensorDates(1, fitted, Optional.empty())),
                 Optional.empty(),

@@ -20,6 +20,7 @@ class TriggerCauseTest {
         var facts = new DetectorFacts(
                 false,
                 Optional.empty(),
+                Optional.empty(),
                 List.of(new SensorDates(1, TODAY.minusYears(1), Optional.of(TODAY.minusDays(3)))),
                 Optional.of(trigger),
                 Optional.of(TODAY),

@@ -63,7 +63,8 @@ class RunBeginning {
                         withoutCompetence,
                         chains(detector),
                         exposed(card, detector),
-                        detector.tolerancePercent()));
+                        detector.tolerancePercent(),
+                        detector.ownInterval()));
     }
 
     private double exposed(ProcedureCard card, Fleet.Known detector) {

@@ -22,6 +22,7 @@ import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.fleet.Lendings;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.SentrySettings;
@@ -50,6 +51,7 @@ public class Runs {
     private final Site site;
     private final SentrySettings settings;
     private final RunBeginning beginning;
+    private final Lendings lendings;
     private final Lanes lanes;
 
     Runs(
@@ -62,6 +64,7 @@ public class Runs {
             Site site,
             SentrySettings settings,
             RunBeginning beginning,
+            Lendings lendings,
             Lanes lanes) {
         this.runs = runs;
         this.log = log;
@@ -72,6 +75,7 @@ public class Runs {
         this.site = site;
         this.settings = settings;
         this.beginning = beginning;
+        this.lendings = lendings;
         this.lanes = lanes;
     }
 
@@ -176,6 +180,7 @@ public class Runs {
     @Transactional
     UUID open(Fleet.Known detector, LiveRun live, String clientId) {
         var now = site.now();
+        lendings.isHere(detector.id(), live.state().technician());
         var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
         log.append(run, live.state().events(), clientId, now);
         runs.flush();

@@ -143,7 +143,8 @@ class DemoHistory {
                     false,
                     chains(job.on()),
                     0,
-                    known.tolerancePercent());
+                    known.tolerancePercent(),
+                    known.ownInterval());
             var inDate = new TreeMap<String, Cylinder>();
             shelf.forEach((tag, cylinder) -> inDate.put(tag, inDateOn(cylinder, job.on())));
             return new SimTechnician(policy, inDate)

@@ -10,9 +10,6 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
-import onward.sentry.core.run.GasJudge;
-import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.strip.Strip;
@@ -48,15 +45,25 @@ class DetectorController {
 
     private final Fleet fleet;
     private final FleetList list;
+    private final StateKeeper states;
     private final House house;
     private final People people;
     private final Once once;
     private final Site site;
     private final JsonMapper json;
 
-    DetectorController(Fleet fleet, FleetList list, House house, People people, Once once, Site site, JsonMapper json) {
+    DetectorController(
+            Fleet fleet,
+            FleetList list,
+            StateKeeper states,
+            House house,
+            People people,
+            Once once,
+            Site site,
+            JsonMapper json) {
         this.fleet = fleet;
         this.list = list;
+        this.states = states;
         this.house = house;
         this.people = people;
         this.once = once;
@@ -130,18 +137,9 @@ class DetectorController {
             Optional<String> releasedBy,
             Optional<String> releaseRemark) {}
 
-    /**
-     * How far a check may be off.
-     *
-     * @param own set for this one detector; empty: card and policy say
-     * @param says what the figure comes from
-     */
-    record ToleranceView(double percent, OptionalDouble own, String says) {}
-
     record DetectorView(
             DetectorRow detector,
             Working dueWorking,
-            ToleranceView tolerance,
             List<FittedView> sensors,
             List<FittedView> removed,
             List<HoldView> holds) {}
@@ -162,13 +160,6 @@ class DetectorController {
             @NotEmpty @Valid List<NewSensorBody> sensors) {}
 
     record Replacement(@NotBlank String serial, @NotNull LocalDate fittedOn) {}
-
-    /** @param percent 5, 10 or 15; empty: card and policy say */
-    record OwnTolerance(OptionalDouble percent, @NotNull String reason) {
-        OwnTolerance {
-            percent = percent == null ? OptionalDouble.empty() : percent;
-        }
-    }
 
     record Release(@NotNull String remark) {}
 
@@ -261,7 +252,6 @@ class DetectorController {
         return new DetectorView(
                 DetectorRow.of(known),
                 json.readValue(entity.dueWorking(), Working.class),
-                tolerance(known),
                 entity.fitted().stream().map(s -> fittedView(entity, s)).toList(),
                 entity.allSensors().stream()
                         .filter(s -> !s.isFitted())
@@ -270,17 +260,11 @@ class DetectorController {
                 holds);
     }
 
-    private ToleranceView tolerance(Fleet.Known detector) {
-        var judge = new GasJudge(house.latestCard(detector.model()), house.policy(), detector.tolerancePercent());
-        return new ToleranceView(judge.tolerancePercent(), detector.tolerancePercent(), judge.toleranceSource());
-    }
-
     private FittedView fittedView(DetectorEntity detector, SensorEntity sensor) {
         var card = house.latestCard(detector.model());
         var spec = card.sensor(sensor.slot());
-        IntervalRule rule = card.interval();
         var due = sensor.isFitted()
-                ? Optional.of(sensor.dates().due(rule))
+                ? Optional.of(sensor.dates().due(states.interval(detector)))
                 : Optional.<onward.sentry.core.schedule.DueDate>empty();
         return new FittedView(
                 sensor.slot(),
@@ -329,21 +313,6 @@ class DetectorController {
                 principal.getName(),
                 DetectorRow.class,
                 () -> DetectorRow.of(fleet.replaceSensor(serial, fresh, people.displayName(principal.getName()))));
-    }
-
-    @PostMapping("/api/v1/detectors/{serial}/tolerance")
-    @Transactional
-    public ToleranceView setTolerance(
-            @RequestHeader("Idempotency-Key") String key,
-            @PathVariable String serial,
-            @Valid @RequestBody OwnTolerance body,
-            Principal principal) {
-        return once.per(
-                key,
-                principal.getName(),
-                ToleranceView.class,
-                () -> tolerance(fleet.setTolerance(
-                        serial, body.percent(), body.reason(), people.displayName(principal.getName()))));
     }
 
     /** The tag to hang on a detector that is on hold. */

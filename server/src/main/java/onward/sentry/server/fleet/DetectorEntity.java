@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.Lending;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.schedule.StateWord;
 
@@ -47,6 +48,10 @@ class DetectorEntity {
     private LocalDate lastGoodBump;
     private String lastStrip;
     private Double tolerancePercent;
+    private String ownInterval;
+    private String lentTo;
+    private LocalDate lentOn;
+    private LocalDate backBy;
 
     @Enumerated(EnumType.STRING)
     private Verdict lastVerdict;
@@ -94,6 +99,23 @@ class DetectorEntity {
     /** @param percent of its checks; empty: card and policy say */
     void holdTo(OptionalDouble percent) {
         tolerancePercent = percent.isPresent() ? percent.getAsDouble() : null;
+    }
+
+    /** @param rule as JSON; empty: its card says */
+    void comesRound(Optional<String> rule) {
+        ownInterval = rule.orElse(null);
+    }
+
+    void lend(Lending lending) {
+        lentTo = lending.to();
+        lentOn = lending.on();
+        backBy = lending.backBy().orElse(null);
+    }
+
+    void takeBack() {
+        lentTo = null;
+        lentOn = null;
+        backBy = null;
     }
 
     void bumpedWell(LocalDate on) {
@@ -162,6 +184,17 @@ class DetectorEntity {
 
     OptionalDouble tolerancePercent() {
         return tolerancePercent == null ? OptionalDouble.empty() : OptionalDouble.of(tolerancePercent);
+    }
+
+    Optional<String> ownInterval() {
+        return Optional.ofNullable(ownInterval);
+    }
+
+    /** With whom it is; empty: it is here. */
+    Optional<Lending> lending() {
+        return lentTo == null
+                ? Optional.empty()
+                : Optional.of(new Lending(lentTo, lentOn, Optional.ofNullable(backBy)));
     }
 
     Optional<Verdict> lastVerdict() {

@@ -12,11 +12,11 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.RunEvent.RunSigned;
 import onward.sentry.core.schedule.HoldRelease;
+import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.Trigger;
 import onward.sentry.core.schedule.TriggerCause;
@@ -29,6 +29,7 @@ import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The detectors of the site. */
 @Service
@@ -63,6 +64,7 @@ public class Fleet {
             Optional<LocalDate> lastRunOn,
             Optional<String> lastStrip,
             OptionalDouble tolerancePercent,
+            Optional<IntervalRule> ownInterval,
             List<Fitted> sensors) {}
 
     private final DetectorRepository detectors;
@@ -72,6 +74,7 @@ public class Fleet {
     private final House house;
     private final Ledger ledger;
     private final Site site;
+    private final JsonMapper json;
 
     Fleet(
             DetectorRepository detectors,
@@ -80,7 +83,8 @@ public class Fleet {
             StateKeeper states,
             House house,
             Ledger ledger,
-            Site site) {
+            Site site,
+            JsonMapper json) {
         this.detectors = detectors;
         this.holds = holds;
         this.triggers = triggers;
@@ -88,13 +92,14 @@ public class Fleet {
         this.house = house;
         this.ledger = ledger;
         this.site = site;
+        this.json = json;
     }
 
     /** Every detector with its state today, by serial. */
     @Transactional
     public List<Known> all() {
         states.renewExpired();
-        return detectors.findAllByOrderBySerial().stream().map(Fleet::known).toList();
+        return detectors.findAllByOrderBySerial().stream().map(this::known).toList();
     }
 
     @Transactional
@@ -225,45 +230,6 @@ public class Fleet {
                 "fittedOn",
                 "Slot " + sensor.slot() + ": fitted on " + Figures.day(sensor.fittedOn()) + ", which is still to come.",
                 "Give today or an earlier day.");
-    }
-
-    /**
-     * Sets how far the checks of this one detector may be off.
-     *
-     * @param percent stricter than the house policy; empty: its card and the policy say
-     */
-    @Transactional
-    Known setTolerance(String serial, OptionalDouble percent, String reason, String by) {
-        var policy = house.policy();
-        percent.ifPresent(own -> {
-            HousePolicy.checkTolerance(own);
-            Refusal.unless(
-                    own < policy.tolerancePercent(),
-                    "tolerance-looser",
-                    "tolerancePercent",
-                    policy.name() + " allows ±" + Figures.upTo(policy.tolerancePercent(), 0)
-                            + " %; one detector is held to less, not to ±" + Figures.upTo(own, 0) + " %.",
-                    "Pick a smaller figure, or let the house rules say.");
-        });
-        Refusal.unless(
-                !reason.isBlank(),
-                "reason-missing",
-                "reason",
-                "A detector's own tolerance is set with a reason.",
-                "Say in a few words why.");
-        var detector = entity(serial);
-        detector.holdTo(percent);
-        ledger.append(
-                "tolerance-set",
-                by,
-                Map.of(
-                        "detector",
-                        detector.serial(),
-                        "percent",
-                        percent.isPresent() ? String.valueOf(percent.getAsDouble()) : "by the rules",
-                        "reason",
-                        reason.strip()));
-        return known(detector);
     }
 
     @Transactional
@@ -411,7 +377,11 @@ public class Fleet {
         return holds.findByDetectorIdOrderByPlacedAtDesc(detector.id());
     }
 
-    static Known known(DetectorEntity d) {
+    DetectorEntity entity(UUID id) {
+        return detectors.findById(id).orElseThrow();
+    }
+
+    Known known(DetectorEntity d) {
         return new Known(
                 d.id(),
                 d.serial(),
@@ -425,6 +395,7 @@ public class Fleet {
                 d.lastRunOn(),
                 d.lastStrip(),
                 d.tolerancePercent(),
+                d.ownInterval().map(own -> json.readValue(own, IntervalRule.class)),
                 d.fitted().stream()
                         .map(s -> new Fitted(s.id(), s.slot(), s.serial(), s.fittedOn(), s.lastVerdict(), s.chain()))
                         .toList());

@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.StringJoiner;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import onward.sentry.core.schedule.StateWord;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -26,14 +27,20 @@ public class FleetList {
     enum Order {
         SERIAL("serial"),
         DUE("due_on, serial"),
-        PRESSING(
-                "case state_word when 'ON_HOLD' then 0 when 'OVERDUE' then 1 when 'DUE' then 2 when 'BUMP_FIRST' then 3"
-                        + " when 'DUE_SOON' then 4 when 'READY' then 5 else 6 end, due_on, serial");
+        PRESSING(pressing() + ", due_on, serial");
 
         private final String sql;
 
         Order(String sql) {
             this.sql = sql;
+        }
+
+        /** As {@link StateWord} has them, but what left the fleet last. */
+        private static String pressing() {
+            return Arrays.stream(StateWord.values())
+                    .filter(word -> word != StateWord.RETIRED)
+                    .map(word -> " when '" + word.name() + "' then " + word.ordinal())
+                    .collect(Collectors.joining("", "case state_word", " else 99 end"));
         }
     }
 

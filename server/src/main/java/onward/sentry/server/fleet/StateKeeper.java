@@ -2,6 +2,7 @@ package onward.sentry.server.fleet;
 
 import java.time.LocalDate;
 import onward.sentry.core.schedule.DetectorFacts;
+import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.server.house.House;
 import onward.sentry.server.house.PolicyChanged;
@@ -45,15 +46,23 @@ class StateKeeper {
         var facts = new DetectorFacts(
                 detector.isRetired(),
                 holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).map(HoldEntity::reason),
+                detector.lending(),
                 detector.fitted().stream()
                         .filter(sensor -> !sensor.disabled())
                         .map(SensorEntity::dates)
                         .toList(),
                 triggers.findByDetectorIdAndSettledOnIsNull(detector.id()).map(TriggerEntity::toCore),
                 detector.lastGoodBump(),
-                house.latestCard(detector.model()).interval());
+                interval(detector));
         var state = StateToday.of(facts, house.policy().bumpEachDay(), today);
         detector.stands(state, json.writeValueAsString(state.due().working()));
+    }
+
+    /** The rule of its card beside its own. */
+    IntervalRule interval(DetectorEntity detector) {
+        return IntervalRule.WithOwn.of(
+                house.latestCard(detector.model()).interval(),
+                detector.ownInterval().map(own -> json.readValue(own, IntervalRule.class)));
     }
 
     /** Works out anew every state that has stopped being true. */

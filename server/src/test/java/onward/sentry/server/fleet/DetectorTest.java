@@ -140,8 +140,8 @@ class DetectorTest {
         assertThat(lead.post(path, Map.of("percent", 5, "reason", " ")).text("field"))
                 .isEqualTo("reason");
         var set = lead.post(path, Map.of("percent", 5, "reason", "laboratory")).body();
-        assertThat(set.path("percent").asDouble()).isEqualTo(5);
-        assertThat(set.path("says").asString()).startsWith("set for this detector");
+        assertThat(set.path("tolerance").path("percent").asDouble()).isEqualTo(5);
+        assertThat(set.path("tolerance").path("says").asString()).startsWith("set for this detector");
 
         var run =
                 island.calibrate(serial, island.houseMix(), Map.of()).path("id").asString();
@@ -151,7 +151,12 @@ class DetectorTest {
         var back = new HashMap<String, Object>();
         back.put("percent", null);
         back.put("reason", "moved out of the laboratory");
-        assertThat(lead.post(path, back).body().path("percent").asDouble()).isEqualTo(10);
+        assertThat(lead.post(path, back)
+                        .body()
+                        .path("tolerance")
+                        .path("percent")
+                        .asDouble())
+                .isEqualTo(10);
     }
 
     @Test

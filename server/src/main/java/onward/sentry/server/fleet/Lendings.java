@@ -1,0 +1,95 @@
+package onward.sentry.server.fleet;
+
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import onward.sentry.core.schedule.Lending;
+import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.platform.Site;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Detectors that are with somebody else for a while. */
+@Component
+public class Lendings {
+
+    private final Fleet fleet;
+    private final StateKeeper states;
+    private final Ledger ledger;
+    private final Site site;
+
+    Lendings(Fleet fleet, StateKeeper states, Ledger ledger, Site site) {
+        this.fleet = fleet;
+        this.states = states;
+        this.ledger = ledger;
+        this.site = site;
+    }
+
+    /** Gives a detector out; only one that may be used as it stands, or that waits for nothing but its bump. */
+    @Transactional
+    public Fleet.Known lend(String serial, String to, Optional<LocalDate> backBy, String by) {
+        states.renewExpired();
+        var detector = fleet.entity(serial);
+        var state = detector.stateWord();
+        detector.lending()
+                .ifPresent(lending -> Refusal.unless(
+                        false,
+                        "lent-already",
+                        "to",
+                        serial + " is with " + lending.to() + " since " + Figures.day(lending.on()) + ".",
+                        "Take it back first."));
+        Refusal.unless(
+                state.usable() || state == StateWord.BUMP_FIRST,
+                "lend-unfit",
+                "serial",
+                serial + " is " + state.label() + " and goes to nobody: " + detector.stateReason(),
+                "Put it right first, or take another one.");
+        var lending = new Lending(to, site.today(), backBy);
+        detector.lend(lending);
+        states.renew(detector);
+        ledger.append(
+                "lent",
+                by,
+                Map.of(
+                        "detector",
+                        detector.serial(),
+                        "to",
+                        lending.to(),
+                        "backBy",
+                        backBy.map(LocalDate::toString).orElse("open")));
+        return fleet.known(detector);
+    }
+
+    @Transactional
+    public Fleet.Known takeBack(String serial, String by) {
+        var detector = fleet.entity(serial);
+        Refusal.unless(
+                detector.lending().isPresent(),
+                "not-lent",
+                "serial",
+                serial + " is with nobody else.",
+                "There is nothing to take back.");
+        back(detector, by);
+        return fleet.known(detector);
+    }
+
+    /** What is worked on at the bench is not out any more. */
+    @Transactional
+    public void isHere(UUID detectorId, String by) {
+        var detector = fleet.entity(detectorId);
+        if (detector.lending().isPresent()) {
+            back(detector, by);
+        }
+    }
+
+    private void back(DetectorEntity detector, String by) {
+        var from = detector.lending().orElseThrow().to();
+        detector.takeBack();
+        states.renew(detector);
+        ledger.append("returned", by, Map.of("detector", detector.serial(), "from", from));
+    }
+}

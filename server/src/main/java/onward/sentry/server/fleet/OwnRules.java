@@ -1,0 +1,101 @@
+package onward.sentry.server.fleet;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Ledger;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What is set for one detector alone, stricter than its card and the house policy. */
+@Component
+class OwnRules {
+
+    private final Fleet fleet;
+    private final StateKeeper states;
+    private final House house;
+    private final Ledger ledger;
+    private final JsonMapper json;
+
+    OwnRules(Fleet fleet, StateKeeper states, House house, Ledger ledger, JsonMapper json) {
+        this.fleet = fleet;
+        this.states = states;
+        this.house = house;
+        this.ledger = ledger;
+        this.json = json;
+    }
+
+    /**
+     * Sets how far the checks of this one detector may be off.
+     *
+     * @param percent stricter than the house policy; empty: its card and the policy say
+     */
+    @Transactional
+    Fleet.Known setTolerance(String serial, OptionalDouble percent, String reason, String by) {
+        var policy = house.policy();
+        percent.ifPresent(own -> {
+            HousePolicy.checkTolerance(own);
+            Refusal.unless(
+                    own < policy.tolerancePercent(),
+                    "tolerance-looser",
+                    "tolerancePercent",
+                    policy.name() + " allows ±" + Figures.upTo(policy.tolerancePercent(), 0)
+                            + " %; one detector is held to less, not to ±" + Figures.upTo(own, 0) + " %.",
+                    "Pick a smaller figure, or let the house rules say.");
+        });
+        checkReason(reason, "A detector's own tolerance");
+        var detector = fleet.entity(serial);
+        detector.holdTo(percent);
+        ledger.append(
+                "tolerance-set",
+                by,
+                Map.of(
+                        "detector",
+                        detector.serial(),
+                        "percent",
+                        percent.isPresent() ? String.valueOf(percent.getAsDouble()) : "by the rules",
+                        "reason",
+                        reason.strip()));
+        return fleet.known(detector);
+    }
+
+    /**
+     * Sets how long a good calibration of this one detector lasts; its card's rule stays beside it and the earlier day
+     * counts.
+     *
+     * @param interval empty: its card says
+     */
+    @Transactional
+    Fleet.Known setInterval(String serial, Optional<IntervalRule> interval, String reason, String by) {
+        checkReason(reason, "A detector's own interval");
+        var detector = fleet.entity(serial);
+        detector.comesRound(interval.map(json::writeValueAsString));
+        states.renew(detector);
+        ledger.append(
+                "interval-set",
+                by,
+                Map.of(
+                        "detector",
+                        detector.serial(),
+                        "interval",
+                        interval.map(IntervalRule::words).orElse("by its card"),
+                        "reason",
+                        reason.strip()));
+        return fleet.known(detector);
+    }
+
+    private static void checkReason(String reason, String what) {
+        Refusal.unless(
+                !reason.isBlank(),
+                "reason-missing",
+                "reason",
+                what + " is set with a reason.",
+                "Say in a few words why.");
+    }
+}

@@ -1,0 +1,53 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState, type SubmitEvent } from "react";
+import { toast } from "sonner";
+import { answer, api, once } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Field } from "../../ui/Field";
+import { Sheet } from "../../ui/Sheet";
+import { Told } from "../../ui/Told";
+
+/** Who takes a detector along, and until when. */
+export function LendSheet({ serial, onClose }: { serial: string; onClose: () => void }) {
+  const queries = useQueryClient();
+  const [to, setTo] = useState("");
+  const [backBy, setBackBy] = useState("");
+  const lend = useMutation({
+    mutationFn: () =>
+      answer(
+        api.POST("/api/v1/detectors/{serial}/lending", {
+          params: { path: { serial }, ...once() },
+          body: { to, backBy: backBy || null },
+        }),
+      ),
+    onSuccess: async (now) => {
+      await queries.invalidateQueries();
+      toast(`${serial}: ${now.reason}`);
+      onClose();
+    },
+  });
+  function submit(event: SubmitEvent) {
+    event.preventDefault();
+    lend.mutate();
+  }
+  return (
+    <Sheet open onClose={onClose} title={`Lend ${serial}`}>
+      <form onSubmit={submit} className="flex flex-col gap-4">
+        <p className="text-soft">It counts as out until it is taken back, or is worked on at the bench.</p>
+        <Field
+          label="Who takes it"
+          required
+          autoComplete="off"
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+          hint="a crew or a person"
+        />
+        <Field label="Back by" type="date" value={backBy} onChange={(event) => setBackBy(event.target.value)} hint="empty: open" />
+        <Told error={lend.error} />
+        <Button kind="act" type="submit" disabled={lend.isPending}>
+          Lend it
+        </Button>
+      </form>
+    </Sheet>
+  );
+}
