@@ -33,6 +33,7 @@ class ArchitectureTest {
             Map.entry(
                     "bare",
                     List.of("card", "cylinder", "detector", "gas", "house", "judge", "rig", "run", "trace", "working")),
+            Map.entry("plan", List.of("working")),
             Map.entry("health", List.of("judge", "working")),
             Map.entry("replay", List.of("card", "house", "run", "working")),
             Map.entry(
@@ -48,6 +49,7 @@ class ArchitectureTest {
                             "house",
                             "judge",
                             "lanes",
+                            "plan",
                             "rig",
                             "run",
                             "shelf",

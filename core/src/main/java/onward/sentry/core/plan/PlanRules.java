@@ -1,0 +1,43 @@
+package onward.sentry.core.plan;
+
+import onward.sentry.core.working.Refusal;
+
+/**
+ * How the house plans its bench.
+ *
+ * @param minutesADay of each technician at the bench, 30 to 600
+ * @param setUpMinutes to change gas and regulator, purge included, 0 to 120
+ * @param mostAwayPercent of a crew's detectors that may be at the bench on one day, 1 to 100; always at least one may
+ * @param earlyDays how long before its due day a job may be done, 0 to 60
+ * @param noticeDays that a detector which is out is called back before, 0 to 30
+ * @param keepFreePercent of a day's minutes that is better kept for what goes wrong, 0 to 50
+ */
+public record PlanRules(
+        int minutesADay, int setUpMinutes, int mostAwayPercent, int earlyDays, int noticeDays, int keepFreePercent) {
+
+    /** Four hours a technician, 10 minutes a set-up, a quarter of a crew, 10 days early, 2 days' notice, 15 % kept free. */
+    public static final PlanRules USUAL = new PlanRules(240, 10, 25, 10, 2, 15);
+
+    public PlanRules {
+        within("minutesADay", "Bench minutes a day", minutesADay, 30, 600);
+        within("setUpMinutes", "Minutes of a gas set-up", setUpMinutes, 0, 120);
+        within("mostAwayPercent", "The share of a crew at the bench, %,", mostAwayPercent, 1, 100);
+        within("earlyDays", "Days before the due day", earlyDays, 0, 60);
+        within("noticeDays", "Days of notice", noticeDays, 0, 30);
+        within("keepFreePercent", "The share of a day kept free, %,", keepFreePercent, 0, 50);
+    }
+
+    private static void within(String field, String what, int value, int least, int most) {
+        Refusal.unless(
+                value >= least && value <= most,
+                "plan-rule",
+                field,
+                what + " may be " + least + " to " + most + ", not " + value + ".",
+                "Give a figure within these.");
+    }
+
+    /** How many detectors of a crew may be at the bench at once: of 10 at 25 %, 2; of 3, 1. */
+    public int mostAway(int detectors) {
+        return Math.max(1, detectors * mostAwayPercent / 100);
+    }
+}

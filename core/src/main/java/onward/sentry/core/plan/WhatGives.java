@@ -1,0 +1,93 @@
+package onward.sentry.core.plan;
+
+import static onward.sentry.core.working.Figures.day;
+import static onward.sentry.core.working.Figures.days;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A way to let a plan be less late.
+ *
+ * @param kind what has to give
+ * @param words what it takes and what it brings
+ * @param lateDays that remain with it, by the plan of rules
+ */
+public record WhatGives(Kind kind, String words, long lateDays) {
+
+    /** What has to give. */
+    public enum Kind {
+        LATER_DATE,
+        ANOTHER_DAY,
+        MORE_GAS
+    }
+
+    /**
+     * What can be done about a plan that is late: leave it so, open the bench on another day, or get more gas.
+     *
+     * @param mayOpen days on which the bench is closed and could be opened
+     */
+    public static List<WhatGives> of(PlanTask task, BenchPlan plan, List<BenchDay> mayOpen) {
+        long late = PlanCost.of(task, plan).lateDays();
+        var ways = new ArrayList<WhatGives>();
+        if (late == 0) {
+            return ways;
+        }
+        long jobs = task.jobs().stream()
+                .filter(job -> plan.dayOf(job).map(on -> job.lateOn(on) > 0).orElse(true))
+                .count();
+        ways.add(new WhatGives(
+                Kind.LATER_DATE,
+                "Leave it so: " + jobs + (jobs == 1 ? " detector is" : " detectors are") + " out of use for "
+                        + days(late) + " in all.",
+                late));
+        var needed = late;
+        mayOpen.stream()
+                .map(open -> opened(task, open))
+                .filter(way -> way.lateDays() < needed)
+                .min(java.util.Comparator.comparingLong(WhatGives::lateDays))
+                .ifPresent(ways::add);
+        task.setUps().values().stream()
+                .map(setUp -> moreOf(task, setUp, needed))
+                .flatMap(Optional::stream)
+                .sorted(java.util.Comparator.comparingLong(WhatGives::lateDays))
+                .forEach(ways::add);
+        return ways;
+    }
+
+    private static WhatGives opened(PlanTask task, BenchDay open) {
+        var days = new ArrayList<>(task.days());
+        days.add(open);
+        var with = task.with(days);
+        long left = PlanCost.of(with, SimplePlanner.plan(with)).lateDays();
+        return new WhatGives(
+                Kind.ANOTHER_DAY,
+                "Open the bench on " + day(open.date()) + " (" + open.minutes() + " min): " + left(left),
+                left);
+    }
+
+    private static Optional<WhatGives> moreOf(PlanTask task, GasSetUp setUp, long before) {
+        var last = task.days().get(task.days().size() - 1).date();
+        if (setUp.servesOn(last)) {
+            return Optional.empty();
+        }
+        var setUps = new java.util.HashMap<>(task.setUps());
+        setUps.put(setUp.key(), new GasSetUp(setUp.key(), setUp.words(), Optional.of(last)));
+        var with = new PlanTask(task.rules(), task.days(), task.jobs(), setUps, task.mostAway(), task.before());
+        long left = PlanCost.of(with, SimplePlanner.plan(with)).lateDays();
+        return left < before
+                ? Optional.of(new WhatGives(
+                        Kind.MORE_GAS, "Get " + setUp.words() + needBy(setUp.lastDay()) + ": " + left(left), left))
+                : Optional.empty();
+    }
+
+    private static String needBy(Optional<LocalDate> last) {
+        return last.map(on -> ", in use by " + day(on.plusDays(1))).orElse(", there is none on the shelf");
+    }
+
+    private static String left(long late) {
+        return late == 0 ? "then nothing is late." : days(late) + " of lateness remain.";
+    }
+}

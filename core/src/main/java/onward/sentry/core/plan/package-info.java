@@ -1,0 +1,2 @@
+/** On which bench day each detector is calibrated: what binds, what it costs, and why a job stands where it stands. */
+package onward.sentry.core.plan;
