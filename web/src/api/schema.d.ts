@@ -212,6 +212,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["plan"];
+        put?: never;
+        post: operations["make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setRules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/jobs/{serial}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["job"];
+        put?: never;
+        post: operations["move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setDay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/absences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people/{signInName}/competences": {
         parameters: {
             query?: never;
@@ -669,7 +749,7 @@ export interface paths {
         };
         get: operations["mine"];
         put?: never;
-        post: operations["make"];
+        post: operations["make_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -908,6 +988,70 @@ export interface paths {
             cookie?: never;
         };
         get: operations["preview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/days/{day}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheet_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1243,7 +1387,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["sheet_1"];
+        get: operations["sheet_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1359,6 +1503,54 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["takeApart"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["enough"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/days/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["asUsual"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/absences/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["here"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1833,6 +2025,150 @@ export interface components {
         };
         WithReason: {
             reason: string;
+        };
+        MakePlan: {
+            afresh: boolean;
+        };
+        Absence: {
+            /** Format: uuid */
+            id: string;
+            technician: string;
+            /** Format: date */
+            since: string;
+            /** Format: date */
+            until: string;
+            remark: string;
+        };
+        PlanDay: {
+            /** Format: date */
+            date: string;
+            remark: string;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: int32 */
+            used: number;
+            /** Format: int32 */
+            comfortable: number;
+            setUps: components["schemas"]["PlanSetUp"][];
+            shares: components["schemas"]["TechnicianShare"][];
+        };
+        PlanFigures: {
+            /** Format: int32 */
+            jobs: number;
+            /** Format: int32 */
+            workMinutes: number;
+            /** Format: int64 */
+            lateDays: number;
+            leastLate: boolean;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            leastMinutes: number;
+            /** Format: double */
+            byRule: number;
+            best: boolean;
+            working: components["schemas"]["Working"];
+        };
+        PlanMove: {
+            serial: string;
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string | null;
+        };
+        PlanRules: {
+            /** Format: int32 */
+            minutesADay: number;
+            /** Format: int32 */
+            setUpMinutes: number;
+            /** Format: int32 */
+            mostAwayPercent: number;
+            /** Format: int32 */
+            earlyDays: number;
+            /** Format: int32 */
+            noticeDays: number;
+            /** Format: int32 */
+            keepFreePercent: number;
+        };
+        PlanSetUp: {
+            gas: string;
+            jobs: components["schemas"]["PlannedJob"][];
+        };
+        PlanView: {
+            /** Format: date-time */
+            madeAt: string | null;
+            madeBy: string;
+            days: components["schemas"]["PlanDay"][];
+            without: components["schemas"]["PlannedJob"][];
+            breaks: string[];
+            moved: components["schemas"]["PlanMove"][];
+            figures: components["schemas"]["PlanFigures"];
+            rules: components["schemas"]["PlanRules"];
+            unusual: components["schemas"]["UnusualDay"][];
+            absences: components["schemas"]["Absence"][];
+            technicians: string[];
+            search: components["schemas"]["SearchView"] | null;
+        };
+        PlannedJob: {
+            serial: string;
+            model: string;
+            crew: string;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: date */
+            dueOn: string;
+            /** Format: int32 */
+            lateDays: number;
+            pinned: boolean;
+            /** Format: date */
+            from: string | null;
+        };
+        SearchView: {
+            /** Format: double */
+            seconds: number;
+            /** Format: int64 */
+            atMost: number;
+            /** Format: int64 */
+            lateDays: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            leastMinutes: number;
+        };
+        TechnicianShare: {
+            technician: string;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: int32 */
+            of: number;
+            /** Format: int32 */
+            jobs: number;
+        };
+        UnusualDay: {
+            /** Format: date */
+            on: string;
+            /** Format: int32 */
+            minutes: number | null;
+            remark: string;
+        };
+        MoveJob: {
+            /** Format: date */
+            day: string | null;
+        };
+        SetDay: {
+            /** Format: date */
+            day: string;
+            /** Format: int32 */
+            minutes: number | null;
+            remark: string;
+        };
+        SetAbsence: {
+            technician: string;
+            /** Format: date */
+            since: string;
+            /** Format: date */
+            until: string;
+            remark: string;
         };
         Qualification: {
             competence: string;
@@ -2565,6 +2901,25 @@ export interface components {
             crew: string;
             state: string;
             runId: string;
+        };
+        WayView: {
+            /** @enum {string} */
+            kind: "LATER_DATE" | "ANOTHER_DAY" | "MORE_GAS";
+            words: string;
+        };
+        DayForJob: {
+            /** Format: date */
+            day: string;
+            breaks: string | null;
+            /** Format: int32 */
+            lateDays: number;
+            /** Format: double */
+            moreMinutes: number;
+        };
+        JobView: {
+            serial: string;
+            why: string[];
+            days: components["schemas"]["DayForJob"][];
         };
         ModelView: {
             model: string;
@@ -3437,6 +3792,180 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RecallView"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakePlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    setRules: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRules"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    move: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    setDay: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    away: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetAbsence"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -4363,7 +4892,7 @@ export interface operations {
             };
         };
     };
-    make: {
+    make_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4713,6 +5242,88 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RecallPreview"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["WayView"][];
+                };
+            };
+        };
+    };
+    sheet_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+        };
+    };
+    table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
                 };
             };
         };
@@ -5153,7 +5764,7 @@ export interface operations {
             };
         };
     };
-    sheet_1: {
+    sheet_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -5312,6 +5923,64 @@ export interface operations {
             header?: never;
             path: {
                 name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    enough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    asUsual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
             };
             cookie?: never;
         };

@@ -119,6 +119,29 @@ public class FleetList {
                 .list();
     }
 
+    /** Everything in the fleet that falls due by a day and is not kept out of use, by serial. */
+    @Transactional(readOnly = true)
+    public List<Line> dueBy(LocalDate day) {
+        return jdbc.sql("select " + LINE
+                        + " from detector where due_on <= :day and state_word not in (:without) order by serial")
+                .param("day", day)
+                .param("without", List.of(StateWord.RETIRED.name(), StateWord.ON_HOLD.name()))
+                .query(Line::of)
+                .list();
+    }
+
+    /** How many detectors each crew has in the fleet. */
+    @Transactional(readOnly = true)
+    public Map<String, Integer> inCrews() {
+        return jdbc
+                .sql("select crew, count(*) as n from detector where state_word <> ? group by crew")
+                .param(StateWord.RETIRED.name())
+                .query((row, n) -> Map.entry(row.getString("crew"), row.getInt("n")))
+                .list()
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+    }
+
     /**
      * The most pressing detectors in some states, so many at most of each model and job, with how many there are.
      *

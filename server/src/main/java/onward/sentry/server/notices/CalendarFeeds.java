@@ -1,8 +1,5 @@
 package onward.sentry.server.notices;
 
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -13,13 +10,9 @@ import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.UUID;
-import net.fortuna.ical4j.data.CalendarOutputter;
-import net.fortuna.ical4j.model.Calendar;
-import net.fortuna.ical4j.model.component.VEvent;
-import net.fortuna.ical4j.model.property.ProdId;
-import net.fortuna.ical4j.model.property.Uid;
-import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
 import onward.sentry.server.plan.ComingUp;
+import onward.sentry.server.plan.PlannedWorkdays;
+import onward.sentry.server.platform.DayCalendar;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -38,11 +31,13 @@ class CalendarFeeds {
 
     private final JdbcClient jdbc;
     private final ComingUp comingUp;
+    private final PlannedWorkdays workdays;
     private final Site site;
 
-    CalendarFeeds(JdbcClient jdbc, ComingUp comingUp, Site site) {
+    CalendarFeeds(JdbcClient jdbc, ComingUp comingUp, PlannedWorkdays workdays, Site site) {
         this.jdbc = jdbc;
         this.comingUp = comingUp;
+        this.workdays = workdays;
         this.site = site;
     }
 
@@ -79,7 +74,7 @@ class CalendarFeeds {
         }
     }
 
-    /** What is coming up, a whole day each. */
+    /** What is coming up with the gas, and the bench days of the plan, a whole day each. */
     @Transactional
     String calendar(String secret) {
         boolean known = jdbc.sql("select count(*) from calendar_feed where secret_hash = ? and revoked_at is null")
@@ -90,21 +85,15 @@ class CalendarFeeds {
         if (!known) {
             throw new NotFound("Calendar");
         }
-        var calendar = new Calendar();
-        calendar.add(new ProdId("-//Onward Sentry//gas//EN"));
-        calendar.add(ImmutableVersion.VERSION_2_0);
+        var calendar = new DayCalendar();
         for (var one : comingUp.list()) {
-            var event = new VEvent(one.on(), one.words());
-            event.add(new Uid(hash(one.kind() + one.named() + one.on()).substring(0, 32) + "@onward-sentry"));
-            calendar.add(event);
+            calendar.with(
+                    one.on(),
+                    one.words(),
+                    hash(one.kind() + one.named() + one.on()).substring(0, 32));
         }
-        var text = new StringWriter();
-        try {
-            new CalendarOutputter(false).output(calendar, text);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return text.toString();
+        workdays.toCome().forEach(day -> calendar.with(day.on(), day.words(), "bench-" + day.on()));
+        return calendar.text();
     }
 
     private static String hash(String text) {

@@ -100,6 +100,18 @@ public class People implements UserDetailsService {
         return persons.findAllByOrderBySignInName();
     }
 
+    /** Somebody who works at the bench. */
+    public record Worker(String displayName, Set<String> competences) {}
+
+    /** Everybody who may work at the bench, by sign-in name. */
+    @Transactional(readOnly = true)
+    public List<Worker> workers() {
+        return persons.findAllByOrderBySignInName().stream()
+                .filter(person -> person.role() == Role.TECHNICIAN || person.role() == Role.LEAD)
+                .map(person -> new Worker(person.displayName(), Set.copyOf(person.competences())))
+                .toList();
+    }
+
     /** What a person is qualified for, as procedure cards ask for it. */
     @Transactional(readOnly = true)
     public Set<String> competences(String signInName) {

@@ -45,6 +45,7 @@ class AccessTest {
                 .replace("{serial}", "NO-SUCH")
                 .replace("{tag}", "NO-SUCH")
                 .replace("{slot}", "1")
+                .replace("{day}", "2026-03-02")
                 .replace("{step}", "0")
                 .replace("{signInName}", "nobody")
                 .replace("{model}", "none")

@@ -1,0 +1,218 @@
+package onward.sentry.server.plan;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.CardMinutes;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.cylinder.GasDemand;
+import onward.sentry.core.plan.GasSetUp;
+import onward.sentry.core.plan.PlanJob;
+import onward.sentry.core.plan.PlanRules;
+import onward.sentry.core.plan.PlanTask;
+import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.shelf.ShelfForecast;
+import onward.sentry.server.fleet.FleetList;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** What there is to plan: the jobs that fall due, with their gas, minutes and days. */
+@Component
+class PlanTasks {
+
+    /** How far a plan reaches. */
+    static final int BENCH_DAYS = 30;
+
+    private static final int LEAD_DAYS = 14;
+    /** From so many jobs on their own history says how long they take. */
+    private static final int ENOUGH_RUNS = 5;
+
+    /**
+     * How long a job of a model takes.
+     *
+     * @param mostly eight of ten take no longer; the same as {@code minutes} where only the card is known
+     * @param runs that it is known from; 0: from its card
+     */
+    record Takes(int minutes, int mostly, int runs) {}
+
+    private final JdbcClient jdbc;
+    private final FleetList fleet;
+    private final House house;
+    private final GasAhead ahead;
+    private final BenchCalendar calendar;
+    private final Site site;
+
+    PlanTasks(JdbcClient jdbc, FleetList fleet, House house, GasAhead ahead, BenchCalendar calendar, Site site) {
+        this.jdbc = jdbc;
+        this.fleet = fleet;
+        this.house = house;
+        this.ahead = ahead;
+        this.calendar = calendar;
+        this.site = site;
+    }
+
+    /**
+     * The task as things stand now.
+     *
+     * @param stands days that were pinned are kept
+     * @param before the plan to stay close to
+     * @return empty when nobody works at the bench
+     */
+    Optional<PlanTask> task(PlanRules rules, Map<String, PlanStore.Stands> stands, Map<String, LocalDate> before) {
+        fleet.renew();
+        var days = calendar.days(rules, BENCH_DAYS);
+        if (days.isEmpty()) {
+            return Optional.empty();
+        }
+        var last = days.get(days.size() - 1).date();
+        var due = fleet.dueBy(last);
+        var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, Function.identity()));
+        var models = due.stream().map(FleetList.Line::model).distinct().toList();
+        var setUps = setUps(models.stream().map(cards::get).toList());
+        var takes = takes(models.stream().map(cards::get).toList());
+        var jobs = due.stream()
+                .map(line -> job(
+                        line,
+                        cards.get(line.model()),
+                        setUps.get(line.model()).key(),
+                        takes.get(line.model()).minutes(),
+                        rules,
+                        Optional.ofNullable(stands.get(line.serial()))
+                                .filter(PlanStore.Stands::pinned)
+                                .map(PlanStore.Stands::on)))
+                .toList();
+        var away = new HashMap<String, Integer>();
+        fleet.inCrews().forEach((crew, detectors) -> away.put(crew, rules.mostAway(detectors)));
+        var known = jobs.stream().map(PlanJob::detector).collect(Collectors.toSet());
+        return Optional.of(new PlanTask(
+                rules,
+                days,
+                jobs,
+                setUps.values().stream().collect(Collectors.toMap(GasSetUp::key, setUp -> setUp, (a, b) -> a)),
+                away,
+                before.entrySet().stream()
+                        .filter(entry -> known.contains(entry.getKey()))
+                        .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue))));
+    }
+
+    private PlanJob job(
+            FleetList.Line line,
+            ProcedureCard card,
+            String setUp,
+            int minutes,
+            PlanRules rules,
+            Optional<LocalDate> pinned) {
+        var today = site.today();
+        var early = line.dueOn().minusDays(rules.earlyDays());
+        var notBefore = line.state() == StateWord.OUT ? today.plusDays(rules.noticeDays()) : today;
+        return new PlanJob(
+                line.serial(),
+                line.model(),
+                line.crew(),
+                setUp,
+                minutes,
+                (int) Math.max(
+                        1,
+                        ChronoUnit.DAYS.between(
+                                today, card.interval().nextDue(today).date())),
+                early.isBefore(notBefore) ? notBefore : early,
+                line.dueOn(),
+                Optional.of(card.competence()).filter(asked -> !asked.isEmpty()),
+                pinned.filter(day -> !day.isBefore(today)));
+    }
+
+    /** By model: the median of the last half year where there is enough of it, or what its card comes to. */
+    Map<String, Takes> takes(Collection<ProcedureCard> cards) {
+        var takes = new HashMap<String, Takes>();
+        cards.forEach(card -> {
+            int minutes = CardMinutes.of(card, Job.CALIBRATION);
+            takes.put(card.model(), new Takes(minutes, minutes, 0));
+        });
+        jdbc.sql("select model, count(*) as runs, percentile_cont(0.5) within group (order by took) as half,"
+                        + " percentile_cont(0.8) within group (order by took) as mostly from (select model,"
+                        + " extract(epoch from ended_at - started_at) / 60 as took from run where phase = 'SIGNED'"
+                        + " and job = 'CALIBRATION' and source in ('LINK', 'TYPED') and time_scale = 1"
+                        + " and ended_on > :since) r group by model having count(*) >= :enough")
+                .param("since", site.today().minusMonths(6))
+                .param("enough", ENOUGH_RUNS)
+                .query(row -> {
+                    if (takes.containsKey(row.getString("model"))) {
+                        takes.put(
+                                row.getString("model"),
+                                new Takes(
+                                        (int) Math.max(1, Math.ceil(row.getDouble("half"))),
+                                        (int) Math.max(1, Math.ceil(row.getDouble("mostly"))),
+                                        row.getInt("runs")));
+                    }
+                });
+        return takes;
+    }
+
+    /** By model: the cylinders that serve its job, those that serve most models first, and how long there is gas for it. */
+    private Map<String, GasSetUp> setUps(List<ProcedureCard> cards) {
+        var lasting = ahead.forecast(LEAD_DAYS).cylinders();
+        var demands = new HashMap<String, List<GasDemand>>();
+        var serves = new HashMap<String, Integer>();
+        for (var card : cards) {
+            demands.put(card.model(), GasDemands.of(card, Job.CALIBRATION, house.policy(), site.today()));
+            for (var one : lasting) {
+                if (demands.get(card.model()).stream().anyMatch(demand -> serves(one, demand))) {
+                    serves.merge(one.tagged().tag(), 1, Integer::sum);
+                }
+            }
+        }
+        var setUps = new HashMap<String, GasSetUp>();
+        for (var card : cards) {
+            setUps.put(card.model(), setUp(card, demands.get(card.model()), lasting, serves));
+        }
+        return setUps;
+    }
+
+    private GasSetUp setUp(
+            ProcedureCard card,
+            List<GasDemand> demands,
+            List<ShelfForecast.Lasting> lasting,
+            Map<String, Integer> serves) {
+        var tags = new ArrayList<String>();
+        var lastDay = Optional.of(LocalDate.MAX);
+        for (var demand : demands) {
+            var good = lasting.stream().filter(one -> serves(one, demand)).toList();
+            if (good.isEmpty()) {
+                return new GasSetUp("none for " + card.model(), "gas for " + card.model(), Optional.empty());
+            }
+            var until = good.stream()
+                    .map(ShelfForecast.Lasting::lastDay)
+                    .max(Comparator.naturalOrder())
+                    .orElseThrow();
+            lastDay = lastDay.map(day -> day.isBefore(until) ? day : until);
+            good.stream()
+                    .max(Comparator.comparing((ShelfForecast.Lasting one) ->
+                                    serves.getOrDefault(one.tagged().tag(), 0))
+                            .thenComparing(ShelfForecast.Lasting::lastDay)
+                            .thenComparing(one -> one.tagged().tag()))
+                    .map(one -> one.tagged().tag())
+                    .filter(tag -> !tags.contains(tag))
+                    .ifPresent(tags::add);
+        }
+        var words = tags.isEmpty() ? "no gas" : String.join(", ", tags);
+        return new GasSetUp(words, words, lastDay);
+    }
+
+    private static boolean serves(ShelfForecast.Lasting one, GasDemand demand) {
+        var fitness = CylinderCheck.of(one.tagged().cylinder(), demand);
+        return fitness.allowed() && fitness.setPointsToChange().isEmpty();
+    }
+}
