@@ -2058,7 +2058,7 @@ export interface components {
             /** Format: int32 */
             workMinutes: number;
             /** Format: int64 */
-            lateDays: number;
+            late: number;
             leastLate: boolean;
             /** Format: double */
             minutes: number;
@@ -2128,8 +2128,6 @@ export interface components {
             seconds: number;
             /** Format: int64 */
             atMost: number;
-            /** Format: int64 */
-            lateDays: number;
             /** Format: double */
             minutes: number;
             /** Format: double */
@@ -2752,6 +2750,8 @@ export interface components {
             reason: string;
             /** Format: date */
             dueOn: string;
+            /** Format: date */
+            plannedOn: string | null;
             runId: string | null;
             runBy: string | null;
             asksFor: string | null;

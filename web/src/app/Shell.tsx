@@ -16,6 +16,7 @@ const Palette = lazy(loadPalette);
 
 const places = [
   { to: "/", word: "Today" },
+  { to: "/plan", word: "Plan" },
   { to: "/bench", word: "Bench" },
   { to: "/detectors", word: "Detectors" },
   { to: "/gas", word: "Gas" },
@@ -48,7 +49,7 @@ export function Shell() {
       <a href="#work" className="sr-only bg-act p-3 text-on-act focus:not-sr-only">
         To the work
       </a>
-      <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-5 print:hidden">
+      <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-4 print:hidden">
         <nav aria-label="Places" className="flex w-full items-stretch justify-between overflow-x-auto sm:w-auto sm:justify-start sm:gap-1">
           {places.map((place) => (
             <Link
@@ -61,7 +62,7 @@ export function Shell() {
             </Link>
           ))}
         </nav>
-        <div className="min-w-0 grow basis-0 sm:w-72 sm:grow-0 sm:basis-auto">
+        <div className="min-w-0 grow basis-0 sm:w-56 sm:grow-0 sm:basis-auto xl:w-64">
           <ScanField />
         </div>
         <div className="sm:ml-auto">

@@ -71,6 +71,11 @@ const round = createRoute({
   path: "/round/$roundId",
   component: lazyRouteComponent(() => import("../features/round/Round"), "Round"),
 });
+const plan = createRoute({
+  getParentRoute: () => shell,
+  path: "/plan",
+  component: lazyRouteComponent(() => import("../features/plan/Plan"), "Plan"),
+});
 const detectors = createRoute({
   getParentRoute: () => shell,
   path: "/detectors",
@@ -163,6 +168,7 @@ const tree = root.addChildren([
     run,
     beginRound,
     round,
+    plan,
     detectors,
     newDetector,
     detector,

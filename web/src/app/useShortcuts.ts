@@ -7,7 +7,13 @@ export function useShortcuts({ openPalette, openHelp }: { openPalette: () => voi
   const navigate = useNavigate();
   useEffect(() => {
     let lead = 0;
-    const places: Record<string, "/" | "/bench" | "/detectors" | "/gas"> = { t: "/", b: "/bench", d: "/detectors", c: "/gas" };
+    const places: Record<string, "/" | "/plan" | "/bench" | "/detectors" | "/gas"> = {
+      t: "/",
+      p: "/plan",
+      b: "/bench",
+      d: "/detectors",
+      c: "/gas",
+    };
     const onKey = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
         event.preventDefault();

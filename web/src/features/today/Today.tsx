@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
-import { onLongDay } from "../../app/dates";
+import { onLongDay, onShortDay, todayIn } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { StateWord } from "../../ui/StateWord";
@@ -127,6 +127,7 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
 
 function WorkRow({ row, job, first = false }: { row: Row; job?: Job; first?: boolean }) {
   const session = useSession();
+  const today = todayIn(session.zone);
   const { put, pending } = usePutOnBench();
   return (
     <li className="grid grid-cols-[6.5rem_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-b border-line py-1 md:grid-cols-[6.5rem_13rem_minmax(0,1fr)_12rem_8rem]">
@@ -139,7 +140,12 @@ function WorkRow({ row, job, first = false }: { row: Row; job?: Job; first?: boo
           {row.crew}, {row.location}
         </span>
       </div>
-      <p className="order-last col-span-3 md:order-none md:col-span-1">{row.runBy ? `On the bench with ${row.runBy}.` : row.reason}</p>
+      <p className="order-last col-span-3 md:order-none md:col-span-1">
+        {row.runBy ? `On the bench with ${row.runBy}.` : row.reason}
+        {!row.runBy && row.plannedOn && (
+          <strong> {row.plannedOn === today ? "Planned for today." : `Planned for ${onShortDay(row.plannedOn)}.`}</strong>
+        )}
+      </p>
       <div className="hidden md:block" title="Last run">
         {row.lastStrip && <Strip strip={row.lastStrip} />}
       </div>

@@ -205,7 +205,7 @@ final class World implements AutoCloseable {
 
     /** Its last valid day was three days ago. */
     void expire(String tag) {
-        store("update cylinder set use_before = current_date - 3 where tag = '" + tag + "'");
+        store("update cylinder set use_before = current_date - 3, version = version + 1 where tag = '" + tag + "'");
     }
 
     private void store(String... statements) {

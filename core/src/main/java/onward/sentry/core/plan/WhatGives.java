@@ -1,10 +1,11 @@
 package onward.sentry.core.plan;
 
 import static onward.sentry.core.working.Figures.day;
-import static onward.sentry.core.working.Figures.days;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Optional;
 
@@ -14,8 +15,9 @@ import java.util.Optional;
  * @param kind what has to give
  * @param words what it takes and what it brings
  * @param lateDays that remain with it, by the plan of rules
+ * @param lateJobs that remain late, or without a day
  */
-public record WhatGives(Kind kind, String words, long lateDays) {
+public record WhatGives(Kind kind, String words, long lateDays, long lateJobs) {
 
     /** What has to give. */
     public enum Kind {
@@ -35,37 +37,37 @@ public record WhatGives(Kind kind, String words, long lateDays) {
         if (late == 0) {
             return ways;
         }
-        long jobs = task.jobs().stream()
-                .filter(job -> plan.dayOf(job).map(on -> job.lateOn(on) > 0).orElse(true))
-                .count();
+        long jobs = lateJobs(task, plan);
         ways.add(new WhatGives(
                 Kind.LATER_DATE,
-                "Leave it so: " + jobs + (jobs == 1 ? " detector is" : " detectors are") + " out of use for "
-                        + days(late) + " in all.",
-                late));
+                "Leave it so: " + jobs + (jobs == 1 ? " detector is" : " detectors are")
+                        + " out of use past the due day.",
+                late,
+                jobs));
         var needed = late;
         mayOpen.stream()
-                .map(open -> opened(task, open))
+                .map(open -> opened(task, open, jobs))
                 .filter(way -> way.lateDays() < needed)
-                .min(java.util.Comparator.comparingLong(WhatGives::lateDays))
+                .min(Comparator.comparingLong(WhatGives::lateDays))
                 .ifPresent(ways::add);
         task.setUps().values().stream()
-                .map(setUp -> moreOf(task, setUp, needed))
+                .map(setUp -> moreOf(task, setUp, jobs))
                 .flatMap(Optional::stream)
-                .sorted(java.util.Comparator.comparingLong(WhatGives::lateDays))
+                .filter(way -> way.lateDays() < needed)
+                .sorted(Comparator.comparingLong(WhatGives::lateDays))
                 .forEach(ways::add);
         return ways;
     }
 
-    private static WhatGives opened(PlanTask task, BenchDay open) {
+    private static WhatGives opened(PlanTask task, BenchDay open, long before) {
         var days = new ArrayList<>(task.days());
         days.add(open);
         var with = task.with(days);
-        long left = PlanCost.of(with, SimplePlanner.plan(with)).lateDays();
-        return new WhatGives(
+        return way(
+                with,
                 Kind.ANOTHER_DAY,
-                "Open the bench on " + day(open.date()) + " (" + open.minutes() + " min): " + left(left),
-                left);
+                "Open the bench on " + day(open.date()) + " (" + open.minutes() + " min)",
+                before);
     }
 
     private static Optional<WhatGives> moreOf(PlanTask task, GasSetUp setUp, long before) {
@@ -73,21 +75,30 @@ public record WhatGives(Kind kind, String words, long lateDays) {
         if (setUp.servesOn(last)) {
             return Optional.empty();
         }
-        var setUps = new java.util.HashMap<>(task.setUps());
+        var setUps = new HashMap<>(task.setUps());
         setUps.put(setUp.key(), new GasSetUp(setUp.key(), setUp.words(), Optional.of(last)));
         var with = new PlanTask(task.rules(), task.days(), task.jobs(), setUps, task.mostAway(), task.before());
-        long left = PlanCost.of(with, SimplePlanner.plan(with)).lateDays();
-        return left < before
-                ? Optional.of(new WhatGives(
-                        Kind.MORE_GAS, "Get " + setUp.words() + needBy(setUp.lastDay()) + ": " + left(left), left))
-                : Optional.empty();
+        return Optional.of(way(with, Kind.MORE_GAS, "Get more of " + setUp.words() + needBy(setUp.lastDay()), before));
+    }
+
+    private static WhatGives way(PlanTask with, Kind kind, String what, long before) {
+        var plan = SimplePlanner.plan(with);
+        long left = lateJobs(with, plan);
+        return new WhatGives(
+                kind,
+                what + ": " + (left == 0 ? "then nothing is late." : left + " of the " + before + " remain late."),
+                PlanCost.of(with, plan).lateDays(),
+                left);
+    }
+
+    /** Jobs that are late, or have no day. */
+    public static long lateJobs(PlanTask task, BenchPlan plan) {
+        return task.jobs().stream()
+                .filter(job -> plan.dayOf(job).map(on -> job.lateOn(on) > 0).orElse(true))
+                .count();
     }
 
     private static String needBy(Optional<LocalDate> last) {
         return last.map(on -> ", in use by " + day(on.plusDays(1))).orElse(", there is none on the shelf");
-    }
-
-    private static String left(long late) {
-        return late == 0 ? "then nothing is late." : days(late) + " of lateness remain.";
     }
 }

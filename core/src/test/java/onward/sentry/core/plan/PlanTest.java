@@ -83,7 +83,7 @@ class PlanTest {
         var ways = WhatGives.of(task, plan, List.of());
         assertThat(ways)
                 .extracting(WhatGives::words)
-                .containsExactly("Leave it so: 1 detector is out of use for 1 day in all.");
+                .containsExactly("Leave it so: 1 detector is out of use past the due day.");
     }
 
     @Test
@@ -106,7 +106,7 @@ class PlanTest {
                 Map.of());
         assertThat(WhatGives.of(dry, SimplePlanner.plan(dry), List.of()))
                 .extracting(WhatGives::words)
-                .contains("Get the mix A, there is none on the shelf: then nothing is late.");
+                .contains("Get more of the mix A, there is none on the shelf: then nothing is late.");
     }
 
     @Test

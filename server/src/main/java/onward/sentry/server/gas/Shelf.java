@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicReference;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.shelf.Contents;
@@ -19,6 +20,7 @@ import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** The cylinders of the site: what each holds now, and everything that has happened to it. */
 @Service
@@ -44,6 +46,11 @@ public class Shelf {
     /** A change of a cylinder's state. */
     record Change(Instant at, String by, String state, String reason) {}
 
+    private record Key(long cylinders, long changes) {}
+
+    private record Kept(Key key, List<OnShelf> cylinders) {}
+
+    private final AtomicReference<Kept> kept = new AtomicReference<>();
     private final CylinderRepository cylinders;
     private final JdbcClient jdbc;
     private final Ledger ledger;
@@ -56,12 +63,24 @@ public class Shelf {
         this.site = site;
     }
 
-    /** All cylinders, the one that expires first in front. */
+    /** All cylinders, the one that expires first in front. Kept until one of them is changed or another one comes. */
     @Transactional(readOnly = true)
     public List<OnShelf> all() {
-        return cylinders.findAllByOrderByUseBeforeAscTagAsc().stream()
+        var key = jdbc.sql("select count(*) as cylinders, coalesce(sum(version), 0) as changes from cylinder")
+                .query((row, n) -> new Key(row.getLong("cylinders"), row.getLong("changes")))
+                .single();
+        var known = kept.get();
+        if (known != null && known.key().equals(key)) {
+            return known.cylinders();
+        }
+        var all = cylinders.findAllByOrderByUseBeforeAscTagAsc().stream()
                 .map(Shelf::onShelf)
                 .toList();
+        // What a transaction has written may still be taken back; only what stands is kept.
+        if (TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+            kept.set(new Kept(key, all));
+        }
+        return all;
     }
 
     @Transactional(readOnly = true)

@@ -14,6 +14,7 @@ import onward.sentry.core.plan.GasSetUp;
 import onward.sentry.core.plan.PlanCheck;
 import onward.sentry.core.plan.PlanJob;
 import onward.sentry.core.plan.PlanRules;
+import onward.sentry.core.plan.WhatGives;
 import onward.sentry.core.working.Working;
 import onward.sentry.planner.Progress;
 
@@ -75,6 +76,7 @@ record PlanView(
     /**
      * What the plan costs beside its work.
      *
+     * @param late jobs that are late on their day
      * @param minutes lateness apart
      * @param leastMinutes that any plan which is as little late is proven to cost; 0: nothing is proven yet
      * @param byRule minutes of the plan by rule that it began from
@@ -82,7 +84,7 @@ record PlanView(
     record PlanFigures(
             int jobs,
             int workMinutes,
-            long lateDays,
+            long late,
             boolean leastLate,
             double minutes,
             double leastMinutes,
@@ -90,13 +92,12 @@ record PlanView(
             boolean best,
             Working working) {}
 
-    record SearchView(double seconds, long atMost, long lateDays, double minutes, double leastMinutes) {
-        static SearchView of(Improvement.Search search, double minutesNow, long lateNow) {
+    record SearchView(double seconds, long atMost, double minutes, double leastMinutes) {
+        static SearchView of(Improvement.Search search, double minutesNow) {
             var latest = search.latest().get();
             return new SearchView(
                     search.seconds(),
                     Improvement.AT_MOST.toSeconds(),
-                    latest.map(progress -> progress.cost().lateDays()).orElse(lateNow),
                     latest.map(progress -> progress.cost().tenths() / 10.0).orElse(minutesNow),
                     latest.map(Progress::leastTenths).orElse(0L) / 10.0);
         }
@@ -128,7 +129,8 @@ record PlanView(
                                 .filter(job -> now.plan().dayOf(job).isPresent())
                                 .mapToInt(PlanJob::minutes)
                                 .sum(),
-                        cost.lateDays(),
+                        WhatGives.lateJobs(now.task(), now.plan())
+                                - now.without().size(),
                         leastLate,
                         minutes,
                         now.head().leastTenths() / 10.0,
@@ -139,7 +141,7 @@ record PlanView(
                 calendar.unusual(),
                 calendar.absences(),
                 technicians,
-                search.map(one -> SearchView.of(one, minutes, cost.lateDays())));
+                search.map(one -> SearchView.of(one, minutes)));
     }
 
     private static PlanDay day(

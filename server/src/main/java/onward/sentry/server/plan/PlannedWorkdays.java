@@ -2,6 +2,9 @@ package onward.sentry.server.plan;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Collectors;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -27,6 +30,18 @@ public class PlannedWorkdays {
     PlannedWorkdays(JdbcClient jdbc, Site site) {
         this.jdbc = jdbc;
         this.site = site;
+    }
+
+    /** By detector. */
+    @Transactional(readOnly = true)
+    Map<UUID, LocalDate> dayOfEach() {
+        return jdbc
+                .sql("select d.id, p.on_day from plan_job p join detector d on d.id = p.detector_id"
+                        + " and d.due_on = p.due_on")
+                .query((row, n) -> Map.entry(row.getObject("id", UUID.class), row.getObject("on_day", LocalDate.class)))
+                .list()
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }
 
     @Transactional(readOnly = true)

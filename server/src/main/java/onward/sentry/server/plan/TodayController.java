@@ -2,6 +2,7 @@ package onward.sentry.server.plan;
 
 import java.time.LocalDate;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -35,14 +36,23 @@ class TodayController {
     private final Shelf shelf;
     private final House house;
     private final ComingUp comingUp;
+    private final PlannedWorkdays workdays;
     private final Site site;
 
-    TodayController(FleetList fleet, Runs runs, Shelf shelf, House house, ComingUp comingUp, Site site) {
+    TodayController(
+            FleetList fleet,
+            Runs runs,
+            Shelf shelf,
+            House house,
+            ComingUp comingUp,
+            PlannedWorkdays workdays,
+            Site site) {
         this.fleet = fleet;
         this.runs = runs;
         this.shelf = shelf;
         this.house = house;
         this.comingUp = comingUp;
+        this.workdays = workdays;
         this.site = site;
     }
 
@@ -55,6 +65,7 @@ class TodayController {
             String state,
             String reason,
             LocalDate dueOn,
+            Optional<LocalDate> plannedOn,
             Optional<String> runId,
             Optional<String> runBy,
             Optional<String> asksFor,
@@ -114,8 +125,19 @@ class TodayController {
         var open = runs.unfinished().stream().collect(Collectors.toMap(RunEntity::detectorId, run -> run));
         var onShelf = shelf.all();
         fleet.renew();
+        var plannedOn = workdays.dayOfEach();
+        var forToday = fleet
+                .byIds(plannedOn.entrySet().stream()
+                        .filter(entry -> entry.getValue().equals(site.today()) && !open.containsKey(entry.getKey()))
+                        .map(Map.Entry::getKey)
+                        .toList())
+                .stream()
+                .filter(line -> line.state() == StateWord.READY || line.state() == StateWord.BUMP_FIRST)
+                .toList();
+        var without = new HashSet<>(open.keySet());
+        forToday.forEach(line -> without.add(line.id()));
         Map<Key, Work> work = new LinkedHashMap<>();
-        fleet.pressing(TO_DO, open.keySet(), MOST_ROWS)
+        fleet.pressing(TO_DO, without, MOST_ROWS)
                 .forEach(counted -> work.merge(
                         new Key(jobFor(counted.line().state()), counted.line().model()),
                         new Work(List.of(counted.line()), counted.of()),
@@ -125,8 +147,12 @@ class TodayController {
                         new Key(open.get(line.id()).job(), line.model()),
                         new Work(List.of(line), 1),
                         (known, one) -> new Work(known.and(one).lines(), known.all() + 1)));
+        forToday.forEach(line -> work.merge(
+                new Key(Job.CALIBRATION, line.model()),
+                new Work(List.of(line), 1),
+                (known, one) -> new Work(known.and(one).lines(), known.all() + 1)));
         var groups = work.entrySet().stream()
-                .map(entry -> group(entry.getKey(), entry.getValue(), open, onShelf))
+                .map(entry -> group(entry.getKey(), entry.getValue(), open, plannedOn, onShelf))
                 .sorted(Comparator.comparing((Group g) -> g.job().equals(Job.BUMP.label())))
                 .toList();
         var held = fleet.pressing(List.of(StateWord.ON_HOLD), open.keySet(), MOST_ROWS);
@@ -134,7 +160,9 @@ class TodayController {
         return new TodayView(
                 site.today(),
                 groups,
-                held.stream().map(counted -> row(counted.line(), open)).toList(),
+                held.stream()
+                        .map(counted -> row(counted.line(), open, plannedOn))
+                        .toList(),
                 byState.entrySet().stream()
                         .filter(share -> share.getKey().usable())
                         .mapToLong(Map.Entry::getValue)
@@ -152,13 +180,18 @@ class TodayController {
 
     private record Weighed(Shelf.OnShelf onShelf, Fitness fitness) {}
 
-    private Group group(Key key, Work work, Map<UUID, RunEntity> open, List<Shelf.OnShelf> onShelf) {
+    private Group group(
+            Key key,
+            Work work,
+            Map<UUID, RunEntity> open,
+            Map<UUID, LocalDate> plannedOn,
+            List<Shelf.OnShelf> onShelf) {
         var card = house.latestCard(key.model());
         var rows = work.lines().stream()
                 .sorted(Comparator.comparing(FleetList.Line::state)
                         .thenComparing(FleetList.Line::dueOn)
                         .thenComparing(FleetList.Line::serial))
-                .map(line -> row(line, open))
+                .map(line -> row(line, open, plannedOn))
                 .toList();
         var demands = demands(card, key.job());
         var demand = demands.get(0);
@@ -239,7 +272,7 @@ class TodayController {
                 .toList();
     }
 
-    private static TodayRow row(FleetList.Line d, Map<UUID, RunEntity> open) {
+    private static TodayRow row(FleetList.Line d, Map<UUID, RunEntity> open, Map<UUID, LocalDate> plannedOn) {
         var run = Optional.ofNullable(open.get(d.id()));
         return new TodayRow(
                 d.serial(),
@@ -250,6 +283,7 @@ class TodayController {
                 d.state().label(),
                 d.reason(),
                 d.dueOn(),
+                Optional.ofNullable(plannedOn.get(d.id())),
                 run.map(r -> r.id().toString()),
                 run.map(RunEntity::technician),
                 run.map(r -> r.asksFor().name()),

@@ -20,6 +20,7 @@ class WebPages implements WebMvcConfigurer {
             "/bench/{*rest}",
             "/detectors",
             "/detectors/{*rest}",
+            "/plan",
             "/gas",
             "/gas/{*rest}",
             "/records/{*rest}",

@@ -1,0 +1,144 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** The bench plan: made, moved in by keyboard, followed to the bench, and left by what is done. */
+class PlanWalkTest {
+
+    private static final double LONGEST_SEARCH_MILLIS = 75_000;
+
+    private final World world = World.demo();
+
+    private static Locator job(Page page, String serial) {
+        return page.locator("[data-job='" + serial + "']");
+    }
+
+    private static Locator day(Page page, String serial) {
+        return page.getByLabel("Bench days")
+                .getByRole(AriaRole.LISTITEM)
+                .filter(new Locator.FilterOptions().setHas(job(page, serial)));
+    }
+
+    /** The words of a bench day before its load changes: the date. */
+    private static String dateOf(Page page, String serial) {
+        return day(page, serial).getAttribute("aria-label").replaceFirst(", \\d+ jobs.*", "");
+    }
+
+    /** Until the search for a better plan has ended by itself. */
+    private static void plan(Walk walk) {
+        var page = walk.open("/plan").page();
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(Pattern.compile("^(Make the plan|Plan anew)$")))
+                .click();
+        assertThat(page.getByText(Pattern.compile("^Made "))).isVisible();
+        assertThat(page.getByText("Looking for a better plan"))
+                .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(LONGEST_SEARCH_MILLIS));
+    }
+
+    @Test
+    void fromATriggerOverThePlanAndTheBenchToTheNextDueDay() {
+        world.crew("Harbour", "HB-", 2, 20);
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 60)) {
+            var page = una.page();
+            una.open("/detectors/HB-101").button("Something happened").click();
+            page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("dropped")))
+                    .check();
+            una.button("Make it due").click();
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("Due at once");
+
+            plan(una);
+            assertThat(day(page, "HB-101")).containsText("Today");
+            job(page, "HB-101").click();
+            assertThat(page.getByRole(AriaRole.COMPLEMENTARY)).containsText("HB-101 is due on");
+
+            una.open("/");
+            assertThat(page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("HB-101")))
+                    .containsText("Planned for today.");
+            una.putOnBench("HB-101").space("Check the detector before gas");
+            while (una.nextHand().getByText(Pattern.compile("Signed")).count() == 0) {
+                var confirm = una.nextHand().locator("button:enabled:has(kbd)");
+                if (confirm.count() > 0) {
+                    page.keyboard().press("Space");
+                }
+                page.waitForTimeout(200);
+            }
+            una.open("/plan");
+            assertThat(page.getByLabel("Bench days")).isVisible();
+            assertThat(job(page, "HB-101")).hasCount(0);
+            una.open("/detectors/HB-101");
+            assertThat(page.getByRole(AriaRole.MAIN)).not().containsText("Due at once");
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("In date until");
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aJobIsMovedByKeyboardStaysThereAndIsLetGo() {
+        world.crew("Mill", "MI-", 1, 12);
+        try (var brand = new Walk(world).signIn("brand")) {
+            var page = brand.page();
+            plan(brand);
+            var before = dateOf(page, "MI-101");
+            job(page, "MI-101").focus();
+            page.keyboard().press("Shift+ArrowUp");
+            assertThat(page.getByText(Pattern.compile("MI-101 stays on"))).isVisible();
+            var after = dateOf(page, "MI-101");
+            assertThat(after).isNotEqualTo(before);
+            assertThat(job(page, "MI-101")).isFocused();
+            page.keyboard().press("Enter");
+            var beside = page.getByRole(AriaRole.COMPLEMENTARY);
+            assertThat(beside).containsText("It is pinned to this day by hand.");
+
+            plan(brand);
+            assertThat(dateOf(page, "MI-101")).isEqualTo(after);
+            job(page, "MI-101").click();
+            brand.button("Let it go").click();
+            assertThat(brand.button("Let it go")).hasCount(0);
+            brand.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aDayThatIsClosedBreaksThePlanUntilItIsMadeAnew() {
+        try (var marit = new Walk(world).signIn("marit");
+                var tam = new Walk(world).signIn("tam")) {
+            var page = marit.page();
+            plan(marit);
+            marit.button("Days and people").click();
+            var form = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("A day of its own"));
+            var date = java.time.LocalDate.now().plusDays(1);
+            while (date.getDayOfWeek().getValue() > 5) {
+                date = date.plusDays(1);
+            }
+            form.getByLabel("Day", new Locator.GetByLabelOptions().setExact(true))
+                    .fill(date.toString());
+            form.getByLabel("Remark").fill("feast of the harbour");
+            form.getByRole(AriaRole.BUTTON).click();
+            assertThat(page.getByText(Pattern.compile("closed, feast of the harbour")))
+                    .isVisible();
+            page.keyboard().press("Escape");
+            plan(marit);
+            assertThat(page.getByText(Pattern.compile("The bench is closed on")))
+                    .hasCount(0);
+            marit.button("Days and people").click();
+            marit.button("As usual").click();
+            assertThat(page.getByText(Pattern.compile("closed, feast of the harbour")))
+                    .hasCount(0);
+
+            tam.open("/plan");
+            assertThat(tam.page().getByLabel("Bench days")).isVisible();
+            assertThat(tam.button("Plan anew")).hasCount(0);
+            marit.nothingWentWrong();
+            tam.nothingWentWrong();
+        }
+    }
+}
