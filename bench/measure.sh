@@ -21,6 +21,12 @@ bench_shelf() {
   java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.ShelfTime
 }
 
+# Bench plans of three fleets: nine searches, some minutes.
+bench_plan() {
+  say "Bench plans"
+  java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.PlanTime
+}
+
 bench_batch() {
   java -XX:TieredStopAtLevel=1 -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.BatchTime
 }
@@ -129,6 +135,7 @@ run_bench() {
     die "the build failed" "Its output is above."
   bench_script_size
   bench_batch
+  bench_plan
   bench_shelf
   with_scratch_database bench_server
   bench_suspicion

@@ -340,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/interval-reviews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["reviews"];
+        put?: never;
+        post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/house/policy": {
         parameters: {
             query?: never;
@@ -1068,6 +1084,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["parts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2232,6 +2264,49 @@ export interface components {
             /** Format: int64 */
             runTime: number;
         };
+        Decide: {
+            model: string;
+            accept: boolean;
+            reason: string;
+        };
+        DecisionView: {
+            /** @enum {string} */
+            proposal: "TOO_FEW" | "KEEP" | "SHORTEN" | "LENGTHEN";
+            accepted: boolean;
+            reason: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
+        ModelReview: {
+            model: string;
+            interval: string;
+            /** @enum {string} */
+            proposal: "TOO_FEW" | "KEEP" | "SHORTEN" | "LENGTHEN";
+            says: string;
+            next: string | null;
+            sensors: components["schemas"]["ReviewRow"][];
+            answered: components["schemas"]["DecisionView"] | null;
+        };
+        ReviewRow: {
+            gas: string;
+            /** Format: int64 */
+            inTolerance: number;
+            /** Format: int64 */
+            all: number;
+            /** Format: double */
+            lowPercent: number;
+            /** Format: double */
+            highPercent: number;
+            /** @enum {string} */
+            proposal: "TOO_FEW" | "KEEP" | "SHORTEN" | "LENGTHEN";
+            says: string;
+            /** Format: double */
+            driftMedian: number | null;
+            /** Format: double */
+            driftMostly: number | null;
+            working: components["schemas"]["Working"];
+        };
         HousePolicy: {
             /** Format: int32 */
             version: number;
@@ -2920,6 +2995,36 @@ export interface components {
             serial: string;
             why: string[];
             days: components["schemas"]["DayForJob"][];
+        };
+        PartRow: {
+            part: string;
+            serial: string;
+            crew: string;
+            sensor: string;
+            /** Format: double */
+            nowPercent: number;
+            /** Format: date */
+            earliest: string;
+            /** Format: date */
+            likely: string | null;
+            /** Format: date */
+            orderBy: string;
+            toOrder: boolean;
+        };
+        PartsMonth: {
+            month: string;
+            /** Format: int32 */
+            likely: number;
+            /** Format: int32 */
+            atMost: number;
+        };
+        PartsView: {
+            /** Format: int32 */
+            leadDays: number;
+            months: components["schemas"]["PartsMonth"][];
+            rows: components["schemas"]["PartRow"][];
+            /** Format: int64 */
+            notYet: number;
         };
         ModelView: {
             model: string;
@@ -4046,6 +4151,52 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["SessionOpened"];
+                };
+            };
+        };
+    };
+    reviews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ModelReview"][];
+                };
+            };
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Decide"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ModelReview"];
                 };
             };
         };
@@ -5344,6 +5495,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["PersonView"][];
+                };
+            };
+        };
+    };
+    parts: {
+        parameters: {
+            query?: {
+                leadDays?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PartsView"];
                 };
             };
         };

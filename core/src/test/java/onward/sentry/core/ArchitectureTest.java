@@ -34,7 +34,7 @@ class ArchitectureTest {
                     "bare",
                     List.of("card", "cylinder", "detector", "gas", "house", "judge", "rig", "run", "trace", "working")),
             Map.entry("plan", List.of("working")),
-            Map.entry("health", List.of("judge", "working")),
+            Map.entry("health", List.of("judge", "schedule", "working")),
             Map.entry("replay", List.of("card", "house", "run", "working")),
             Map.entry(
                     "suspect",

@@ -86,6 +86,11 @@ public final class PlanProcess {
         }
     }
 
+    /** The process that searches. */
+    public long pid() {
+        return process.pid();
+    }
+
     /** Ends the search at once; what was heard so far stays true. */
     public void stop() {
         process.toHandle().destroyForcibly(); // leaves the stream to be read to its end

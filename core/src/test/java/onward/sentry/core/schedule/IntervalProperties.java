@@ -2,7 +2,9 @@ package onward.sentry.core.schedule;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
@@ -85,5 +87,53 @@ class IntervalProperties {
         assertThat(due.date()).isEqualTo(FIRST.plusDays(Math.min(cardDays, ownDays)));
         assertThat(due.working().result().contains("its own is earlier")).isEqualTo(ownDays < cardDays);
         assertThat(IntervalRule.WithOwn.of(card, Optional.empty())).isSameAs(card);
+    }
+
+    private static final int FOUR_CENTURIES = 146_097;
+    private static final int LAST = 5;
+
+    /** Every weekday and ordinal, from any day of 400 years: it lies in the month after and is what it is called. */
+    @Property
+    void aWeekdayOfTheFollowingMonthIsWhatItIsCalled(
+            @ForAll @IntRange(max = FOUR_CENTURIES) int day,
+            @ForAll @IntRange(min = 1, max = LAST) int nth,
+            @ForAll DayOfWeek weekday) {
+        var last = FIRST.plusDays(day);
+        var due = new IntervalRule.FollowingMonth(new IntervalRule.MonthDay(nth, weekday))
+                .nextDue(last)
+                .date();
+        assertThat(due.getDayOfWeek()).isEqualTo(weekday);
+        assertThat(YearMonth.from(due)).isEqualTo(YearMonth.from(last).plusMonths(1));
+        if (nth == LAST) {
+            assertThat(YearMonth.from(due.plusWeeks(1)))
+                    .isEqualTo(YearMonth.from(last).plusMonths(2));
+        } else {
+            assertThat((due.getDayOfMonth() - 1) / 7).isEqualTo(nth - 1);
+        }
+    }
+
+    /** The next such day is far enough away, and none that is far enough comes before it. */
+    @Property
+    void theNextWeekdayIsTheFirstThatIsFarEnoughAway(
+            @ForAll @IntRange(max = FOUR_CENTURIES) int day,
+            @ForAll @IntRange(min = 1, max = LAST) int nth,
+            @ForAll DayOfWeek weekday,
+            @ForAll @IntRange(min = 1, max = 60) int least) {
+        var last = FIRST.plusDays(day);
+        var monthDay = new IntervalRule.MonthDay(nth, weekday);
+        var due = new IntervalRule.NextMonthDay(monthDay, least).nextDue(last).date();
+        assertThat(due).isAfterOrEqualTo(last.plusDays(least));
+        assertThat(monthDay.in(YearMonth.from(due))).isEqualTo(due);
+        assertThat(monthDay.in(YearMonth.from(due).minusMonths(1))).isBefore(last.plusDays(least));
+    }
+
+    @Property
+    void laterWorkIsNeverDueEarlierByDaysEither(
+            @ForAll @IntRange(max = 3_000) int day,
+            @ForAll @IntRange(max = 400) int later,
+            @ForAll @IntRange(min = 1, max = 700) int days) {
+        var rule = new IntervalRule.Capped(new IntervalRule.EveryDays(days), 365);
+        assertThat(rule.nextDue(FIRST.plusDays(day + later)).date())
+                .isAfterOrEqualTo(rule.nextDue(FIRST.plusDays(day)).date());
     }
 }

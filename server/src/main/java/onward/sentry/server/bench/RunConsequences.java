@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Map;
 import java.util.Optional;
+import onward.sentry.core.card.Job;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.LiveRun;
@@ -14,6 +15,7 @@ import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.health.Doubts;
+import onward.sentry.server.health.Outlooks;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -26,6 +28,7 @@ class RunConsequences {
     private final RunResults results;
     private final Fleet fleet;
     private final Doubts doubts;
+    private final Outlooks outlooks;
     private final Shelf shelf;
     private final BenchEquipment equipment;
     private final Ledger ledger;
@@ -36,6 +39,7 @@ class RunConsequences {
             RunResults results,
             Fleet fleet,
             Doubts doubts,
+            Outlooks outlooks,
             Shelf shelf,
             BenchEquipment equipment,
             Ledger ledger,
@@ -44,6 +48,7 @@ class RunConsequences {
         this.results = results;
         this.fleet = fleet;
         this.doubts = doubts;
+        this.outlooks = outlooks;
         this.shelf = shelf;
         this.equipment = equipment;
         this.ledger = ledger;
@@ -73,6 +78,9 @@ class RunConsequences {
             end(run, live, at, signed.on(), Optional.of(signed.verdict()));
             var detector = fleet.byId(run.detectorId());
             results.store(run.id(), detector, live.state(), signed.on());
+            if (run.job() == Job.CALIBRATION) {
+                detector.sensors().forEach(sensor -> outlooks.renew(sensor.id()));
+            }
             doubts.signed(run.id(), detector, live.state(), signed.on(), signed.by());
             fleet.signed(
                     run.detectorId(), run.id(), run.job(), signed, run.strip().orElseThrow(), at);

@@ -1,0 +1,96 @@
+package onward.sentry.server.health;
+
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.health.PartWanted;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Site;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Which new sensors will be wanted, and when to order them. */
+@RestController
+class PartsController {
+
+    private static final int MONTHS = 12;
+    private static final int MOST_AT_ONCE = 2_000;
+    private static final int MOST_LEAD = 365;
+
+    private final Outlooks outlooks;
+    private final House house;
+    private final Site site;
+
+    PartsController(Outlooks outlooks, House house, Site site) {
+        this.outlooks = outlooks;
+        this.house = house;
+        this.site = site;
+    }
+
+    /** @param toOrder the day to order it has come */
+    record PartRow(
+            String part,
+            String serial,
+            String crew,
+            String sensor,
+            double nowPercent,
+            LocalDate earliest,
+            Optional<LocalDate> likely,
+            LocalDate orderBy,
+            boolean toOrder) {}
+
+    /** @param month as 2026-03 */
+    record PartsMonth(String month, int likely, int atMost) {}
+
+    /** @param notYet sensors that are still to be worked out */
+    record PartsView(int leadDays, List<PartsMonth> months, List<PartRow> rows, long notYet) {}
+
+    /** @param leadDays from order to shelf, 0 to 365 */
+    @GetMapping("/api/v1/parts")
+    @Transactional
+    public PartsView parts(@RequestParam(defaultValue = "28") int leadDays) {
+        Refusal.unless(
+                leadDays >= 0 && leadDays <= MOST_LEAD,
+                "lead-days",
+                "leadDays",
+                "From order to shelf it takes 0 to " + MOST_LEAD + " days, not " + leadDays + ".",
+                "Ask whoever delivers.");
+        long notYet = outlooks.fill(MOST_AT_ONCE);
+        var first = YearMonth.from(site.today());
+        var seen = outlooks.until(first.plusMonths(MONTHS).atDay(1).minusDays(1));
+        var wanted = seen.stream()
+                .map(one -> PartWanted.of(part(one), one.serial(), one.marginal(), leadDays)
+                        .orElseThrow())
+                .toList();
+        var rows = new java.util.ArrayList<PartRow>();
+        for (int i = 0; i < seen.size(); i++) {
+            var one = seen.get(i);
+            var part = wanted.get(i);
+            rows.add(new PartRow(
+                    part.part(),
+                    one.serial(),
+                    one.crew(),
+                    one.sensor(),
+                    one.now(),
+                    part.earliest(),
+                    part.likely(),
+                    part.orderBy(),
+                    !part.orderBy().isAfter(site.today())));
+        }
+        return new PartsView(
+                leadDays,
+                PartWanted.byMonth(wanted, first, MONTHS).stream()
+                        .map(month -> new PartsMonth(month.month().toString(), month.likely(), month.atMost()))
+                        .toList(),
+                rows,
+                notYet);
+    }
+
+    private String part(Outlooks.Outlook one) {
+        return house.latestCard(one.model()).sensor(one.slot()).gas().formula() + " sensor for " + one.model();
+    }
+}
