@@ -596,6 +596,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors/{serial}/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["of"];
+        put?: never;
+        post: operations["done"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cylinders": {
         parameters: {
             query?: never;
@@ -1388,6 +1404,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["file_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["toDo"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2561,6 +2593,28 @@ export interface components {
             nth: number | null;
             weekday: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY") | null;
             reason: string;
+        };
+        CareDone: {
+            /** @enum {string} */
+            kind: "BATTERY" | "LAMP";
+            remark: string;
+        };
+        CareList: {
+            care: components["schemas"]["CareView"][];
+        };
+        CareView: {
+            serial: string;
+            model: string;
+            crew: string;
+            /** @enum {string} */
+            kind: "BATTERY" | "LAMP";
+            label: string;
+            explanation: string;
+            /** Format: date */
+            last: string | null;
+            /** Format: date */
+            on: string;
+            waits: boolean;
         };
         NewComponent: {
             gas: string;
@@ -4670,6 +4724,56 @@ export interface operations {
             };
         };
     };
+    of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CareList"];
+                };
+            };
+        };
+    };
+    done: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CareDone"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CareList"];
+                };
+            };
+        };
+    };
     cylinders: {
         parameters: {
             query?: never;
@@ -5910,6 +6014,26 @@ export interface operations {
                 };
                 content: {
                     "*/*": string;
+                };
+            };
+        };
+    };
+    toDo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CareList"];
                 };
             };
         };

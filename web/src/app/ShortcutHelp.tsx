@@ -7,9 +7,11 @@ const keys = [
   ["Backspace", "Take the last confirmation back (Bench)"],
   ["/", "To the scan field"],
   ["g then t", "Today"],
+  ["g then p", "Plan"],
   ["g then b", "Bench"],
   ["g then d", "Detectors"],
   ["g then c", "Gas"],
+  ["Arrows", "From job to job (Plan); with Shift the job goes along"],
   ["Ctrl K", "Find a detector or a place"],
   ["?", "This list"],
 ] as const;

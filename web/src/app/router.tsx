@@ -76,6 +76,12 @@ const plan = createRoute({
   path: "/plan",
   component: lazyRouteComponent(() => import("../features/plan/Plan"), "Plan"),
 });
+const parts = createRoute({
+  getParentRoute: () => shell,
+  path: "/parts",
+  validateSearch: (search: Record<string, unknown>): { lead: number } => ({ lead: Number(search.lead) || 28 }),
+  component: lazyRouteComponent(() => import("../features/parts/Parts"), "Parts"),
+});
 const detectors = createRoute({
   getParentRoute: () => shell,
   path: "/detectors",
@@ -169,6 +175,7 @@ const tree = root.addChildren([
     beginRound,
     round,
     plan,
+    parts,
     detectors,
     newDetector,
     detector,

@@ -13,6 +13,7 @@ import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
+import { CareOf } from "./CareOf";
 import { Doubts } from "./Doubts";
 import { Fading } from "./Fading";
 import { GasFor } from "./GasFor";
@@ -180,6 +181,7 @@ export function Detector() {
           </p>
         )}
       </section>
+      <CareOf serial={serial} />
       <Fading serial={serial} />
       <GasFor serial={serial} />
       <Runs serial={serial} />

@@ -57,6 +57,9 @@ export function Detectors() {
           {first.matching === rows.length ? `${first.matching} detectors` : `${rows.length} of ${first.matching}`}
         </p>
         <span className="ml-auto flex flex-wrap gap-2">
+          <Link to="/parts" search={{ lead: 28 }} className={buttonLook()}>
+            Parts
+          </Link>
           {rows.length > 0 && <LabelsLink detectors={rows.map((row) => row.serial)}>Labels</LabelsLink>}
           {may(session, "TECHNICIAN") && (
             <Link to="/detectors/new" className={buttonLook()}>

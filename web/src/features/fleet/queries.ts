@@ -41,6 +41,12 @@ export const rulesQuery = (serial: string) =>
     queryFn: () => answer(api.GET("/api/v1/detectors/{serial}/rules", { params: { path: { serial } } })),
   });
 
+export const careQuery = (serial: string) =>
+  queryOptions({
+    queryKey: ["detector", serial, "care"],
+    queryFn: () => answer(api.GET("/api/v1/detectors/{serial}/care", { params: { path: { serial } } })),
+  });
+
 export const runsQuery = (serial: string) =>
   queryOptions({
     queryKey: ["detector", serial, "runs"],

@@ -10,6 +10,7 @@ import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
 import { usePutOnBench, type Job } from "../bench/usePutOnBench";
 import { mostOnManifold, usePutOnManifold } from "../bench/usePutOnManifold";
+import { CareToDo } from "./CareToDo";
 import { GasOfTheDay } from "./GasOfTheDay";
 import { InDoubt } from "./InDoubt";
 
@@ -57,6 +58,7 @@ export function Today() {
             </ul>
           </section>
         )}
+        <CareToDo />
         {may(session, "LEAD") && <InDoubt />}
         {jobs === 0 && onHold.length === 0 && (
           <p className="py-10 text-lg text-soft">Every detector is in date and bumped. Scan one to look at it or to work on it early.</p>

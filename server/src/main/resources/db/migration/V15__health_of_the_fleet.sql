@@ -21,5 +21,5 @@ create table interval_decision (
     decided_by   text not null
 );
 create index decision_of_model on interval_decision (model, decided_at desc);
-create trigger interval_decision_never_changed before update or delete on interval_decision
-    for each row execute function never_changed();
+create trigger interval_decision_never_changed before update or delete or truncate on interval_decision
+    for each statement execute function never_changed();

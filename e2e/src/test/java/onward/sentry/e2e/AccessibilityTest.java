@@ -61,6 +61,7 @@ class AccessibilityTest {
                                 new Screen("/detectors/new", "Register a detector"),
                                 new Screen("/detectors/Q4-1005/paper", "Job from paper"),
                                 new Screen("/plan", "Bench plan"),
+                                new Screen("/parts", "Parts"),
                                 new Screen("/rules", "House rules"),
                                 new Screen("/rules/cards/Quoin%205P", "Quoin 5P"),
                                 new Screen("/round", "Bump round"),

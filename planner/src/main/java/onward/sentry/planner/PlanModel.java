@@ -34,12 +34,12 @@ final class PlanModel {
     private final Map<String, BoolVar> setUps = new HashMap<>();
     private final Map<LocalDate, com.google.ortools.sat.IntVar> tight = new HashMap<>();
 
-    /** @param leastLateOnly each job stands only on the days on which it is as little late as it can be at all */
-    PlanModel(PlanTask task, boolean leastLateOnly) {
+    /** @param slack days that a job may be later than it has to be: no better plan has one that is later than that */
+    PlanModel(PlanTask task, long slack) {
         this.task = task;
         var byDay = new HashMap<BenchDay, List<Place>>();
         for (var job : task.jobs()) {
-            places(job, leastLateOnly).forEach(place -> {
+            places(job, slack).forEach(place -> {
                 places.add(place);
                 byDay.computeIfAbsent(place.day(), day -> new ArrayList<>()).add(place);
             });
@@ -51,15 +51,15 @@ final class PlanModel {
         return model;
     }
 
-    private List<Place> places(PlanJob job, boolean leastLateOnly) {
+    private List<Place> places(PlanJob job, long slack) {
         int leastLate = leastLate(task, job);
         var own = task.daysFor(job).stream()
-                .filter(day -> !leastLateOnly || job.lateOn(day.date()) == leastLate)
+                .filter(day -> job.lateOn(day.date()) <= leastLate + slack)
                 .map(day -> new Place(
                         job, day, model.newBoolVar(job.detector() + " " + day.date()), job.lateOn(day.date())))
                 .toList();
         var all = new ArrayList<BoolVar>(own.stream().map(Place::chosen).toList());
-        if (own.isEmpty() || !leastLateOnly) {
+        if (own.isEmpty() || PlanCost.lateWithout(task, job) <= leastLate + slack) {
             var none = model.newBoolVar(job.detector() + " without");
             without.put(job, none);
             all.add(none);

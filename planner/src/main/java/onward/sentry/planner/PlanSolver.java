@@ -61,16 +61,15 @@ public final class PlanSolver {
         tell(new Progress(first, PlanCost.of(task, first), unavoidable, 0, seconds()));
         load();
         if (!best.isLeastLate()) {
-            var late = new PlanModel(task, false);
+            var late = new PlanModel(task, best.cost().lateDays() - unavoidable);
             late.minimizeLateness();
             late.hint(best.plan());
             solve(late, atMost.toMillis() / 2000.0, true);
         }
         if (!stopped) {
-            // When every job is as little late as it can be by itself, none may stand anywhere else.
-            boolean own = best.cost().lateDays() == unavoidable;
-            var beside = new PlanModel(task, own);
-            if (!own) {
+            long slack = best.cost().lateDays() - unavoidable;
+            var beside = new PlanModel(task, slack);
+            if (slack > 0) {
                 beside.noLaterThan(best.cost().lateDays());
             }
             beside.minimizeCostBeside();

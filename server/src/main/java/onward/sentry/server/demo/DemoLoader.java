@@ -11,9 +11,11 @@ import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.schedule.CareKind;
 import onward.sentry.core.sim.Health;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
 import onward.sentry.server.equipment.BenchEquipment;
+import onward.sentry.server.fleet.Care;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
@@ -40,10 +42,12 @@ class DemoLoader implements ApplicationRunner {
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
     private static final String BY = "demo";
+    private static final int BATTERY_DAYS_AGO = 28;
     private static final String GATEWAY = "demo stand-ins";
 
     private final People people;
     private final Fleet fleet;
+    private final Care care;
     private final Shelf shelf;
     private final BenchEquipment equipment;
     private final DemoGauges gauges;
@@ -57,6 +61,7 @@ class DemoLoader implements ApplicationRunner {
     DemoLoader(
             People people,
             Fleet fleet,
+            Care care,
             Shelf shelf,
             BenchEquipment equipment,
             DemoGauges gauges,
@@ -68,6 +73,7 @@ class DemoLoader implements ApplicationRunner {
             PlatformTransactionManager transactions) {
         this.people = people;
         this.fleet = fleet;
+        this.care = care;
         this.shelf = shelf;
         this.equipment = equipment;
         this.gauges = gauges;
@@ -106,6 +112,16 @@ class DemoLoader implements ApplicationRunner {
             runs += history.work(detector, onShelf);
         }
         gauges.lookBack();
+        detectors.stream()
+                .filter(demo -> demo.model().equals("Hollin NO"))
+                .forEach(demo -> care.done(
+                        demo.serial(),
+                        CareKind.BATTERY,
+                        site.today()
+                                .minusDays(BATTERY_DAYS_AGO
+                                        + demo.serial().charAt(demo.serial().length() - 1) % 3),
+                        "",
+                        BY));
         transaction.executeWithoutResult(status -> DemoPeople.ALL.forEach(p -> {
             people.add(p.signInName(), p.displayName(), p.role(), DemoPeople.PASSWORD, BY);
             p.competences().forEach(competence -> people.qualify(p.signInName(), competence, BY));

@@ -11,9 +11,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.core.card.CardMinutes;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.SensorCare;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.plan.GasSetUp;
@@ -83,6 +85,7 @@ class PlanTasks {
         var models = due.stream().map(FleetList.Line::model).distinct().toList();
         var setUps = setUps(models.stream().map(cards::get).toList());
         var takes = takes(models.stream().map(cards::get).toList());
+        var settled = settled(cards);
         var jobs = due.stream()
                 .map(line -> job(
                         line,
@@ -90,6 +93,7 @@ class PlanTasks {
                         setUps.get(line.model()).key(),
                         takes.get(line.model()).minutes(),
                         rules,
+                        settled,
                         Optional.ofNullable(stands.get(line.serial()))
                                 .filter(PlanStore.Stands::pinned)
                                 .map(PlanStore.Stands::on)))
@@ -114,10 +118,14 @@ class PlanTasks {
             String setUp,
             int minutes,
             PlanRules rules,
+            Map<String, LocalDate> settled,
             Optional<LocalDate> pinned) {
         var today = site.today();
         var early = line.dueOn().minusDays(rules.earlyDays());
-        var notBefore = line.state() == StateWord.OUT ? today.plusDays(rules.noticeDays()) : today;
+        var here = line.state() == StateWord.OUT ? today.plusDays(rules.noticeDays()) : today;
+        var notBefore = Stream.of(here, settled.getOrDefault(line.serial(), today))
+                .max(Comparator.naturalOrder())
+                .orElse(today);
         return new PlanJob(
                 line.serial(),
                 line.model(),
@@ -132,6 +140,24 @@ class PlanTasks {
                 line.dueOn(),
                 Optional.of(card.competence()).filter(asked -> !asked.isEmpty()),
                 pinned.filter(day -> !day.isBefore(today)));
+    }
+
+    /** By serial: the day on which a sensor that was fitted lately may be calibrated, where that is still to come. */
+    private Map<String, LocalDate> settled(Map<String, ProcedureCard> cards) {
+        var days = new HashMap<String, LocalDate>();
+        jdbc.sql("select d.serial, d.model, s.slot, s.fitted_on from sensor s join detector d on d.id = s.detector_id"
+                        + " where s.removed_on is null and s.fitted_on >= ?")
+                .param(site.today().minusDays(1))
+                .query(row -> {
+                    var technology = cards.get(row.getString("model"))
+                            .sensor(row.getInt("slot"))
+                            .technology();
+                    var day = SensorCare.settledOn(technology, row.getObject("fitted_on", LocalDate.class));
+                    if (day.isAfter(site.today())) {
+                        days.put(row.getString("serial"), day);
+                    }
+                });
+        return days;
     }
 
     /** By model: the median of the last half year where there is enough of it, or what its card comes to. */

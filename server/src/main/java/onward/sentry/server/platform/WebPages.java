@@ -21,6 +21,7 @@ class WebPages implements WebMvcConfigurer {
             "/detectors",
             "/detectors/{*rest}",
             "/plan",
+            "/parts",
             "/gas",
             "/gas/{*rest}",
             "/records/{*rest}",

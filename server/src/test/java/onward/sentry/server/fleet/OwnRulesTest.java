@@ -3,6 +3,8 @@ package onward.sentry.server.fleet;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
@@ -107,5 +109,48 @@ class OwnRulesTest {
         var refused = technician.post("/api/v1/detectors/" + fresh + "/lending", Map.of("to", "Quarry crew"));
         assertThat(refused.text("code")).isEqualTo("lend-unfit");
         assertThat(refused.text("detail")).contains(fresh).contains("overdue");
+    }
+
+    @Test
+    void careComesRoundByItselfAndIsRefusedWhereNothingAsksForIt() {
+        var serial = island.quoin4();
+        assertThat(technician
+                        .get("/api/v1/detectors/" + serial + "/care")
+                        .body()
+                        .path("care"))
+                .isEmpty();
+        var refused = technician.post("/api/v1/detectors/" + serial + "/care", Map.of("kind", "BATTERY", "remark", ""));
+        assertThat(refused.text("field")).isEqualTo("kind");
+        assertThat(refused.text("detail")).contains("A Quoin 4 does not ask for that");
+
+        var pumped = "Q5-care";
+        technician.post(
+                "/api/v1/detectors",
+                Map.of(
+                        "serial",
+                        pumped,
+                        "assetTag",
+                        "",
+                        "model",
+                        "Quoin 5P",
+                        "crew",
+                        "Ferry",
+                        "location",
+                        "",
+                        "sensors",
+                        List.of(1, 2, 3, 4, 5).stream()
+                                .map(slot -> Map.of("slot", slot, "serial", "P" + slot, "fittedOn", "2026-02-01"))
+                                .toList()));
+        var lamp = technician
+                .get("/api/v1/detectors/" + pumped + "/care")
+                .body()
+                .path("care")
+                .path(0);
+        assertThat(lamp.path("kind").asString()).isEqualTo("LAMP");
+        assertThat(lamp.path("on").asString()).isEqualTo("2026-05-31");
+        clock.set(TestClock.START.plus(Duration.ofDays(95)));
+        assertThat(technician.get("/api/v1/care").body().toString()).contains(pumped);
+        technician.post("/api/v1/detectors/" + pumped + "/care", Map.of("kind", "LAMP", "remark", "very dirty"));
+        assertThat(technician.get("/api/v1/care").body().toString()).doesNotContain(pumped);
     }
 }

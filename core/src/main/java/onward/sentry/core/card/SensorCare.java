@@ -1,0 +1,34 @@
+package onward.sentry.core.card;
+
+import java.time.LocalDate;
+import java.util.Set;
+import java.util.TreeSet;
+import onward.sentry.core.detector.Technology;
+import onward.sentry.core.schedule.CareKind;
+
+/** What the sensors of a model ask for beside calibration. */
+public final class SensorCare {
+
+    /** A biased sensor takes a day to come to rest after it was fitted. */
+    private static final int WARM_IN_DAYS = 1;
+
+    private SensorCare() {}
+
+    /** Care that a model asks for: batteries where a sensor is biased, lamps where one ionises by light. */
+    public static Set<CareKind> of(ProcedureCard card) {
+        var kinds = new TreeSet<CareKind>();
+        card.sensors().forEach(sensor -> {
+            if (sensor.technology() == Technology.BIASED_ELECTROCHEMICAL) {
+                kinds.add(CareKind.BATTERY);
+            } else if (sensor.technology() == Technology.PHOTO_IONISATION) {
+                kinds.add(CareKind.LAMP);
+            }
+        });
+        return kinds;
+    }
+
+    /** First day on which a sensor that was fitted on a day may be calibrated: the next one where it is biased. */
+    public static LocalDate settledOn(Technology technology, LocalDate fitted) {
+        return technology == Technology.BIASED_ELECTROCHEMICAL ? fitted.plusDays(WARM_IN_DAYS) : fitted;
+    }
+}

@@ -1,0 +1,86 @@
+import { useQuery } from "@tanstack/react-query";
+import { getRouteApi, Link } from "@tanstack/react-router";
+import { onDay } from "../../app/dates";
+import { fieldBox } from "../../ui/Field";
+import { Formula } from "../../ui/Formula";
+import { Loading, Told } from "../../ui/Told";
+import { Intervals } from "./Intervals";
+import { MonthsChart } from "./MonthsChart";
+import { partsQuery } from "./queries";
+
+const route = getRouteApi("/shell/parts");
+
+const leads = [7, 14, 28, 42, 56, 84];
+
+/** Which new sensors will be wanted and when to order them; and whether the fleet comes round often enough. */
+export function Parts() {
+  const { lead } = route.useSearch();
+  const navigate = route.useNavigate();
+  const parts = useQuery(partsQuery(lead));
+  if (!parts.data) {
+    return parts.isError ? <Told error={parts.error} /> : <Loading what="the sensors" />;
+  }
+  const { rows, months, notYet } = parts.data;
+  const now = rows.filter((row) => row.toOrder).length;
+  return (
+    <div className="px-4 py-4">
+      <header className="flex flex-wrap items-center gap-x-6 gap-y-2">
+        <h1 className="text-3xl font-bold">Parts</h1>
+        <p className="text-lg">
+          {rows.length === 0
+            ? "No sensor is seen to run out within a year."
+            : `${rows.length} sensors may run out within a year; ${now === 0 ? "none is to be ordered today" : `order ${now} now`}.`}
+        </p>
+        <label className="ml-auto flex items-center gap-2">
+          <span className="text-soft">From order to shelf</span>
+          <select
+            className={`${fieldBox} !w-32`}
+            value={lead}
+            onChange={(event) => void navigate({ search: { lead: Number(event.target.value) }, replace: true })}
+          >
+            {leads.map((days) => (
+              <option key={days} value={days}>
+                {days} days
+              </option>
+            ))}
+          </select>
+        </label>
+      </header>
+      {notYet > 0 && <p className="mt-2 font-semibold">{notYet} sensors are still to be worked out: open this page again for them.</p>}
+      {rows.length > 0 && (
+        <>
+          <MonthsChart months={months} />
+          <ul>
+            {rows.map((row) => (
+              <li
+                key={row.sensor}
+                className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-0.5 border-b border-line py-1 md:grid-cols-[13rem_9rem_minmax(0,1fr)_12rem_12rem]"
+              >
+                <strong>
+                  <Formula text={row.part} />
+                </strong>
+                <Link
+                  to="/detectors/$serial"
+                  params={{ serial: row.serial }}
+                  className="font-semibold text-act underline underline-offset-4"
+                >
+                  {row.serial}
+                </Link>
+                <span className="text-soft">
+                  {row.crew} · responds with {row.nowPercent.toFixed(0)} %
+                </span>
+                <span>
+                  marginal from <span className="whitespace-nowrap">{onDay(row.earliest)}</span>
+                </span>
+                <span className={row.toOrder ? "font-bold text-fail" : ""}>
+                  {row.toOrder ? "order now" : `order by ${onDay(row.orderBy)}`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <Intervals />
+    </div>
+  );
+}
