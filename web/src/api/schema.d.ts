@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/v1/saved-views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mine"];
+        put: operations["keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/card-drafts/{model}": {
         parameters: {
             query?: never;
@@ -612,6 +628,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors-together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["together"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cylinders": {
         parameters: {
             query?: never;
@@ -779,7 +811,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["mine"];
+        get: operations["mine_1"];
         put?: never;
         post: operations["make_1"];
         delete?: never;
@@ -1556,6 +1588,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/saved-views/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["letGo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rigs/{name}": {
         parameters: {
             query?: never;
@@ -1640,6 +1688,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        KeepView: {
+            name: string;
+            address: string;
+        };
+        SavedView: {
+            id: string;
+            name: string;
+            address: string;
+        };
         DraftBody: {
             card: string;
             /** Format: int32 */
@@ -2616,6 +2673,26 @@ export interface components {
             on: string;
             waits: boolean;
         };
+        TogetherBody: {
+            serials: string[];
+            /** @enum {string} */
+            deed: "HAPPENED" | "LEND" | "TAKE_BACK";
+            cause: ("DROPPED" | "EXPOSED" | "CLEANED" | "BATTERY_FLAT" | "MOVED" | "SERVICED") | null;
+            to: string | null;
+            /** Format: date */
+            backBy: string | null;
+            remark: string;
+            act: boolean;
+        };
+        TogetherRow: {
+            serial: string;
+            done: boolean;
+            says: string;
+        };
+        TogetherView: {
+            act: boolean;
+            rows: components["schemas"]["TogetherRow"][];
+        };
         NewComponent: {
             gas: string;
             /** Format: double */
@@ -3523,6 +3600,50 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SavedView"][];
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepView"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SavedView"][];
+                };
+            };
+        };
+    };
     save: {
         parameters: {
             query?: never;
@@ -4774,6 +4895,32 @@ export interface operations {
             };
         };
     };
+    together: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TogetherBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TogetherView"];
+                };
+            };
+        };
+    };
     cylinders: {
         parameters: {
             query?: never;
@@ -5127,7 +5274,7 @@ export interface operations {
             };
         };
     };
-    mine: {
+    mine_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -6211,6 +6358,26 @@ export interface operations {
                 content: {
                     "text/event-stream": components["schemas"]["SseEmitter"];
                 };
+            };
+        };
+    };
+    letGo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,18 +1,18 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
 import clsx from "clsx";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
-import { onDay } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { fieldBox } from "../../ui/Field";
-import { LabelsLink } from "../../ui/LabelsLink";
 import { word } from "../../ui/shown";
-import { StateWord } from "../../ui/StateWord";
-import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
+import { allColumns, columns, shownColumns, toggled } from "./columns";
+import { FleetTable } from "./FleetTable";
 import { fleetQuery } from "./queries";
+import { TogetherBar } from "./Together";
+import { Views } from "./Views";
 import { stateOrder, type FleetWish } from "./wish";
 
 const route = getRouteApi("/shell/detectors");
@@ -20,7 +20,6 @@ const route = getRouteApi("/shell/detectors");
 /** Three stand side by side on a phone too. */
 const narrow = clsx(fieldBox, "!w-28 sm:!w-44");
 
-type Row = Schemas["DetectorRow"];
 type Share = Schemas["Share"];
 
 /** The fleet: found by words, narrowed by state, model and crew; the address holds what is looked for. */
@@ -29,10 +28,14 @@ export function Detectors() {
   const navigate = route.useNavigate();
   const session = useSession();
   const fleet = useInfiniteQuery(fleetQuery(wish));
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const first = fleet.data?.pages[0];
   if (!first) {
     return fleet.isError ? <Told error={fleet.error} /> : <Loading what="the fleet" />;
   }
+  const works = may(session, "TECHNICIAN");
+  const choose = (serials: string[], on: boolean) =>
+    setChosen((before) => new Set(on ? [...before, ...serials] : [...before].filter((serial) => !serials.includes(serial))));
   const rows = fleet.data?.pages.flatMap((page) => page.rows) ?? [];
   const all = first.states.reduce((sum, share) => sum + share.detectors, 0);
   const put = (changed: Partial<FleetWish>) =>
@@ -60,7 +63,6 @@ export function Detectors() {
           <Link to="/parts" search={{ lead: 28 }} className={buttonLook()}>
             Parts
           </Link>
-          {rows.length > 0 && <LabelsLink detectors={rows.map((row) => row.serial)}>Labels</LabelsLink>}
           {may(session, "TECHNICIAN") && (
             <Link to="/detectors/new" className={buttonLook()}>
               Register a detector
@@ -82,14 +84,17 @@ export function Detectors() {
           <option value="DUE">by due day</option>
           <option value="PRESSING">most pressing first</option>
         </select>
+        <Columns without={wish.without} onChange={(without) => put({ without })} />
+        <Views wish={wish} />
       </div>
-      <Rows rows={rows} />
+      <FleetTable rows={rows} shown={shownColumns(wish.without)} chosen={works ? chosen : null} onChoose={choose} />
       {fleet.hasNextPage && <More loading={fleet.isFetchingNextPage} onMore={() => void fleet.fetchNextPage()} />}
       {rows.length === 0 && (
         <p className="py-8 text-lg text-soft">
           {all === 0 && Object.keys(wish).length === 0 ? "No detector is registered yet." : "No detector fits these words."}
         </p>
       )}
+      {chosen.size > 0 && <TogetherBar serials={[...chosen]} onClear={() => setChosen(new Set())} />}
     </div>
   );
 }
@@ -152,48 +157,27 @@ function Narrow({
   );
 }
 
-function Rows({ rows }: { rows: Row[] }) {
+/** Which columns stand. */
+function Columns({ without, onChange }: { without: string | undefined; onChange: (without: string | undefined) => void }) {
+  const shown = shownColumns(without);
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full text-left">
-        <thead className="border-b-2 border-ink text-sm text-soft">
-          <tr>
-            <th className="py-1 pr-4 font-normal">May it be used?</th>
-            <th className="pr-4 font-normal">Serial</th>
-            <th className="pr-4 font-normal">Model</th>
-            <th className="pr-4 font-normal">Crew, place</th>
-            <th className="pr-4 font-normal">Due</th>
-            <th className="pr-4 font-normal">Why</th>
-            <th className="w-36 font-normal">Last run</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((d) => (
-            <tr key={d.serial} className="border-b border-line">
-              <td className="py-1 pr-4 whitespace-nowrap">
-                <StateWord state={d.state} /> <span className="text-sm text-soft">{d.usable ? "yes" : "no"}</span>
-              </td>
-              <td className="pr-4">
-                <Link
-                  to="/detectors/$serial"
-                  params={{ serial: d.serial }}
-                  className="inline-flex min-h-11 items-center font-bold whitespace-nowrap underline-offset-4 hover:underline"
-                >
-                  {d.serial}
-                </Link>
-              </td>
-              <td className="pr-4 whitespace-nowrap">{d.model}</td>
-              <td className="pr-4">
-                {d.crew}, {d.location}
-              </td>
-              <td className="pr-4 whitespace-nowrap">{onDay(d.dueOn)}</td>
-              <td className="pr-4">{d.reason}</td>
-              <td>{d.lastStrip && <Strip strip={d.lastStrip} />}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <details className="relative">
+      <summary className={clsx(fieldBox, "flex !w-28 cursor-pointer items-center")}>Columns</summary>
+      <fieldset className="absolute right-0 z-10 w-48 border border-ink bg-sheet p-3 shadow-lg">
+        <legend className="sr-only">Columns</legend>
+        {allColumns.map((column) => (
+          <label key={column} className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5 accent-act"
+              checked={shown.includes(column)}
+              onChange={() => onChange(toggled(without, column))}
+            />
+            {columns[column].head}
+          </label>
+        ))}
+      </fieldset>
+    </details>
   );
 }
 

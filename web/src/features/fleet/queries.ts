@@ -4,10 +4,17 @@ import type { FleetWish } from "./wish";
 
 const PAGE = 100;
 
+/** What the server is asked for: which columns stand is no matter of its. */
+function asked(wish: FleetWish): Omit<FleetWish, "without"> {
+  const { find, state, model, crew, order } = wish;
+  return { find, state, model, crew, order };
+}
+
 export const fleetQuery = (wish: FleetWish) =>
   infiniteQueryOptions({
-    queryKey: ["detectors", wish],
-    queryFn: ({ pageParam }) => answer(api.GET("/api/v1/detectors", { params: { query: { ...wish, from: pageParam, limit: PAGE } } })),
+    queryKey: ["detectors", asked(wish)],
+    queryFn: ({ pageParam }) =>
+      answer(api.GET("/api/v1/detectors", { params: { query: { ...asked(wish), from: pageParam, limit: PAGE } } })),
     initialPageParam: 0,
     getNextPageParam: (last, all) => {
       const loaded = all.reduce((rows, page) => rows + page.rows.length, 0);
@@ -15,6 +22,11 @@ export const fleetQuery = (wish: FleetWish) =>
     },
     placeholderData: (before) => before,
   });
+
+export const viewsQuery = queryOptions({
+  queryKey: ["saved-views"],
+  queryFn: () => answer(api.GET("/api/v1/saved-views")),
+});
 
 export const findQuery = (find: string) =>
   queryOptions({

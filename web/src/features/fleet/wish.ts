@@ -8,6 +8,8 @@ export interface FleetWish {
   model?: string;
   crew?: string;
   order?: (typeof orders)[number];
+  /** Columns that are left out. */
+  without?: string;
 }
 
 /** The most pressing first, as the list of states shows them. */
@@ -18,5 +20,5 @@ export function fleetWish(search: Record<string, unknown>): FleetWish {
   const text = (key: string) => (typeof search[key] === "string" && search[key] ? { [key]: search[key] } : {});
   const state = states.find((one) => one === search.state);
   const order = orders.find((one) => one === search.order);
-  return { ...text("find"), ...text("model"), ...text("crew"), ...(state && { state }), ...(order && { order }) };
+  return { ...text("find"), ...text("model"), ...text("crew"), ...text("without"), ...(state && { state }), ...(order && { order }) };
 }

@@ -15,7 +15,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class PlanProcess {
 
     /** The solver's own memory comes on top of this. */
-    private static final String HEAP = "-Xmx384m";
+    private static final List<String> HEAP = List.of("-Xmx256m", "-XX:+UseSerialGC");
 
     private static final String IN_BOOT_JAR = "org.springframework.boot.loader.launch.PropertiesLauncher";
 
@@ -37,12 +37,11 @@ public final class PlanProcess {
     }
 
     static List<String> command(String classPath, Duration atMost) {
-        var command = new ArrayList<>(List.of(
-                "nice", // readings at the bench come first
-                System.getProperty("java.home") + "/bin/java",
-                HEAP,
-                "-cp",
-                classPath));
+        var command = new ArrayList<String>();
+        command.add("nice"); // readings at the bench come first
+        command.add(System.getProperty("java.home") + "/bin/java");
+        command.addAll(HEAP);
+        command.addAll(List.of("-cp", classPath));
         if (isBootJar()) {
             command.add("-Dloader.main=" + PlannerMain.class.getName());
             command.add(IN_BOOT_JAR);
