@@ -3128,7 +3128,8 @@ export interface components {
             days: components["schemas"]["DayForJob"][];
         };
         PartRow: {
-            part: string;
+            formula: string;
+            model: string;
             serial: string;
             crew: string;
             sensor: string;

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { toast } from "sonner";
 import { answer, api, asProblem, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
-import { onDay } from "../../app/dates";
+import { onDay, todayIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 
 /** One piece of care: why, when it was done last, and a button for when it is done. */
@@ -30,7 +30,11 @@ export function CareRow({ care, named }: { care: Schemas["CareView"]; named: boo
         <strong>{care.label}</strong> <span className="text-soft">{care.explanation}</span>{" "}
         {care.last ? `Last on ${onDay(care.last)}` : "Not on record yet"},{" "}
         <strong className={care.waits ? "text-caution" : ""}>
-          {care.waits ? `was to be done by ${onDay(care.on)}` : `next on ${onDay(care.on)}`}
+          {!care.waits
+            ? `next on ${onDay(care.on)}`
+            : care.on === todayIn(session.zone)
+              ? "to be done today"
+              : `was to be done by ${onDay(care.on)}`}
         </strong>
         .
       </span>

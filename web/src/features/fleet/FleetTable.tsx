@@ -2,7 +2,7 @@ import { Link } from "@tanstack/react-router";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import clsx from "clsx";
 import type { Schemas } from "../../api/client";
-import { onDay } from "../../app/dates";
+import { onDay, onShortDay } from "../../app/dates";
 import { StateWord } from "../../ui/StateWord";
 import { Strip } from "../../ui/Strip";
 import { columns, type Column } from "./columns";
@@ -46,7 +46,7 @@ export function FleetTable({
               <input
                 type="checkbox"
                 aria-label="Choose all that are listed"
-                className="size-5 accent-act"
+                className="size-5 align-middle accent-act"
                 checked={every}
                 onChange={(event) =>
                   onChoose(
@@ -84,7 +84,7 @@ export function FleetTable({
                     <input
                       type="checkbox"
                       aria-label={`Choose ${row.serial}`}
-                      className="size-5 accent-act"
+                      className="size-5 align-middle accent-act"
                       checked={chosen.has(row.serial)}
                       onChange={(event) => onChoose([row.serial], event.target.checked)}
                     />
@@ -130,7 +130,12 @@ function cell(column: Column, row: Row) {
     case "place":
       return `${row.crew}, ${row.location}`;
     case "due":
-      return onDay(row.dueOn);
+      return (
+        <>
+          <span className="md:hidden">{onShortDay(row.dueOn)}</span>
+          <span className="hidden md:inline">{onDay(row.dueOn)}</span>
+        </>
+      );
     case "why":
       return row.reason;
     case "run":

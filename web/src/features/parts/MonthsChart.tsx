@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import type { Schemas } from "../../api/client";
 
 const month = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
@@ -20,7 +21,11 @@ export function MonthsChart({ months }: { months: Schemas["PartsMonth"][] }) {
             <span className="relative w-2/5 bg-act" style={{ height: tall(one.likely) }} aria-hidden>
               <Count of={one.likely} />
             </span>
-            <span className="relative w-2/5 border border-b-0 border-ink" style={{ height: tall(one.atMost) }} aria-hidden>
+            <span
+              className={clsx("relative w-2/5 border-ink", one.atMost > 0 && "border border-b-0")}
+              style={{ height: tall(one.atMost) }}
+              aria-hidden
+            >
               <Count of={one.atMost} />
             </span>
           </li>

@@ -54,11 +54,14 @@ export function Parts() {
             {rows.map((row) => (
               <li
                 key={row.sensor}
-                className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-0.5 border-b border-line py-1 md:grid-cols-[13rem_9rem_minmax(0,1fr)_12rem_12rem]"
+                className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-0.5 border-b border-line py-1 md:grid-cols-[14rem_7rem_minmax(0,1fr)_17rem_15rem]"
               >
-                <strong>
-                  <Formula text={row.part} />
-                </strong>
+                <span>
+                  <strong>
+                    <Formula text={row.formula} /> sensor
+                  </strong>{" "}
+                  <span className="text-soft">for {row.model}</span>
+                </span>
                 <Link
                   to="/detectors/$serial"
                   params={{ serial: row.serial }}

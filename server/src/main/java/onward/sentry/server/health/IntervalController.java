@@ -6,10 +6,12 @@ import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.ToLongFunction;
 import onward.sentry.core.health.IntervalReview;
 import onward.sentry.core.health.IntervalReview.Proposal;
 import onward.sentry.core.schedule.IntervalRule;
@@ -89,7 +91,7 @@ class IntervalController {
     public List<ModelReview> reviews() {
         return findings.byModel().entrySet().stream()
                 .map(entry -> review(entry.getKey(), entry.getValue()))
-                .sorted(java.util.Comparator.comparing(ModelReview::model))
+                .sorted(Comparator.comparing(ModelReview::model))
                 .toList();
     }
 
@@ -98,27 +100,27 @@ class IntervalController {
         var rows = found.stream()
                 .map(one -> row(card.sensor(one.slot()).gas().formula(), one))
                 .toList();
-        var together = together(found, card.interval());
+        var together = together(found);
+        var next = IntervalReview.step(card.interval(), together).map(IntervalRule::words);
         return new ModelReview(
                 model,
                 card.interval().words(),
                 together,
-                together.label(),
-                IntervalReview.step(card.interval(), together).map(IntervalRule::words),
+                together == Proposal.LENGTHEN && next.isEmpty()
+                        ? "it might be lengthened, but its cap holds"
+                        : together.label(),
+                next,
                 rows,
                 answered(model, together, sum(found, Findings.Found::inTolerance), sum(found, Findings.Found::all)));
     }
 
-    private static long sum(List<Findings.Found> found, java.util.function.ToLongFunction<Findings.Found> of) {
+    private static long sum(List<Findings.Found> found, ToLongFunction<Findings.Found> of) {
         return found.stream().mapToLong(of).sum();
     }
 
-    private static Proposal together(List<Findings.Found> found, IntervalRule interval) {
-        var proposal = IntervalReview.together(
+    private static Proposal together(List<Findings.Found> found) {
+        return IntervalReview.together(
                 found.stream().map(IntervalController::review).toList());
-        boolean noStep = proposal == Proposal.LENGTHEN
-                && IntervalReview.step(interval, proposal).isEmpty();
-        return noStep ? Proposal.KEEP : proposal;
     }
 
     private static IntervalReview review(Findings.Found one) {
@@ -160,9 +162,10 @@ class IntervalController {
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody Decide body, Principal principal) {
         return once.per(key, principal.getName(), ModelReview.class, () -> {
             var found = findings.byModel().getOrDefault(body.model(), List.of());
-            var proposal = together(found, house.latestCard(body.model()).interval());
+            var proposal = together(found);
             Refusal.unless(
-                    proposal == Proposal.SHORTEN || proposal == Proposal.LENGTHEN,
+                    IntervalReview.step(house.latestCard(body.model()).interval(), proposal)
+                            .isPresent(),
                     "nothing-proposed",
                     "model",
                     "Nothing is proposed for " + body.model() + ": " + proposal.label() + ".",

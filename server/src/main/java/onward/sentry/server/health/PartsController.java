@@ -2,6 +2,7 @@ package onward.sentry.server.health;
 
 import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.health.PartWanted;
@@ -33,7 +34,8 @@ class PartsController {
 
     /** @param toOrder the day to order it has come */
     record PartRow(
-            String part,
+            String formula,
+            String model,
             String serial,
             String crew,
             String sensor,
@@ -66,12 +68,13 @@ class PartsController {
                 .map(one -> PartWanted.of(part(one), one.serial(), one.marginal(), leadDays)
                         .orElseThrow())
                 .toList();
-        var rows = new java.util.ArrayList<PartRow>();
+        var rows = new ArrayList<PartRow>();
         for (int i = 0; i < seen.size(); i++) {
             var one = seen.get(i);
             var part = wanted.get(i);
             rows.add(new PartRow(
-                    part.part(),
+                    formula(one),
+                    one.model(),
                     one.serial(),
                     one.crew(),
                     one.sensor(),
@@ -91,6 +94,10 @@ class PartsController {
     }
 
     private String part(Outlooks.Outlook one) {
-        return house.latestCard(one.model()).sensor(one.slot()).gas().formula() + " sensor for " + one.model();
+        return formula(one) + " sensor for " + one.model();
+    }
+
+    private String formula(Outlooks.Outlook one) {
+        return house.latestCard(one.model()).sensor(one.slot()).gas().formula();
     }
 }

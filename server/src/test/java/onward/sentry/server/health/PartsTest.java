@@ -53,7 +53,8 @@ class PartsTest {
                 .filter(one -> one.path("serial").asString().equals(serial))
                 .findFirst()
                 .orElseThrow();
-        assertThat(row.path("part").asString()).isEqualTo("CO sensor for Quoin 4");
+        assertThat(row.path("formula").asString()).isEqualTo("CO");
+        assertThat(row.path("model").asString()).isEqualTo("Quoin 4");
         assertThat(row.path("nowPercent").asDouble()).isBetween(75.0, 85.0);
         var earliest = LocalDate.parse(row.path("earliest").asString());
         assertThat(earliest).isAfter(LocalDate.of(2026, 7, 30)).isBefore(LocalDate.of(2026, 12, 1));

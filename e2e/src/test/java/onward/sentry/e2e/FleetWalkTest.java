@@ -1,0 +1,106 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** The fleet as a list: the same done to several, kept views; and what is set for one detector alone. */
+class FleetWalkTest {
+
+    private final World world = World.demo();
+
+    private static Locator sheet(Page page) {
+        return page.getByRole(AriaRole.DIALOG);
+    }
+
+    @Test
+    void severalAreLentTogetherOnceItWasSaidWhatItComesTo() {
+        world.crew("Tower", "TW-", 2, 0);
+        world.crew("Bridge", "BR-", 1, 120);
+        try (var una = new Walk(world).signIn("una")) {
+            var page = una.open("/detectors?find=Tower").page();
+            page.getByLabel("Choose all that are listed").check();
+            page.getByPlaceholder("crew, model, state …").fill("Bridge");
+            page.getByLabel("Choose BR-101").check();
+            var chosen = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Chosen"));
+            assertThat(chosen).containsText("3 detectors chosen");
+            chosen.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Lend"))
+                    .click();
+            sheet(page).getByLabel("Who takes them").fill("Quarry crew");
+            una.button("See what it comes to").click();
+            assertThat(sheet(page)).containsText("TW-101 out: With Quarry crew");
+            assertThat(sheet(page)).containsText("BR-101 not: BR-101 is overdue and goes to nobody");
+            una.button("Do it for 2").click();
+            assertThat(chosen).hasCount(0);
+
+            una.open("/detectors/TW-102");
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("With Quarry crew since");
+            una.button("It is back").click();
+            assertThat(una.button("Lend")).isVisible();
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aViewWithItsColumnsIsKeptAndOpenedAgain() {
+        try (var brand = new Walk(world).signIn("brand")) {
+            var page = brand.open("/detectors?state=OVERDUE&order=DUE").page();
+            page.getByText("Columns", new Page.GetByTextOptions().setExact(true))
+                    .click();
+            page.getByRole(AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName("Why"))
+                    .uncheck();
+            assertThat(page.getByRole(AriaRole.COLUMNHEADER, new Page.GetByRoleOptions().setName("Why")))
+                    .hasCount(0);
+            page.getByLabel("Name for this view").fill("late ones");
+            brand.button("Keep it").click();
+            brand.open("/detectors");
+            assertThat(page.getByRole(AriaRole.COLUMNHEADER, new Page.GetByRoleOptions().setName("Why")))
+                    .isVisible();
+            brand.link("late ones").click();
+            page.waitForURL(Pattern.compile("state=OVERDUE.*without=why|without=why.*state=OVERDUE"));
+            assertThat(page.getByRole(AriaRole.COLUMNHEADER, new Page.GetByRoleOptions().setName("Why")))
+                    .hasCount(0);
+            brand.button("Let the view late ones go").click();
+            assertThat(brand.link("late ones")).hasCount(0);
+            brand.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aLeadHasOneDetectorComeRoundSoonerAndCareIsNoted() {
+        world.crew("Silo", "SI-", 1, 3);
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/detectors/SI-101").page();
+            var due = page.getByText(Pattern.compile("^Due ")).first();
+            var before = due.textContent();
+            marit.button("Change how often it comes round").click();
+            sheet(page)
+                    .getByLabel("Days", new Locator.GetByLabelOptions().setExact(true))
+                    .fill("0");
+            sheet(page).getByLabel("Why").fill("stands in the dust");
+            marit.button("Set it").click();
+            assertThat(sheet(page)).containsText("1 to 2,000 days");
+            sheet(page)
+                    .getByLabel("Days", new Locator.GetByLabelOptions().setExact(true))
+                    .fill("10");
+            marit.button("Set it").click();
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("every 10 days: the earlier counts");
+            assertThat(due.textContent()).isNotEqualTo(before);
+
+            marit.open("/detectors/HN-4001")
+                    .button("HN-4001: look at the battery, done")
+                    .click();
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("next on");
+            marit.open("/parts");
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("Do they come round often enough?");
+            assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Quoin 4")))
+                    .containsText(Pattern.compile("CO\\d+ of \\d+"));
+            marit.nothingWentWrong();
+        }
+    }
+}
