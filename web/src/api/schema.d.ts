@@ -2221,6 +2221,8 @@ export interface components {
             madeBy: string;
             days: components["schemas"]["PlanDay"][];
             without: components["schemas"]["PlannedJob"][];
+            /** Format: int32 */
+            withoutDay: number;
             breaks: string[];
             moved: components["schemas"]["PlanMove"][];
             figures: components["schemas"]["PlanFigures"];

@@ -146,7 +146,7 @@ function Attention({ plan, chosen, onChoose }: { plan: View; chosen: string | nu
       {plan.without.length > 0 && (
         <div className="flex flex-wrap items-center gap-1.5 py-1">
           <strong className="mr-2">
-            {plan.without.length} {plan.without.length === 1 ? "job has" : "jobs have"} no day:
+            {plan.withoutDay} {plan.withoutDay === 1 ? "job has" : "jobs have"} no day:
           </strong>
           {plan.without.slice(0, MOST_NAMED).map((job) => (
             <button
@@ -159,7 +159,7 @@ function Attention({ plan, chosen, onChoose }: { plan: View; chosen: string | nu
               {job.serial}
             </button>
           ))}
-          {plan.without.length > MOST_NAMED && <span>and {plan.without.length - MOST_NAMED} more</span>}
+          {plan.withoutDay > MOST_NAMED && <span>and {plan.withoutDay - MOST_NAMED} more</span>}
         </div>
       )}
       {plan.breaks.map((words) => (

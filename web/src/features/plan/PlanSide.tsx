@@ -18,8 +18,8 @@ export function PlanSide({ plan, onChoose }: { plan: View; onChoose: (serial: st
       <h2 id="the-plan" className="text-2xl font-bold">
         {figures.jobs} {figures.jobs === 1 ? "job" : "jobs"}, {hours(figures.workMinutes)} of work
       </h2>
-      {search ? <Searching search={search} /> : plan.madeAt && <Worth figures={figures} without={plan.without.length} />}
-      {plan.madeAt && figures.late + plan.without.length > 0 && <Ways />}
+      {search ? <Searching search={search} /> : plan.madeAt && <Worth figures={figures} without={plan.withoutDay} />}
+      {plan.madeAt && figures.late + plan.withoutDay > 0 && <Ways />}
       {moved.length > 0 && (
         <>
           <h3 className="mt-4 mb-1 font-bold">Moved since the plan before · {moved.length}</h3>

@@ -29,4 +29,9 @@ public record Conditions(
         ReferenceValue reference,
         double kilopascals,
         Intake intake,
-        Rig rig) {}
+        Rig rig) {
+
+    Conditions on(LocalDate day) {
+        return new Conditions(day, reserve, warnBeforeExpiryDays, basis, gases, reference, kilopascals, intake, rig);
+    }
+}

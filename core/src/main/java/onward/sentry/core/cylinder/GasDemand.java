@@ -1,5 +1,6 @@
 package onward.sentry.core.cylinder;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 
@@ -14,6 +15,11 @@ public record GasDemand(List<Wanted> wanted, double litres, Conditions condition
     public GasDemand {
         wanted = List.copyOf(wanted);
         Objects.requireNonNull(conditions, "conditions");
+    }
+
+    /** The same on another day. */
+    public GasDemand on(LocalDate day) {
+        return new GasDemand(wanted, litres, conditions.on(day));
     }
 
     public boolean isForZero() {

@@ -147,10 +147,11 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
         }
 
         ShelfForecast ahead(List<PlannedWork> work) {
-            work.stream()
+            var inOrder = work.stream()
                     .filter(planned -> !planned.on().isAfter(until))
                     .sorted(Comparator.comparing(PlannedWork::on))
-                    .forEach(this::serve);
+                    .toList();
+            inOrder.forEach(planned -> serve(planned, inOrder.get(0).on()));
             return new ShelfForecast(
                     standings.values().stream().map(one -> one.lasting(until)).toList(),
                     shortages.values().stream()
@@ -159,9 +160,9 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
                     until);
         }
 
-        private void serve(PlannedWork planned) {
+        private void serve(PlannedWork planned, LocalDate first) {
             int left = planned.times();
-            for (var standing : candidates(planned)) {
+            for (var standing : candidates(planned, first)) {
                 if (left == 0) {
                     return;
                 }
@@ -174,8 +175,9 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
             }
         }
 
-        private List<Standing> candidates(PlannedWork planned) {
-            return candidates.computeIfAbsent(planned.demand(), demand -> {
+        /** Weighed once, on the first day of all: later on only its last valid day can change what a cylinder is good for. */
+        private List<Standing> candidates(PlannedWork planned, LocalDate first) {
+            return candidates.computeIfAbsent(planned.demand().on(first), demand -> {
                 var holding = shelf.stream()
                         .filter(one -> CylinderCheck.holdsAll(one.cylinder(), demand))
                         .toList();

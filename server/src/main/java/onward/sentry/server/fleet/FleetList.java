@@ -149,12 +149,12 @@ public class FleetList {
      */
     @Transactional(readOnly = true)
     public List<Counted> pressing(Collection<StateWord> states, Collection<UUID> without, int most) {
-        return jdbc.sql("select * from (select " + LINE
-                        + ", count(*) over kind as of, row_number() over (partition by model,"
-                        + " state_word = 'BUMP_FIRST' order by " + Order.PRESSING.sql + ") as place from detector"
-                        + " where state_word in (:states) and not (id = any (:without))"
-                        + " window kind as (partition by model, state_word = 'BUMP_FIRST')) d where place <= :most"
-                        + " order by " + Order.PRESSING.sql)
+        var wanted = " state_word in (:states) and not (id = any (:without))";
+        return jdbc.sql("select first.*, kind.of from (select model as m, state_word = 'BUMP_FIRST' as bump,"
+                        + " count(*) as of from detector where" + wanted + " group by 1, 2) kind"
+                        + " cross join lateral (select " + LINE + " from detector where model = m"
+                        + " and (state_word = 'BUMP_FIRST') = bump and" + wanted + " order by " + Order.PRESSING.sql
+                        + " limit :most) first order by " + Order.PRESSING.sql)
                 .param("states", states.stream().map(StateWord::name).toList())
                 .param("without", without.toArray(UUID[]::new))
                 .param("most", most)

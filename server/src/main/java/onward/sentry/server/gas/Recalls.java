@@ -86,8 +86,14 @@ class Recalls {
     List<Resting> resting(List<Shelf.OnShelf> cylinders) {
         return jdbc.sql("""
                         select distinct on (d.serial) d.id, d.serial, d.model, d.crew, d.state_word, last.run_id
-                        from sensor s
-                        join detector d on d.id = s.detector_id
+                        from (
+                            select distinct detector_id from run where id = any (array(
+                              select run_id from sensor_result where cylinder in (:tags)
+                              union
+                              select g.run_id from gas_draw g join cylinder c on c.id = g.cylinder_id
+                              where c.tag in (:tags)))) used
+                        join detector d on d.id = used.detector_id
+                        join sensor s on s.detector_id = d.id
                         cross join lateral (
                             select r.run_id from sensor_result r join run on run.id = r.run_id
                             where r.sensor_id = s.id and r.on_day = s.last_good_on and run.job = 'CALIBRATION'

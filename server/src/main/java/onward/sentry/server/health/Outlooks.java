@@ -4,9 +4,11 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import net.javacrumbs.shedlock.spring.annotation.SchedulerLock;
 import onward.sentry.core.health.Crossing;
 import onward.sentry.core.health.ResponseTrend;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -30,6 +32,9 @@ public class Outlooks {
         }
     }
 
+    private static final int EACH_MILLIS = 60_000;
+    private static final int MOST_IN_THE_BACKGROUND = 500;
+
     private final JdbcClient jdbc;
     private final SensorTrends trends;
 
@@ -52,6 +57,14 @@ public class Outlooks {
                 .param("earliest", trend.flatMap(t -> t.marginal().earliest()).orElse(null), java.sql.Types.DATE)
                 .param("likely", trend.flatMap(t -> t.marginal().likely()).orElse(null), java.sql.Types.DATE)
                 .update();
+    }
+
+    /** Sensors that were there before this was kept are worked out little by little. */
+    @Scheduled(fixedDelay = EACH_MILLIS, initialDelay = EACH_MILLIS)
+    @SchedulerLock(name = "outlooks")
+    @Transactional
+    public void fillOn() {
+        fill(MOST_IN_THE_BACKGROUND);
     }
 
     /** Works out sensors that nobody has looked at yet, so many at most. @return how many are left */

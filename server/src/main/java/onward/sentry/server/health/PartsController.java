@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 class PartsController {
 
     private static final int MONTHS = 12;
-    private static final int MOST_AT_ONCE = 2_000;
+    private static final int MOST_AT_ONCE = 60;
     private static final int MOST_LEAD = 365;
 
     private final Outlooks outlooks;

@@ -60,7 +60,8 @@ public class ComingUp {
     public List<Coming> list() {
         var forecast = ahead.forecast(LEAD_DAYS);
         var coming = new ArrayList<Coming>();
-        forecast.cylinders().forEach(one -> cylinder(one, coming));
+        int warnDays = house.policy().warnBeforeExpiryDays();
+        forecast.cylinders().forEach(one -> cylinder(one, warnDays, coming));
         forecast.shortages().stream()
                 .filter(s -> !s.orderBy().isAfter(site.today().plusDays(AHEAD_DAYS)))
                 .map(s -> new Coming(
@@ -82,7 +83,7 @@ public class ComingUp {
         return coming;
     }
 
-    private void cylinder(ShelfForecast.Lasting one, List<Coming> coming) {
+    private void cylinder(ShelfForecast.Lasting one, int warnDays, List<Coming> coming) {
         var tag = one.tagged().tag();
         var cylinder = one.tagged().cylinder();
         var today = site.today();
@@ -97,7 +98,7 @@ public class ComingUp {
             coming.add(new Coming(Kind.EXPIRED, tag, last, tag + " expired on " + day(last) + ": do not use"));
             return;
         }
-        if (!last.isAfter(today.plusDays(house.policy().warnBeforeExpiryDays()))) {
+        if (!last.isAfter(today.plusDays(warnDays))) {
             coming.add(new Coming(Kind.EXPIRES, tag, last, tag + " expires on " + day(last)));
         }
         one.emptyOn()

@@ -9,6 +9,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -50,6 +52,10 @@ class PlanTasks {
      */
     record Takes(int minutes, int mostly, int runs) {}
 
+    /** @param shelf the very list of the forecast, which is another one when anything has changed */
+    private record Known(List<ShelfForecast.Lasting> shelf, Map<GasDemand, List<ShelfForecast.Lasting>> good) {}
+
+    private final AtomicReference<Known> weighed = new AtomicReference<>();
     private final JdbcClient jdbc;
     private final FleetList fleet;
     private final House house;
@@ -190,41 +196,53 @@ class PlanTasks {
     /** By model: the cylinders that serve its job, those that serve most models first, and how long there is gas for it. */
     private Map<String, GasSetUp> setUps(List<ProcedureCard> cards) {
         var lasting = ahead.forecast(LEAD_DAYS).cylinders();
-        var demands = new HashMap<String, List<GasDemand>>();
+        var good = new HashMap<String, List<List<ShelfForecast.Lasting>>>();
         var serves = new HashMap<String, Integer>();
         for (var card : cards) {
-            demands.put(card.model(), GasDemands.of(card, Job.CALIBRATION, house.policy(), site.today()));
-            for (var one : lasting) {
-                if (demands.get(card.model()).stream().anyMatch(demand -> serves(one, demand))) {
-                    serves.merge(one.tagged().tag(), 1, Integer::sum);
-                }
-            }
+            var ofEach = GasDemands.of(card, Job.CALIBRATION, house.policy(), site.today()).stream()
+                    .map(demand -> good(demand, lasting))
+                    .toList();
+            good.put(card.model(), ofEach);
+            ofEach.stream()
+                    .flatMap(List::stream)
+                    .map(one -> one.tagged().tag())
+                    .distinct()
+                    .forEach(tag -> serves.merge(tag, 1, Integer::sum));
         }
         var setUps = new HashMap<String, GasSetUp>();
-        for (var card : cards) {
-            setUps.put(card.model(), setUp(card, demands.get(card.model()), lasting, serves));
-        }
+        good.forEach((model, ofEach) -> setUps.put(model, setUp(model, ofEach, serves)));
         return setUps;
     }
 
-    private GasSetUp setUp(
-            ProcedureCard card,
-            List<GasDemand> demands,
-            List<ShelfForecast.Lasting> lasting,
-            Map<String, Integer> serves) {
+    /** Cylinders that serve a demand, worked out once for a forecast. */
+    private List<ShelfForecast.Lasting> good(GasDemand demand, List<ShelfForecast.Lasting> lasting) {
+        var known = weighed.get();
+        if (known == null || known.shelf() != lasting) {
+            known = new Known(lasting, new ConcurrentHashMap<>());
+            weighed.set(known);
+        }
+        return known.good()
+                .computeIfAbsent(
+                        demand,
+                        asked -> lasting.stream()
+                                .filter(one -> serves(one, asked))
+                                .toList());
+    }
+
+    /** @param good for each demand of the model's job the cylinders that serve it */
+    private static GasSetUp setUp(String model, List<List<ShelfForecast.Lasting>> good, Map<String, Integer> serves) {
+        if (good.stream().anyMatch(List::isEmpty)) {
+            return new GasSetUp("none for " + model, "gas for " + model, Optional.empty());
+        }
         var tags = new ArrayList<String>();
-        var lastDay = Optional.of(LocalDate.MAX);
-        for (var demand : demands) {
-            var good = lasting.stream().filter(one -> serves(one, demand)).toList();
-            if (good.isEmpty()) {
-                return new GasSetUp("none for " + card.model(), "gas for " + card.model(), Optional.empty());
-            }
-            var until = good.stream()
+        var lastDay = LocalDate.MAX;
+        for (var some : good) {
+            var until = some.stream()
                     .map(ShelfForecast.Lasting::lastDay)
                     .max(Comparator.naturalOrder())
                     .orElseThrow();
-            lastDay = lastDay.map(day -> day.isBefore(until) ? day : until);
-            good.stream()
+            lastDay = lastDay.isBefore(until) ? lastDay : until;
+            some.stream()
                     .max(Comparator.comparing((ShelfForecast.Lasting one) ->
                                     serves.getOrDefault(one.tagged().tag(), 0))
                             .thenComparing(ShelfForecast.Lasting::lastDay)
@@ -234,10 +252,13 @@ class PlanTasks {
                     .ifPresent(tags::add);
         }
         var words = tags.isEmpty() ? "no gas" : String.join(", ", tags);
-        return new GasSetUp(words, words, lastDay);
+        return new GasSetUp(words, words, Optional.of(lastDay));
     }
 
     private static boolean serves(ShelfForecast.Lasting one, GasDemand demand) {
+        if (!CylinderCheck.holdsAll(one.tagged().cylinder(), demand)) {
+            return false;
+        }
         var fitness = CylinderCheck.of(one.tagged().cylinder(), demand);
         return fitness.allowed() && fitness.setPointsToChange().isEmpty();
     }

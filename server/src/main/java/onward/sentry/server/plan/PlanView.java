@@ -22,7 +22,7 @@ import onward.sentry.planner.Progress;
  * The bench plan as people see it.
  *
  * @param madeAt empty: none was made yet
- * @param without jobs that have no day
+ * @param without jobs that have no day, the first 200 of {@code withoutDay}
  * @param breaks hard rules that the plan has come to break since it was made
  * @param search the search for a better plan that goes on
  */
@@ -31,6 +31,7 @@ record PlanView(
         String madeBy,
         List<PlanDay> days,
         List<PlannedJob> without,
+        int withoutDay,
         List<String> breaks,
         List<PlanMove> moved,
         PlanFigures figures,
@@ -39,6 +40,8 @@ record PlanView(
         List<BenchCalendar.Absence> absences,
         List<String> technicians,
         Optional<SearchView> search) {
+
+    private static final int MOST_NAMED = 200;
 
     /**
      * A bench day.
@@ -120,7 +123,11 @@ record PlanView(
                 now.task().days().stream()
                         .map(day -> day(now, day, byDay.getOrDefault(day.date(), List.of()), remarks))
                         .toList(),
-                now.without().stream().map(job -> job(now, job)).toList(),
+                now.without().stream()
+                        .limit(MOST_NAMED)
+                        .map(job -> job(now, job))
+                        .toList(),
+                now.without().size(),
                 PlanCheck.of(now.task(), now.plan()).stream().map(Breach::words).toList(),
                 moved(now),
                 new PlanFigures(

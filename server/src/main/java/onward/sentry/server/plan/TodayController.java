@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.core.card.Job;
@@ -180,6 +182,11 @@ class TodayController {
 
     private record Weighed(Shelf.OnShelf onShelf, Fitness fitness) {}
 
+    /** @param shelf the very list, which {@link Shelf#all} gives out anew when anything on it has changed */
+    private record Known(List<Shelf.OnShelf> shelf, Map<GasDemand, Optional<Weighed>> nearest) {}
+
+    private final AtomicReference<Known> weighed = new AtomicReference<>();
+
     private Group group(
             Key key,
             Work work,
@@ -220,7 +227,7 @@ class TodayController {
     }
 
     /** What the cylinder in hand does not serve. */
-    private static List<Further> further(
+    private List<Further> further(
             List<GasDemand> demands, Optional<Shelf.OnShelf> inHand, List<Shelf.OnShelf> onShelf) {
         return demands.stream()
                 .skip(1)
@@ -239,7 +246,17 @@ class TodayController {
         return fitness.allowed() && fitness.setPointsToChange().isEmpty();
     }
 
-    private static Optional<Weighed> nearest(GasDemand demand, List<Shelf.OnShelf> onShelf) {
+    /** The cylinder that comes nearest to a demand, worked out once for a shelf. */
+    private Optional<Weighed> nearest(GasDemand demand, List<Shelf.OnShelf> onShelf) {
+        var known = weighed.get();
+        if (known == null || known.shelf() != onShelf) {
+            known = new Known(onShelf, new ConcurrentHashMap<>());
+            weighed.set(known);
+        }
+        return known.nearest().computeIfAbsent(demand, asked -> weigh(asked, onShelf));
+    }
+
+    private static Optional<Weighed> weigh(GasDemand demand, List<Shelf.OnShelf> onShelf) {
         return onShelf.stream()
                 .filter(c -> CylinderCheck.holdsAll(c.cylinder(), demand))
                 .map(c -> new Weighed(c, CylinderCheck.of(c.cylinder(), demand)))

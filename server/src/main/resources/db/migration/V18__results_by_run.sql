@@ -1,0 +1,1 @@
+create index result_of_run on sensor_result (run_id);
