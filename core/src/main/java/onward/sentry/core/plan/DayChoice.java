@@ -23,7 +23,7 @@ public record DayChoice(LocalDate on, Optional<Breach> breaks, int lateDays, dou
         var load = PlanLoad.of(task, plan);
         var stands = plan.dayOf(job);
         stands.flatMap(load::day).ifPresent(here -> here.remove(job));
-        var free = unpinned(job);
+        var free = job.pinnedTo(Optional.empty());
         double now =
                 stands.flatMap(load::day).map(here -> cost(task, here, job)).orElse(0.0);
         return task.days().stream()
@@ -34,20 +34,6 @@ public record DayChoice(LocalDate on, Optional<Breach> breaks, int lateDays, dou
                             bench.date(), breaks, job.lateOn(bench.date()), (cost(task, there, job) - now) / 10);
                 })
                 .toList();
-    }
-
-    private static PlanJob unpinned(PlanJob job) {
-        return new PlanJob(
-                job.detector(),
-                job.model(),
-                job.crew(),
-                job.setUp(),
-                job.minutes(),
-                job.intervalDays(),
-                job.earliest(),
-                job.due(),
-                job.competence(),
-                Optional.empty());
     }
 
     private static double cost(PlanTask task, DayLoad there, PlanJob job) {
@@ -77,9 +63,12 @@ public record DayChoice(LocalDate on, Optional<Breach> breaks, int lateDays, dou
                 .reduce((first, second) -> second)
                 .ifPresent(earlier -> said.add("A bench day earlier, " + earlier.words()));
         all.stream()
-                .filter(choice -> stands.map(on -> choice.on().isAfter(on)).orElse(true))
+                .filter(choice -> stands.map(on -> choice.on().isAfter(on))
+                        .orElse(!choice.on().isBefore(job.earliest())))
                 .findFirst()
-                .ifPresent(later -> said.add("A bench day later, " + later.words()));
+                .ifPresent(later ->
+                        said.add((stands.isPresent() ? "A bench day later, " : "The first day that it might have, ")
+                                + later.words()));
         return said;
     }
 

@@ -34,6 +34,11 @@ public record PlanJob(
         }
     }
 
+    /** The same job, pinned to another day or to none. */
+    public PlanJob pinnedTo(Optional<LocalDate> day) {
+        return new PlanJob(detector, model, crew, setUp, minutes, intervalDays, earliest, due, competence, day);
+    }
+
     /** Days after its due day; 0 when on time. */
     public int lateOn(LocalDate day) {
         return (int) Math.max(0, day.toEpochDay() - due.toEpochDay());

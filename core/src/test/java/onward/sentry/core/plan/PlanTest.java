@@ -43,20 +43,6 @@ class PlanTest {
                 Optional.empty());
     }
 
-    private static PlanJob pinned(PlanJob job, int weekday) {
-        return new PlanJob(
-                job.detector(),
-                job.model(),
-                job.crew(),
-                job.setUp(),
-                job.minutes(),
-                job.intervalDays(),
-                job.earliest(),
-                job.due(),
-                job.competence(),
-                Optional.of(MONDAY.plusDays(weekday)));
-    }
-
     @Test
     void aJobGoesToItsDueDayWhenNothingElseMatters() {
         var task = task(WEEK, List.of(job("Q4-1", "A", 3)));
@@ -119,7 +105,7 @@ class PlanTest {
                         "2 Mar 2026: 100 minutes of work and set-ups, 90 are there.",
                         "2 Mar 2026: 4 detectors of Quarry at once, at most 3.");
         assertThat(kinds(crowded, all(crowded, 1))).containsOnly(Breach.Kind.CLOSED);
-        var pinned = task(WEEK, List.of(pinned(job("Q4-1", "A", 3), 2)));
+        var pinned = task(WEEK, List.of(job("Q4-1", "A", 3).pinnedTo(Optional.of(MONDAY.plusDays(2)))));
         assertThat(kinds(pinned, all(pinned, 1))).containsExactly(Breach.Kind.PINNED);
         assertThat(SimplePlanner.plan(pinned).days()).containsValue(MONDAY.plusDays(2));
     }
@@ -158,6 +144,10 @@ class PlanTest {
                 Map.of(),
                 Map.of());
         assertThat(SimplePlanner.plan(task).days()).containsValue(MONDAY.plusDays(1));
+        assertThat(DayChoice.why(task, new BenchPlan(Map.of()), task.jobs().get(0)))
+                .contains(
+                        "It has found no day.",
+                        "The first day that it might have, 2 Mar 2026: it would cost 11.3 min more.");
         assertThat(PlanCheck.of(task, all(task, 2)).get(0).words())
                 .isEqualTo("No gas for Q4-1 on 4 Mar 2026: the mix A lasts until 3 Mar 2026.");
     }

@@ -6,7 +6,6 @@ import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.schedule.Lending;
 import onward.sentry.core.schedule.StateWord;
-import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
@@ -35,13 +34,12 @@ public class Lendings {
         states.renewExpired();
         var detector = fleet.entity(serial);
         var state = detector.stateWord();
-        detector.lending()
-                .ifPresent(lending -> Refusal.unless(
-                        false,
-                        "lent-already",
-                        "to",
-                        serial + " is with " + lending.to() + " since " + Figures.day(lending.on()) + ".",
-                        "Take it back first."));
+        Refusal.unless(
+                detector.lending().isEmpty(),
+                "lent-already",
+                "to",
+                serial + ": " + detector.stateReason(),
+                "Take it back first.");
         Refusal.unless(
                 state.usable() || state == StateWord.BUMP_FIRST,
                 "lend-unfit",

@@ -1,7 +1,6 @@
 package onward.sentry.server.plan;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
@@ -44,7 +43,7 @@ class Improvement implements SmartLifecycle {
             thread.setDaemon(true);
             thread.start();
         } catch (IOException e) {
-            throw new UncheckedIOException(e);
+            LOG.warn("No search for a better plan could begin; the plan by rule stands", e);
         }
     }
 
