@@ -147,7 +147,7 @@ class PlanTest {
         assertThat(DayChoice.why(task, new BenchPlan(Map.of()), task.jobs().get(0)))
                 .contains(
                         "It has found no day.",
-                        "The first day that it might have, 2 Mar 2026: it would cost 11.3 min more.");
+                        "The first day that it might have, 2 Mar 2026: it would cost 12.7 min more.");
         assertThat(PlanCheck.of(task, all(task, 2)).get(0).words())
                 .isEqualTo("No gas for Q4-1 on 4 Mar 2026: the mix A lasts until 3 Mar 2026.");
     }
