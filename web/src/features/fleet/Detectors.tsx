@@ -163,7 +163,7 @@ function Columns({ without, onChange }: { without: string | undefined; onChange:
   return (
     <details className="relative">
       <summary className={clsx(fieldBox, "flex !w-28 cursor-pointer items-center")}>Columns</summary>
-      <fieldset className="absolute right-0 z-10 w-48 border border-ink bg-sheet p-3 shadow-lg">
+      <fieldset className="absolute left-0 z-10 w-48 border border-ink bg-sheet p-3 shadow-lg">
         <legend className="sr-only">Columns</legend>
         {allColumns.map((column) => (
           <label key={column} className="flex min-h-11 items-center gap-3">
