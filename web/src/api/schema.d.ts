@@ -3126,6 +3126,7 @@ export interface components {
         };
         JobView: {
             serial: string;
+            takes: string;
             why: string[];
             days: components["schemas"]["DayForJob"][];
         };

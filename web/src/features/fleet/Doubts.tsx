@@ -101,9 +101,12 @@ function Days({ days }: { days: string[] }) {
       {!all && days.length > SHOWN && "… "}
       {shown.map((day) => onDay(day)).join(", ")}
       {!all && days.length > SHOWN && (
-        <Button kind="quiet" className="min-h-6 px-2" onClick={() => setAll(true)}>
-          all of them
-        </Button>
+        <>
+          {" "}
+          <button type="button" className="min-h-8 font-semibold text-act underline underline-offset-4" onClick={() => setAll(true)}>
+            all of them
+          </button>
+        </>
       )}
     </>
   );

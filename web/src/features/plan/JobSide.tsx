@@ -32,7 +32,7 @@ export function JobSide({ job, on, movable, onClose }: { job: PlannedJob; on: st
         </Button>
       </div>
       <p className="text-soft">
-        {job.model}, {job.crew} · {job.minutes} min
+        {job.model}, {job.crew}
       </p>
       {!view.data ? (
         view.isError ? (
@@ -42,6 +42,7 @@ export function JobSide({ job, on, movable, onClose }: { job: PlannedJob; on: st
         )
       ) : (
         <>
+          <p>Takes {view.data.takes}.</p>
           <ul className="my-2 flex flex-col gap-1">
             {view.data.why.map((sentence) => (
               <li key={sentence}>{sentence}</li>

@@ -1,7 +1,10 @@
 package onward.sentry.core.plan;
 
 import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * Gas and regulator that several jobs share: it is set up once on a day and serves them all.
@@ -11,6 +14,34 @@ import java.util.Optional;
  * @param lastDay on which a cylinder that is on the shelf still holds gas for it and is in date; empty: there is none
  */
 public record GasSetUp(String key, String words, Optional<LocalDate> lastDay) {
+
+    /**
+     * What a model's job is set up with: for each gas that it needs the cylinder that serves most models, so that they can
+     * share it, and of those the one that lasts longest. It serves as long as any cylinder has each gas.
+     *
+     * @param sources for each gas of the job, in its order, the cylinders that serve it
+     */
+    public static GasSetUp of(String model, List<List<GasSource>> sources) {
+        if (sources.stream().anyMatch(List::isEmpty)) {
+            return new GasSetUp("none for " + model, "gas for " + model, Optional.empty());
+        }
+        var best = Comparator.comparingInt(GasSource::serves)
+                .thenComparing(GasSource::lastDay)
+                .thenComparing(GasSource::tag);
+        var tags = sources.stream()
+                .map(some -> some.stream().max(best).orElseThrow().tag())
+                .distinct()
+                .collect(Collectors.joining(", "));
+        var last = sources.stream()
+                .map(some -> some.stream()
+                        .map(GasSource::lastDay)
+                        .max(Comparator.naturalOrder())
+                        .orElseThrow())
+                .min(Comparator.naturalOrder())
+                .orElse(LocalDate.MAX);
+        var words = tags.isEmpty() ? "no gas" : tags;
+        return new GasSetUp(words, words, Optional.of(last));
+    }
 
     public boolean servesOn(LocalDate day) {
         return lastDay.filter(last -> !day.isAfter(last)).isPresent();

@@ -1,5 +1,9 @@
 package onward.sentry.core.plan;
 
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.Optional;
+import java.util.stream.Stream;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -34,6 +38,22 @@ public record PlanRules(
                 field,
                 what + " may be " + least + " to " + most + ", not " + value + ".",
                 "Give a figure within these.");
+    }
+
+    /**
+     * First day on which a detector may be calibrated: not so early that its interval is wasted, not before its sensors have
+     * settled, and with notice when it is out.
+     *
+     * <p>Due 2026-03-20, today 2026-03-02, here and settled, 10 days early: 2026-03-10. Out and due tomorrow, 2 days of
+     * notice: 2026-03-04.
+     *
+     * @param settled day on which a sensor that was fitted lately may be calibrated; empty: all have settled
+     */
+    public LocalDate earliest(LocalDate due, LocalDate today, boolean out, Optional<LocalDate> settled) {
+        var here = out ? today.plusDays(noticeDays) : today;
+        return Stream.of(here, due.minusDays(earlyDays), settled.orElse(here))
+                .max(Comparator.naturalOrder())
+                .orElseThrow();
     }
 
     /** How many detectors of a crew may be at the bench at once: of 10 at 25 %, 2; of 3, 1. */

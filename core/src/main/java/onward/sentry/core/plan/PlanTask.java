@@ -3,7 +3,6 @@ package onward.sentry.core.plan;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -95,12 +94,5 @@ public record PlanTask(
             sets.add(Set.copyOf(set));
         }
         return sets;
-    }
-
-    /** Jobs by detector. */
-    public Map<String, PlanJob> byDetector() {
-        var all = new LinkedHashMap<String, PlanJob>();
-        jobs.forEach(job -> all.put(job.detector(), job));
-        return all;
     }
 }

@@ -43,7 +43,7 @@ public sealed interface IntervalRule {
 
         @Override
         public String words() {
-            return "every " + months + (months == 1 ? " month" : " months") + ", never later than " + capDays + " days";
+            return "every " + (months == 1 ? "month" : months + " months") + ", never later than " + capDays + " days";
         }
 
         @Override

@@ -28,6 +28,11 @@ public enum StateWord {
         return usable;
     }
 
+    /** May be given to somebody: it may be used as it stands, or waits for nothing but its bump. */
+    public boolean mayBeLent() {
+        return usable || this == BUMP_FIRST;
+    }
+
     /** A bump can tell something about it; it never releases a detector that is kept out of use. */
     public boolean mayBeBumped() {
         return this != ON_HOLD && this != RETIRED;

@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.schedule.Lending;
-import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
@@ -41,7 +40,7 @@ public class Lendings {
                 serial + ": " + detector.stateReason(),
                 "Take it back first.");
         Refusal.unless(
-                state.usable() || state == StateWord.BUMP_FIRST,
+                state.mayBeLent(),
                 "lend-unfit",
                 "serial",
                 serial + " is " + state.label() + " and goes to nobody: " + detector.stateReason(),

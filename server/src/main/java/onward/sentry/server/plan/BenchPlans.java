@@ -176,6 +176,12 @@ class BenchPlans {
         return DayChoice.why(now.task(), now.plan(), job(now, serial));
     }
 
+    /** How long it takes, in words. */
+    @Transactional
+    public String takes(String serial) {
+        return tasks.takes(fleet.bySerial(serial).model()).words();
+    }
+
     private static PlanJob job(Standing now, String serial) {
         return now.task().jobs().stream()
                 .filter(job -> job.detector().equalsIgnoreCase(serial))

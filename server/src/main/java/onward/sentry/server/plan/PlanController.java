@@ -68,7 +68,8 @@ class PlanController {
         }
     }
 
-    record JobView(String serial, List<String> why, List<DayForJob> days) {}
+    /** @param takes how long the job takes and what that is known from */
+    record JobView(String serial, String takes, List<String> why, List<DayForJob> days) {}
 
     record WayView(WhatGives.Kind kind, String words) {}
 
@@ -113,6 +114,7 @@ class PlanController {
     public JobView job(@PathVariable String serial) {
         return new JobView(
                 serial,
+                plans.takes(serial),
                 plans.why(serial),
                 plans.choices(serial).stream().map(DayForJob::of).toList());
     }

@@ -2,9 +2,7 @@ package onward.sentry.server.plan;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,7 +11,6 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import onward.sentry.core.card.CardMinutes;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
@@ -21,6 +18,8 @@ import onward.sentry.core.card.SensorCare;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.plan.GasSetUp;
+import onward.sentry.core.plan.GasSource;
+import onward.sentry.core.plan.JobMinutes;
 import onward.sentry.core.plan.PlanJob;
 import onward.sentry.core.plan.PlanRules;
 import onward.sentry.core.plan.PlanTask;
@@ -43,14 +42,6 @@ class PlanTasks {
     private static final int LEAD_DAYS = 14;
     /** From so many jobs on their own history says how long they take. */
     private static final int ENOUGH_RUNS = 5;
-
-    /**
-     * How long a job of a model takes.
-     *
-     * @param mostly eight of ten take no longer; the same as {@code minutes} where only the card is known
-     * @param runs that it is known from; 0: from its card
-     */
-    record Takes(int minutes, int mostly, int runs) {}
 
     /** @param shelf the very list of the forecast, which is another one when anything has changed */
     private record Known(List<ShelfForecast.Lasting> shelf, Map<GasDemand, List<ShelfForecast.Lasting>> good) {}
@@ -97,7 +88,7 @@ class PlanTasks {
                         line,
                         cards.get(line.model()),
                         setUps.get(line.model()).key(),
-                        takes.get(line.model()).minutes(),
+                        takes.get(line.model()).usual(),
                         rules,
                         settled,
                         Optional.ofNullable(stands.get(line.serial()))
@@ -126,12 +117,6 @@ class PlanTasks {
             PlanRules rules,
             Map<String, LocalDate> settled,
             Optional<LocalDate> pinned) {
-        var today = site.today();
-        var early = line.dueOn().minusDays(rules.earlyDays());
-        var here = line.state() == StateWord.OUT ? today.plusDays(rules.noticeDays()) : today;
-        var notBefore = Stream.of(here, settled.getOrDefault(line.serial(), today))
-                .max(Comparator.naturalOrder())
-                .orElse(today);
         return new PlanJob(
                 line.serial(),
                 line.model(),
@@ -141,11 +126,16 @@ class PlanTasks {
                 (int) Math.max(
                         1,
                         ChronoUnit.DAYS.between(
-                                today, card.interval().nextDue(today).date())),
-                early.isBefore(notBefore) ? notBefore : early,
+                                site.today(),
+                                card.interval().nextDue(site.today()).date())),
+                rules.earliest(
+                        line.dueOn(),
+                        site.today(),
+                        line.state() == StateWord.OUT,
+                        Optional.ofNullable(settled.get(line.serial()))),
                 line.dueOn(),
                 Optional.of(card.competence()).filter(asked -> !asked.isEmpty()),
-                pinned.filter(day -> !day.isBefore(today)));
+                pinned.filter(day -> !day.isBefore(site.today())));
     }
 
     /** By serial: the day on which a sensor that was fitted lately may be calibrated, where that is still to come. */
@@ -166,12 +156,16 @@ class PlanTasks {
         return days;
     }
 
+    /** How long the job of a detector takes. */
+    JobMinutes takes(String model) {
+        return takes(List.of(house.latestCard(model))).get(model);
+    }
+
     /** By model: the median of the last half year where there is enough of it, or what its card comes to. */
-    Map<String, Takes> takes(Collection<ProcedureCard> cards) {
-        var takes = new HashMap<String, Takes>();
+    Map<String, JobMinutes> takes(Collection<ProcedureCard> cards) {
+        var takes = new HashMap<String, JobMinutes>();
         cards.forEach(card -> {
-            int minutes = CardMinutes.of(card, Job.CALIBRATION);
-            takes.put(card.model(), new Takes(minutes, minutes, 0));
+            takes.put(card.model(), JobMinutes.byCard(CardMinutes.of(card, Job.CALIBRATION)));
         });
         jdbc.sql("select model, count(*) as runs, percentile_cont(0.5) within group (order by took) as half,"
                         + " percentile_cont(0.8) within group (order by took) as mostly from (select model,"
@@ -184,7 +178,7 @@ class PlanTasks {
                     if (takes.containsKey(row.getString("model"))) {
                         takes.put(
                                 row.getString("model"),
-                                new Takes(
+                                new JobMinutes(
                                         (int) Math.max(1, Math.ceil(row.getDouble("half"))),
                                         (int) Math.max(1, Math.ceil(row.getDouble("mostly"))),
                                         row.getInt("runs")));
@@ -210,7 +204,18 @@ class PlanTasks {
                     .forEach(tag -> serves.merge(tag, 1, Integer::sum));
         }
         var setUps = new HashMap<String, GasSetUp>();
-        good.forEach((model, ofEach) -> setUps.put(model, setUp(model, ofEach, serves)));
+        good.forEach((model, ofEach) -> setUps.put(
+                model,
+                GasSetUp.of(
+                        model,
+                        ofEach.stream()
+                                .map(some -> some.stream()
+                                        .map(one -> new GasSource(
+                                                one.tagged().tag(),
+                                                one.lastDay(),
+                                                serves.get(one.tagged().tag())))
+                                        .toList())
+                                .toList())));
         return setUps;
     }
 
@@ -227,32 +232,6 @@ class PlanTasks {
                         asked -> lasting.stream()
                                 .filter(one -> serves(one, asked))
                                 .toList());
-    }
-
-    /** @param good for each demand of the model's job the cylinders that serve it */
-    private static GasSetUp setUp(String model, List<List<ShelfForecast.Lasting>> good, Map<String, Integer> serves) {
-        if (good.stream().anyMatch(List::isEmpty)) {
-            return new GasSetUp("none for " + model, "gas for " + model, Optional.empty());
-        }
-        var tags = new ArrayList<String>();
-        var lastDay = LocalDate.MAX;
-        for (var some : good) {
-            var until = some.stream()
-                    .map(ShelfForecast.Lasting::lastDay)
-                    .max(Comparator.naturalOrder())
-                    .orElseThrow();
-            lastDay = lastDay.isBefore(until) ? lastDay : until;
-            some.stream()
-                    .max(Comparator.comparing((ShelfForecast.Lasting one) ->
-                                    serves.getOrDefault(one.tagged().tag(), 0))
-                            .thenComparing(ShelfForecast.Lasting::lastDay)
-                            .thenComparing(one -> one.tagged().tag()))
-                    .map(one -> one.tagged().tag())
-                    .filter(tag -> !tags.contains(tag))
-                    .ifPresent(tags::add);
-        }
-        var words = tags.isEmpty() ? "no gas" : String.join(", ", tags);
-        return new GasSetUp(words, words, Optional.of(lastDay));
     }
 
     private static boolean serves(ShelfForecast.Lasting one, GasDemand demand) {
