@@ -103,6 +103,11 @@ class PlanWalkTest {
             job(page, "MI-101").click();
             brand.button("Let it go").click();
             assertThat(brand.button("Let it go")).hasCount(0);
+
+            brand.button("Back to the plan").click();
+            job(page, "MI-101").dragTo(page.locator("li[aria-label^='" + before + ",']"));
+            assertThat(page.locator("li[aria-label^='" + before + ",'] [data-job='MI-101']"))
+                    .isVisible();
             brand.nothingWentWrong();
         }
     }
