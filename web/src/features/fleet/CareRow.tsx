@@ -24,7 +24,7 @@ export function CareRow({ care, named }: { care: Schemas["CareView"]; named: boo
     onError: (error) => toast.error(asProblem(error).message),
   });
   return (
-    <li className="flex flex-wrap items-center justify-between gap-x-4 border-b border-line py-1">
+    <li className="flex flex-wrap items-center justify-between gap-x-4 border-b border-line py-1 sm:flex-nowrap">
       <span className="min-w-0">
         {named && <strong className="text-lg">{care.serial}: </strong>}
         <strong>{care.label}</strong> <span className="text-soft">{care.explanation}</span>{" "}

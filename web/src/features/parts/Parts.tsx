@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
+import clsx from "clsx";
 import { onDay } from "../../app/dates";
 import { fieldBox } from "../../ui/Field";
 import { Formula } from "../../ui/Formula";
@@ -69,13 +70,13 @@ export function Parts() {
                 >
                   {row.serial}
                 </Link>
-                <span className="text-soft">
+                <span className="col-span-2 text-soft md:col-span-1">
                   {row.crew} · responds with {row.nowPercent.toFixed(0)} %
                 </span>
-                <span>
+                <span className="col-span-2 md:col-span-1">
                   marginal from <span className="whitespace-nowrap">{onDay(row.earliest)}</span>
                 </span>
-                <span className={row.toOrder ? "font-bold text-fail" : ""}>
+                <span className={clsx("col-span-2 md:col-span-1", row.toOrder && "font-bold text-fail")}>
                   {row.toOrder ? "order now" : `order by ${onDay(row.orderBy)}`}
                 </span>
               </li>
