@@ -9,11 +9,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 
 /** What is on one bench day so far, and which hard rule one more job would break. */
 final class DayLoad {
-
-    private static final String NOBODYS = "";
 
     private final PlanTask task;
     private final BenchDay bench;
@@ -92,59 +91,61 @@ final class DayLoad {
 
     /** The hard rule that one more job would break on this day. */
     Optional<Breach> refuses(PlanJob job) {
-        int minutes = minutesWith(job);
-        if (minutes > bench.minutes()) {
-            return breach(
-                    Breach.Kind.MINUTES, minutes + " minutes of work and set-ups, " + bench.minutes() + " are there");
-        }
-        if (job.worksOn(date()) && away.getOrDefault(job.crew(), 0) + 1 > task.mostAway(job.crew())) {
-            return breach(
-                    Breach.Kind.CREW,
-                    (away.getOrDefault(job.crew(), 0) + 1) + " detectors of " + job.crew() + " at once, at most "
-                            + task.mostAway(job.crew()));
-        }
-        for (int i = 0; i < minutesOf.length; i++) {
-            if (job.competence().filter(competences.get(i)::contains).isPresent()) {
-                int asked = minutesOf[i] + job.minutes();
-                int there = bench.minutesOfAny(competences.get(i));
-                if (asked > there) {
-                    return breach(
-                            Breach.Kind.COMPETENCE,
-                            asked + " minutes that ask for " + String.join(" or ", competences.get(i)) + ", " + there
-                                    + " are there");
-                }
-            }
-        }
-        return Optional.empty();
+        var crew = job.worksOn(date()) ? crew(job.crew(), awayOf(job.crew()) + 1) : Optional.<Breach>empty();
+        return minutes(minutesWith(job))
+                .or(() -> crew)
+                .or(() -> job.competence().flatMap(asked -> {
+                    for (int i = 0; i < minutesOf.length; i++) {
+                        if (competences.get(i).contains(asked)) {
+                            var breach = competence(i, minutesOf[i] + job.minutes());
+                            if (breach.isPresent()) {
+                                return breach;
+                            }
+                        }
+                    }
+                    return Optional.empty();
+                }));
     }
 
     /** Every hard rule that stands broken on this day as a whole. */
     List<Breach> breaches() {
         var found = new ArrayList<Breach>();
-        if (minutes() > bench.minutes()) {
-            breach(Breach.Kind.MINUTES, minutes() + " minutes of work and set-ups, " + bench.minutes() + " are there")
-                    .ifPresent(found::add);
-        }
-        away.forEach((crew, count) -> {
-            if (!crew.equals(NOBODYS) && count > task.mostAway(crew)) {
-                breach(Breach.Kind.CREW, count + " detectors of " + crew + " at once, at most " + task.mostAway(crew))
-                        .ifPresent(found::add);
-            }
-        });
+        minutes(minutes()).ifPresent(found::add);
+        away.forEach((crew, count) -> crew(crew, count).ifPresent(found::add));
         for (int i = 0; i < minutesOf.length; i++) {
-            int there = bench.minutesOfAny(competences.get(i));
-            if (minutesOf[i] > there) {
-                breach(
-                                Breach.Kind.COMPETENCE,
-                                minutesOf[i] + " minutes that ask for " + String.join(" or ", competences.get(i)) + ", "
-                                        + there + " are there")
-                        .ifPresent(found::add);
-            }
+            competence(i, minutesOf[i]).ifPresent(found::add);
         }
         return found;
     }
 
-    private Optional<Breach> breach(Breach.Kind kind, String what) {
-        return Optional.of(new Breach(kind, date(), day(date()) + ": " + what + "."));
+    private int awayOf(String crew) {
+        return away.getOrDefault(crew, 0);
+    }
+
+    private Optional<Breach> minutes(int used) {
+        return breach(
+                used > bench.minutes(),
+                Breach.Kind.MINUTES,
+                () -> used + " minutes of work and set-ups, " + bench.minutes() + " are there");
+    }
+
+    private Optional<Breach> crew(String crew, int count) {
+        return breach(
+                count > task.mostAway(crew),
+                Breach.Kind.CREW,
+                () -> count + " detectors of " + crew + " at once, at most " + task.mostAway(crew));
+    }
+
+    private Optional<Breach> competence(int set, int asked) {
+        int there = bench.minutesOfAny(competences.get(set));
+        return breach(
+                asked > there,
+                Breach.Kind.COMPETENCE,
+                () -> asked + " minutes that ask for " + String.join(" or ", competences.get(set)) + ", " + there
+                        + " are there");
+    }
+
+    private Optional<Breach> breach(boolean broken, Breach.Kind kind, Supplier<String> what) {
+        return broken ? Optional.of(new Breach(kind, date(), day(date()) + ": " + what.get() + ".")) : Optional.empty();
     }
 }

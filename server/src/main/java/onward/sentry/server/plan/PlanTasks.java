@@ -96,7 +96,11 @@ class PlanTasks {
                                 .map(PlanStore.Stands::on)))
                 .toList();
         var away = new HashMap<String, Integer>();
-        fleet.inCrews().forEach((crew, detectors) -> away.put(crew, rules.mostAway(detectors)));
+        fleet.inCrews().forEach((crew, detectors) -> {
+            if (!crew.isEmpty()) {
+                away.put(crew, rules.mostAway(detectors));
+            }
+        });
         var known = jobs.stream().map(PlanJob::detector).collect(Collectors.toSet());
         return Optional.of(new PlanTask(
                 rules,
