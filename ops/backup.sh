@@ -14,7 +14,7 @@ select jsonb_pretty(jsonb_build_object(
      where table_schema = 'public' and table_type = 'BASE TABLE' and table_name not like 'spring_session%'),
   'lastLedgerHash', (select hash from ledger order by seq desc limit 1),
   'runEnds', (select encode(sha256(convert_to(coalesce(string_agg(last_hash, '' order by id), ''), 'UTF8')), 'hex') from run),
-  -- the bytes that are hashed are those of Chain.next in the server
+  -- the bytes that are hashed are those of Chain.next
   'brokenLinks', (select count(*) from ledger where hash <> encode(sha256(convert_to(
        prev_hash || E'\n' || to_char(at at time zone 'UTC', 'YYYY-MM-DD\"T\"HH24:MI:SS')
        || case when extract(microseconds from at)::bigint % 1000000 = 0 then ''

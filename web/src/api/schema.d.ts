@@ -100,6 +100,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{id}/certificates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ofRun"];
+        put?: never;
+        post: operations["give"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rounds": {
         parameters: {
             query?: never;
@@ -318,6 +334,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["qualify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/{seq}/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["correct"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1172,6 +1204,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/logbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["logbook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook-choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["choices_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/link/detectors": {
         parameters: {
             query?: never;
@@ -1444,6 +1508,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/certificates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["register_3"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/certificates/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["certificate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/certificates/{code}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/certificates-wanting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["wanting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/certificates-printed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/care": {
         parameters: {
             query?: never;
@@ -1531,7 +1675,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["choices_1"];
+        get: operations["choices_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2034,6 +2178,10 @@ export interface components {
             reason?: string | null;
             together?: boolean | null;
         };
+        GivenCode: {
+            code: string;
+            number: string;
+        };
         Begin: {
             clientId: string;
             crew: string;
@@ -2300,6 +2448,40 @@ export interface components {
             /** @enum {string} */
             role: "VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR";
             competences: string[];
+        };
+        CorrectionBody: {
+            right: string;
+            why: string;
+            checkAgain: boolean;
+        };
+        EntryDetail: {
+            name: string;
+            value: string;
+        };
+        LogbookEntry: {
+            /** Format: int64 */
+            seq: number;
+            /** Format: date-time */
+            at: string;
+            kind: string;
+            title: string;
+            by: string;
+            details: components["schemas"]["EntryDetail"][];
+            detector: string | null;
+            model: string | null;
+            crew: string | null;
+            cylinder: string | null;
+            /** Format: uuid */
+            runId: string | null;
+            job: string | null;
+            strip: components["schemas"]["Strip"] | null;
+            verdict: string | null;
+            simulated: boolean;
+            paper: boolean;
+            /** Format: int64 */
+            corrects: number | null;
+            correctedBy: number[];
+            hash: string;
         };
         Batch: {
             /** Format: int64 */
@@ -2989,6 +3171,15 @@ export interface components {
             /** @enum {string} */
             unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3" | "MG_PER_L";
         };
+        CorrectionLine: {
+            /** Format: int64 */
+            seq: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            right: string;
+            why: string;
+        };
         Cylinder: {
             certificateNumber: string;
             lot: string;
@@ -3036,6 +3227,9 @@ export interface components {
             cylinder: components["schemas"]["Cylinder"] | null;
             sensors: components["schemas"]["SensorRecord"][];
             events: components["schemas"]["EventLine"][];
+            /** Format: int64 */
+            entry: number | null;
+            corrections: components["schemas"]["CorrectionLine"][];
             lastHash: string;
         };
         RunRow: {
@@ -3176,6 +3370,20 @@ export interface components {
             unit: string;
             /** Format: double */
             rangeMax: number;
+        };
+        LogbookPage: {
+            entries: components["schemas"]["LogbookEntry"][];
+            next: string | null;
+        };
+        KindChoice: {
+            kind: string;
+            title: string;
+        };
+        LogbookChoices: {
+            kinds: components["schemas"]["KindChoice"][];
+            people: string[];
+            models: string[];
+            crews: string[];
         };
         Alarms: {
             low: number | null;
@@ -3509,6 +3717,110 @@ export interface components {
             outgoing: string;
             incoming: string;
         };
+        RegisterRow: {
+            code: string;
+            number: string;
+            /** Format: date-time */
+            givenAt: string;
+            givenBy: string;
+            /** Format: uuid */
+            runId: string;
+            detector: string;
+            model: string;
+            crew: string;
+            /** Format: date */
+            on: string;
+            verdict: string;
+        };
+        CalibrationCertificate: {
+            number: string;
+            /** Format: date-time */
+            givenAt: string;
+            givenBy: string;
+            address: string;
+            detector: components["schemas"]["Instrument"];
+            job: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date */
+            on: string;
+            technician: string;
+            verdict: string;
+            remark: string | null;
+            rules: string;
+            readings: string;
+            simulated: boolean;
+            gases: components["schemas"]["GasUsed"][];
+            conditions: components["schemas"]["Condition"][];
+            sensors: components["schemas"]["SensorPart"][];
+            strip: string;
+            corrections: string[];
+            runHash: string;
+        };
+        CalibrationCertificateView: {
+            code: string;
+            /** Format: uuid */
+            runId: string;
+            certificate: components["schemas"]["CalibrationCertificate"];
+            strip: components["schemas"]["Strip"];
+            standing: components["schemas"]["Standing"];
+            qr: string;
+            /** Format: int32 */
+            squares: number;
+        };
+        Check: {
+            stage: string;
+            expected: string;
+            reading: string;
+            verdict: string;
+            working: string;
+        };
+        Condition: {
+            name: string;
+            value: string;
+        };
+        GasUsed: {
+            tag: string;
+            certificateNumber: string;
+            lot: string;
+            /** Format: date */
+            useBefore: string;
+            mixture: string;
+        };
+        Instrument: {
+            serial: string;
+            assetTag: string;
+            model: string;
+            crew: string;
+            location: string;
+        };
+        SensorPart: {
+            /** Format: int32 */
+            slot: number;
+            gas: string;
+            formula: string;
+            serial: string;
+            unit: string;
+            verdict: string;
+            checks: components["schemas"]["Check"][];
+            /** Format: date */
+            due: string | null;
+            dueWorking: string | null;
+        };
+        Standing: {
+            holds: boolean;
+            words: string;
+            correctedSince: string[];
+        };
+        Wanting: {
+            /** Format: uuid */
+            runId: string;
+            detector: string;
+            crew: string;
+            /** Format: date */
+            on: string;
+            verdict: string;
+        };
         CardSheet: {
             parts: components["schemas"]["Part"][];
         };
@@ -3830,6 +4142,52 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RunView"];
+                };
+            };
+        };
+    };
+    ofRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["GivenCode"][];
+                };
+            };
+        };
+    };
+    give: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["GivenCode"];
                 };
             };
         };
@@ -4278,6 +4636,34 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["PersonView"];
+                };
+            };
+        };
+    };
+    correct: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                seq: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LogbookEntry"];
                 };
             };
         };
@@ -5796,6 +6182,58 @@ export interface operations {
             };
         };
     };
+    logbook: {
+        parameters: {
+            query?: {
+                words?: string;
+                kind?: string;
+                person?: string;
+                detector?: string;
+                crew?: string;
+                model?: string;
+                cylinder?: string;
+                verdict?: string;
+                from?: string;
+                until?: string;
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LogbookPage"];
+                };
+            };
+        };
+    };
+    choices_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LogbookChoices"];
+                };
+            };
+        };
+    };
     detectors_1: {
         parameters: {
             query?: never;
@@ -6169,6 +6607,122 @@ export interface operations {
             };
         };
     };
+    register_3: {
+        parameters: {
+            query: {
+                crew?: string;
+                from: string;
+                until: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RegisterRow"][];
+                };
+            };
+        };
+    };
+    certificate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CalibrationCertificateView"];
+                };
+            };
+        };
+    };
+    pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    wanting: {
+        parameters: {
+            query: {
+                crew?: string;
+                from: string;
+                until: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Wanting"][];
+                };
+            };
+        };
+    };
+    printed: {
+        parameters: {
+            query: {
+                crew?: string;
+                from: string;
+                until: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
     toDo: {
         parameters: {
             query?: never;
@@ -6277,7 +6831,7 @@ export interface operations {
             };
         };
     };
-    choices_1: {
+    choices_2: {
         parameters: {
             query?: never;
             header?: never;

@@ -61,6 +61,9 @@ export function Palette({ onClose }: { onClose: () => void }) {
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/gas" }))}>
             Gas: cylinders
           </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/logbook" }))}>
+            Logbook
+          </Command.Item>
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/detectors/new" }))}>
             Register a detector
           </Command.Item>

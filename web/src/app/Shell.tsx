@@ -20,6 +20,7 @@ const places = [
   { to: "/bench", word: "Bench" },
   { to: "/detectors", word: "Detectors" },
   { to: "/gas", word: "Gas" },
+  { to: "/logbook", word: "Logbook" },
   { to: "/rules", word: "Rules" },
   { to: "/workings", word: "Workings" },
 ] as const;
@@ -49,20 +50,20 @@ export function Shell() {
       <a href="#work" className="sr-only bg-act p-3 text-on-act focus:not-sr-only">
         To the work
       </a>
-      <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-4 print:hidden">
+      <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-3 print:hidden">
         <nav aria-label="Places" className="flex w-full items-stretch justify-between overflow-x-auto sm:w-auto sm:justify-start sm:gap-1">
           {places.map((place) => (
             <Link
               key={place.to}
               to={place.to}
               activeOptions={{ exact: place.to === "/" }}
-              className="flex min-h-11 items-center border-b-4 border-transparent px-1 text-[0.9rem] font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink sm:px-2.5 sm:text-lg"
+              className="flex min-h-11 items-center border-b-4 border-transparent px-1 text-[0.9rem] font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink sm:px-2 sm:text-base xl:text-lg"
             >
               {place.word}
             </Link>
           ))}
         </nav>
-        <div className="min-w-0 grow basis-0 sm:w-56 sm:grow-0 sm:basis-auto xl:w-64">
+        <div className="min-w-0 grow basis-0 sm:w-52 sm:grow-0 sm:basis-auto 2xl:w-64">
           <ScanField />
         </div>
         <div className="sm:ml-auto">

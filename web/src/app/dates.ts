@@ -28,7 +28,17 @@ export function atTime(instant: string, zone: string): string {
   }).format(new Date(instant));
 }
 
-/** Today in the site's zone, as a form field wants it. */
-export function todayIn(zone: string): string {
-  return new Intl.DateTimeFormat("sv-SE", { timeZone: zone }).format(new Date());
+/** Today in the site's zone, or so many days after, as a form field wants it. */
+export function todayIn(zone: string, daysLater = 0): string {
+  return dayIn(zone, new Date(Date.now() + daysLater * 86_400_000).toISOString());
+}
+
+/** The day of a moment in the site's zone, such as 2026-03-26. */
+export function dayIn(zone: string, instant: string): string {
+  return new Intl.DateTimeFormat("sv-SE", { timeZone: zone }).format(new Date(instant));
+}
+
+/** The time of day of a moment in the site's zone, such as 09:45. */
+export function timeIn(zone: string, instant: string): string {
+  return new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit", timeZone: zone }).format(new Date(instant));
 }

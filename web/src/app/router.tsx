@@ -1,7 +1,9 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { createRootRouteWithContext, createRoute, createRouter, lazyRouteComponent, Outlet, redirect } from "@tanstack/react-router";
 import { sessionQuery } from "../api/session";
+import type { RegisterWish } from "../features/certificate/queries";
 import { fleetWish } from "../features/fleet/wish";
+import { logbookWish } from "../features/logbook/wish";
 import { FirstAdministrator } from "../features/people/FirstAdministrator";
 import { SignIn } from "../features/people/SignIn";
 import { Today } from "../features/today/Today";
@@ -159,13 +161,43 @@ const workings = createRoute({
     Object.fromEntries(Object.entries(search).map(([name, value]) => [name, String(value)])),
   component: lazyRouteComponent(() => import("../features/workings/Workings"), "Workings"),
 });
+const logbook = createRoute({
+  getParentRoute: () => shell,
+  path: "/logbook",
+  validateSearch: logbookWish,
+  component: lazyRouteComponent(() => import("../features/logbook/Logbook"), "Logbook"),
+});
 const record = createRoute({
   getParentRoute: () => shell,
   path: "/records/$runId",
   component: lazyRouteComponent(() => import("../features/logbook/Record"), "Record"),
 });
 
+const isDay = (value: unknown): value is string => typeof value === "string" && /^\d{4}-\d{2}-\d{2}$/.test(value);
+const certificates = createRoute({
+  getParentRoute: () => shell,
+  path: "/certificates",
+  validateSearch: (search: Record<string, unknown>): Partial<RegisterWish> => ({
+    ...(typeof search.crew === "string" && search.crew && { crew: search.crew }),
+    ...(isDay(search.from) && { from: search.from }),
+    ...(isDay(search.until) && { until: search.until }),
+  }),
+  component: lazyRouteComponent(() => import("../features/certificate/Certificates"), "Certificates"),
+});
+const verify = createRoute({
+  getParentRoute: () => root,
+  path: "/verify/$code",
+  component: lazyRouteComponent(() => import("../features/certificate/Verify"), "Verify"),
+});
+const verifyStart = createRoute({
+  getParentRoute: () => root,
+  path: "/verify",
+  component: lazyRouteComponent(() => import("../features/certificate/Verify"), "VerifyStart"),
+});
+
 const tree = root.addChildren([
+  verify,
+  verifyStart,
   signIn,
   first,
   shell.addChildren([
@@ -189,6 +221,8 @@ const tree = root.addChildren([
     card,
     workingsStart,
     workings,
+    logbook,
+    certificates,
     record,
   ]),
 ]);

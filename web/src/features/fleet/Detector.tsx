@@ -218,9 +218,14 @@ function Runs({ serial }: { serial: string }) {
   const shown = all ? runs.data : runs.data.slice(0, firstShown);
   return (
     <section aria-labelledby="runs">
-      <h2 id="runs" className="mb-1 text-xl font-bold">
-        Runs <span className="font-normal text-soft">· {runs.data.length}</span>
-      </h2>
+      <div className="flex flex-wrap items-center justify-between gap-x-4">
+        <h2 id="runs" className="text-xl font-bold">
+          Runs <span className="font-normal text-soft">· {runs.data.length}</span>
+        </h2>
+        <Link to="/logbook" search={{ detector: serial }} className={buttonLook("quiet")}>
+          Everything in the logbook
+        </Link>
+      </div>
       {runs.data.length === 0 && <p className="text-soft">None yet. Calibrate it before use.</p>}
       <ol>
         {shown.map((run) => (

@@ -1,11 +1,12 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
 import clsx from "clsx";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
-import { Button, buttonLook } from "../../ui/Button";
+import { buttonLook } from "../../ui/Button";
 import { fieldBox } from "../../ui/Field";
+import { More } from "../../ui/More";
 import { word } from "../../ui/shown";
 import { Loading, Told } from "../../ui/Told";
 import { allColumns, columns, shownColumns, toggled } from "./columns";
@@ -178,32 +179,5 @@ function Columns({ without, onChange }: { without: string | undefined; onChange:
         ))}
       </fieldset>
     </details>
-  );
-}
-
-/** The next page, when it comes into view or is asked for. */
-function More({ loading, onMore }: { loading: boolean; onMore: () => void }) {
-  const mark = useRef<HTMLDivElement>(null);
-  const latest = useRef(onMore);
-  useEffect(() => {
-    latest.current = onMore;
-  }, [onMore]);
-  useEffect(() => {
-    const element = mark.current;
-    if (!element || loading) {
-      return;
-    }
-    const seen = new IntersectionObserver((entries) => entries.some((entry) => entry.isIntersecting) && latest.current(), {
-      rootMargin: "600px",
-    });
-    seen.observe(element);
-    return () => seen.disconnect();
-  }, [loading]);
-  return (
-    <div ref={mark} className="py-4">
-      <Button disabled={loading} onClick={onMore}>
-        {loading ? "Fetching more …" : "Show more"}
-      </Button>
-    </div>
   );
 }

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
+import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
-import { useSession } from "../../api/session";
+import { may, useSession } from "../../api/session";
 import { atTime, onDay } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
@@ -10,6 +11,8 @@ import { clock, shown, word } from "../../ui/shown";
 import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
 import { WorkingLines } from "../../ui/Working";
+import { CertificatesOfRun } from "../certificate/OfRun";
+import { CorrectSheet } from "./CorrectSheet";
 
 const route = getRouteApi("/shell/records/$runId");
 
@@ -18,7 +21,9 @@ type SensorRecord = Schemas["SensorRecord"];
 /** One run whole, as it is printed: verdicts, workings, gas, trace, and what happened when. */
 export function Record() {
   const { runId } = route.useParams();
-  const { zone } = useSession();
+  const session = useSession();
+  const { zone } = session;
+  const [correcting, setCorrecting] = useState(false);
   const record = useQuery({
     queryKey: ["record", runId],
     queryFn: () => answer(api.GET("/api/v1/runs/{id}/record", { params: { path: { id: runId } } })),
@@ -51,14 +56,28 @@ export function Record() {
         </div>
         <div className="flex items-center gap-4">
           {r.run.verdict ? <Mark verdict={r.run.verdict} large /> : <strong>{word(r.run.phase)}</strong>}
+          {r.run.verdict && r.run.job === "calibration" && <CertificatesOfRun runId={runId} corrected={r.corrections.length > 0} />}
           <a href={`/api/v1/runs/${runId}/file`} download className={buttonLook("quiet", "print:hidden")}>
             Run file
           </a>
+          {r.entry !== null && may(session, "TECHNICIAN") && (r.run.technician === session.displayName || may(session, "LEAD")) && (
+            <Button onClick={() => setCorrecting(true)} className="print:hidden">
+              Put right
+            </Button>
+          )}
           <Button onClick={() => print()} className="print:hidden">
             Print
           </Button>
         </div>
       </header>
+      {r.corrections.map((correction) => (
+        <p key={correction.seq} className="mb-3 border-l-4 border-caution bg-caution-wash p-3">
+          <strong>Put right: {correction.right}</strong> <span>({correction.why})</span>{" "}
+          <span className="text-soft">
+            {correction.by}, {atTime(correction.at, zone)}, entry {correction.seq} of the logbook
+          </span>
+        </p>
+      ))}
       {r.reason && <p className="mb-3 border-l-4 border-caution bg-caution-wash p-3">Stopped: {r.reason}</p>}
       {r.remark && <p className="mb-3 border-l-4 border-caution bg-caution-wash p-3 font-semibold">{r.remark}</p>}
       {r.run.strip && <Strip strip={r.run.strip} rows={r.sensors.map((s) => ({ slot: s.slot, label: s.formula }))} />}
@@ -88,6 +107,12 @@ export function Record() {
       <p className="text-sm text-soft">
         This record does not certify an atmosphere or an instrument. The maker’s manual, local law and a competent person decide.
       </p>
+      {correcting && r.entry !== null && (
+        <CorrectSheet
+          entry={{ seq: r.entry, title: `The record of this ${r.run.job} of`, detector: r.serial }}
+          onClose={() => setCorrecting(false)}
+        />
+      )}
     </article>
   );
 }

@@ -62,6 +62,9 @@ class AccessibilityTest {
                                 new Screen("/detectors/Q4-1005/paper", "Job from paper"),
                                 new Screen("/plan", "Bench plan"),
                                 new Screen("/parts", "Parts"),
+                                new Screen("/logbook", "Logbook"),
+                                new Screen("/certificates", "Certificates"),
+                                new Screen("/verify", "Does a certificate stand?"),
                                 new Screen("/rules", "House rules"),
                                 new Screen("/rules/cards/Quoin%205P", "Quoin 5P"),
                                 new Screen("/round", "Bump round"),
@@ -114,6 +117,8 @@ class AccessibilityTest {
                     "/detectors/Q4-1005/paper",
                     "/gas",
                     "/gas/new",
+                    "/logbook?kind=run-signed",
+                    "/certificates",
                     "/detectors/new",
                     "/rules")) {
                 una.open(path);

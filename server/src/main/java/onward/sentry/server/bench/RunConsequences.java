@@ -2,6 +2,7 @@ package onward.sentry.server.bench;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import onward.sentry.core.card.Job;
@@ -71,8 +72,7 @@ class RunConsequences {
         } else if (event instanceof RunEvent.RunStopped stopped) {
             log.storeTraces(run.id(), seq, live.sealedTraces(live.traces().now() + 1));
             end(run, live, at, site.today(), Optional.empty());
-            ledger.append(
-                    "run-stopped", stopped.by(), Map.of("run", run.id().toString(), "lastHash", run.lastHash()), at);
+            ledger.append("run-stopped", stopped.by(), entry(run, live, Map.of("reason", stopped.reason())), at);
         } else if (event instanceof RunEvent.RunSigned signed) {
             log.storeTraces(run.id(), seq, live.sealedTraces(live.traces().now() + 1));
             end(run, live, at, signed.on(), Optional.of(signed.verdict()));
@@ -87,13 +87,29 @@ class RunConsequences {
             ledger.append(
                     "run-signed",
                     signed.by(),
-                    Map.of(
-                            "run", run.id().toString(),
-                            "detector", detector.serial(),
-                            "verdict", signed.verdict().label(),
-                            "lastHash", run.lastHash()),
+                    entry(
+                            run,
+                            live,
+                            Map.of(
+                                    "verdict",
+                                    signed.verdict().label(),
+                                    "remark",
+                                    signed.remark().orElse(""))),
                     at);
         }
+    }
+
+    /** What the ledger keeps of a run that is over, whichever way it ended. */
+    private Map<String, Object> entry(RunEntity run, LiveRun live, Map<String, String> end) {
+        var detector = fleet.byId(run.detectorId());
+        var entry = new HashMap<String, Object>(end);
+        entry.put("run", run.id().toString());
+        entry.put("lastHash", run.lastHash());
+        entry.put("detector", detector.serial());
+        entry.put("job", run.job().label());
+        entry.put("crew", detector.crew());
+        live.state().lastCylinder().ifPresent(chosen -> entry.put("cylinder", chosen.cylinderId()));
+        return entry;
     }
 
     private void end(RunEntity run, LiveRun live, Instant at, LocalDate on, Optional<Verdict> verdict) {

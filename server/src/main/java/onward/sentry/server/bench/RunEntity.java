@@ -19,7 +19,7 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.strip.Strip;
-import onward.sentry.server.platform.Chain;
+import onward.sentry.formats.Chain;
 
 /** The projection of a run's events that lists need. */
 @Entity

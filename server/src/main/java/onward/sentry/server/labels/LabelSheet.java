@@ -4,17 +4,11 @@ import static onward.sentry.server.platform.PdfText.latin;
 import static onward.sentry.server.platform.PdfText.wrapped;
 import static onward.sentry.server.platform.PdfText.write;
 
-import com.google.zxing.BarcodeFormat;
-import com.google.zxing.EncodeHintType;
-import com.google.zxing.WriterException;
-import com.google.zxing.common.BitMatrix;
-import com.google.zxing.qrcode.QRCodeWriter;
-import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.List;
-import java.util.Map;
+import onward.sentry.server.platform.QrCode;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -69,34 +63,12 @@ record LabelSheet(List<Label> labels) {
         var plain = new PDType1Font(FontName.HELVETICA);
         var bold = new PDType1Font(FontName.HELVETICA_BOLD);
         float middle = bottom + (HEIGHT - CODE) / 2;
-        code(content, label.named(), left + MARGIN, middle);
+        new QrCode(label.named()).draw(content, left + MARGIN, middle, CODE);
         float x = left + MARGIN + CODE + 8;
         float room = WIDTH - MARGIN - CODE - 8 - 6;
         float y = write(content, bold, 16, x, middle + CODE - 15, wrapped(latin(label.named()), bold, 16, room));
         for (var line : label.lines()) {
             y = write(content, plain, 8, x, y, wrapped(latin(line), plain, 8, room));
-        }
-    }
-
-    private static void code(PDPageContentStream content, String text, float left, float bottom) throws IOException {
-        var matrix = matrix(text);
-        float module = CODE / matrix.getWidth();
-        for (int row = 0; row < matrix.getHeight(); row++) {
-            for (int column = 0; column < matrix.getWidth(); column++) {
-                if (matrix.get(column, row)) {
-                    content.addRect(left + column * module, bottom + CODE - (row + 1) * module, module, module);
-                }
-            }
-        }
-        content.fill();
-    }
-
-    private static BitMatrix matrix(String text) {
-        try {
-            var hints = Map.of(EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.Q, EncodeHintType.MARGIN, 0);
-            return new QRCodeWriter().encode(text, BarcodeFormat.QR_CODE, 0, 0, hints);
-        } catch (WriterException e) {
-            throw new IllegalStateException(e);
         }
     }
 }

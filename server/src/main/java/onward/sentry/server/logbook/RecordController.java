@@ -35,12 +35,14 @@ class RecordController {
     private final RunRepository repository;
     private final RunLog log;
     private final Fleet fleet;
+    private final Logbook logbook;
 
-    RecordController(Runs runs, RunRepository repository, RunLog log, Fleet fleet) {
+    RecordController(Runs runs, RunRepository repository, RunLog log, Fleet fleet, Logbook logbook) {
         this.runs = runs;
         this.repository = repository;
         this.log = log;
         this.fleet = fleet;
+        this.logbook = logbook;
     }
 
     record RunRow(
@@ -104,7 +106,12 @@ class RecordController {
             Optional<Cylinder> cylinder,
             List<SensorRecord> sensors,
             List<EventLine> events,
+            Optional<Long> entry,
+            List<CorrectionLine> corrections,
             String lastHash) {}
+
+    /** @param seq of the logbook's entry that puts something right */
+    record CorrectionLine(long seq, Instant at, String by, String right, String why) {}
 
     @GetMapping("/api/v1/detectors/{serial}/runs")
     @Transactional
@@ -123,6 +130,7 @@ class RecordController {
         var state = runs.state(id);
         var detector = fleet.byId(run.detectorId());
         var traces = log.traces(id);
+        var entries = logbook.ofRun(id);
         return new RecordView(
                 RunRow.of(run),
                 detector.serial(),
@@ -146,7 +154,19 @@ class RecordController {
                         .filter(e -> !(e instanceof RunEvent.ReadingTyped))
                         .map(e -> new EventLine(e.at(), EventWords.of(e, state.card(), state.steps())))
                         .toList(),
+                entries.stream()
+                        .filter(entry -> entry.corrects().isEmpty())
+                        .map(Logbook.LogbookEntry::seq)
+                        .findFirst(),
+                entries.stream()
+                        .filter(entry -> entry.corrects().isPresent())
+                        .map(RecordController::correction)
+                        .toList(),
                 run.lastHash());
+    }
+
+    private static CorrectionLine correction(Logbook.LogbookEntry entry) {
+        return new CorrectionLine(entry.seq(), entry.at(), entry.by(), entry.detail("right"), entry.detail("why"));
     }
 
     private static SensorRecord sensor(RunState state, SensorSpec spec, Map<Integer, Trace> traces) {

@@ -69,7 +69,7 @@ public class People implements UserDetailsService {
                 "Pick another sign-in name.");
         persons.save(
                 new Person(UUID.randomUUID(), name, displayName.strip(), role, passwords.encode(password), site.now()));
-        ledger.append("person-added", by, Map.of("signInName", name, "role", role.name()));
+        ledger.append("person-added", by, Map.of("signInName", name, "role", role.label()));
     }
 
     @Override
@@ -92,6 +92,12 @@ public class People implements UserDetailsService {
     @Transactional(readOnly = true)
     public String displayName(String signInName) {
         return person(signInName).displayName();
+    }
+
+    /** Whether a person may do what a role may. */
+    @Transactional(readOnly = true)
+    public boolean isAtLeast(String signInName, Role role) {
+        return person(signInName).role().compareTo(role) >= 0;
     }
 
     /** Everybody, by sign-in name. */

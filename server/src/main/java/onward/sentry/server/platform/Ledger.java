@@ -3,6 +3,7 @@ package onward.sentry.server.platform;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.Map;
+import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;

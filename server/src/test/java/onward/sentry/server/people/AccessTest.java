@@ -45,6 +45,8 @@ class AccessTest {
                 .replace("{serial}", "NO-SUCH")
                 .replace("{tag}", "NO-SUCH")
                 .replace("{slot}", "1")
+                .replace("{seq}", "1")
+                .replace("{code}", "0000-0000-0000")
                 .replace("{day}", "2026-03-02")
                 .replace("{step}", "0")
                 .replace("{signInName}", "nobody")

@@ -1,4 +1,4 @@
-package onward.sentry.server.platform;
+package onward.sentry.formats;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;

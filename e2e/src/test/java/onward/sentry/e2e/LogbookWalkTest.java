@@ -1,0 +1,76 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.charset.StandardCharsets;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** What was done is found again, put right, and proved to somebody from outside. */
+class LogbookWalkTest {
+
+    private final World world = World.demo();
+
+    @Test
+    void aRecordIsFoundPutRightAndGivenOutAsACertificateThatAnybodyCanCheck() {
+        String code;
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/logbook").page();
+            page.getByPlaceholder("a serial, a reason").fill("1013 calibration");
+            page.getByLabel("Verdict").selectOption("pass");
+            var entries = page.getByRole(AriaRole.LIST, new Page.GetByRoleOptions().setName("Entries"));
+            assertThat(entries).containsText("Q4-1013");
+            assertThat(entries).not().containsText("Bump signed");
+            assertThat(page).hasURL(Pattern.compile("verdict=pass"));
+            marit.link("Calibration signed").first().click();
+
+            marit.button("Put right").click();
+            page.getByLabel("What is right").fill("Worked in the ferry shed");
+            page.getByLabel("Why it was wrong").fill("the room was mistyped");
+            marit.button("Put it right").click();
+            var record = page.getByRole(AriaRole.ARTICLE);
+            assertThat(record).containsText("Put right: Worked in the ferry shed");
+
+            marit.button("Certificate").click();
+            assertThat(page.getByRole(AriaRole.STATUS)).containsText("This certificate stands.");
+            assertThat(page.getByRole(AriaRole.ARTICLE))
+                    .containsText("Put right in the record: Worked in the ferry shed");
+            code = page.url().substring(page.url().lastIndexOf('/') + 1);
+            var file = page.request().get(world.url() + "/api/v1/certificates/" + code + "/pdf");
+            assertThat(new String(file.body(), 0, 5, StandardCharsets.US_ASCII)).isEqualTo("%PDF-");
+
+            marit.open("/logbook?kind=correction");
+            assertThat(entries).containsText("right Worked in the ferry shed");
+            marit.nothingWentWrong();
+        }
+        try (var anybody = new Walk(world)) {
+            var page = anybody.page();
+            page.navigate(world.url() + "/verify");
+            page.getByLabel("Code of the certificate").fill(code.toLowerCase().replace("-", " "));
+            anybody.button("Look it up").click();
+            assertThat(page.getByRole(AriaRole.STATUS)).containsText("This certificate stands.");
+            assertThat(page.getByRole(AriaRole.ARTICLE)).containsText("Q4-1013");
+        }
+    }
+
+    @Test
+    void certificatesOfSomeDaysAreGivenOutTogetherAndPrintedAsOneFile() {
+        try (var marit = new Walk(world).signIn("marit");
+                var una = new Walk(world).signIn("una")) {
+            var crew = "/certificates?crew=Ferry";
+            var page = marit.open(crew).page();
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("no certificate yet");
+            assertThat(una.open(crew).page().getByRole(AriaRole.MAIN)).containsText("A lead gives them out.");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Give")))
+                    .click();
+            assertThat(page.getByRole(AriaRole.MAIN)).not().containsText("no certificate yet");
+            var printed = page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("PDF$")));
+            var file = page.request().get(world.url() + printed.getAttribute("href"));
+            assertThat(file.status()).isEqualTo(200);
+            marit.nothingWentWrong();
+        }
+    }
+}

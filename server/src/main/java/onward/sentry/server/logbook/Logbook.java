@@ -1,0 +1,227 @@
+package onward.sentry.server.logbook;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.strip.Strip;
+import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The site's ledger as people read it: the newest on top, found by anything. */
+@Component
+class Logbook {
+
+    static final int PAGE = 60;
+
+    /** What the entry's own line shows already, or nobody reads. */
+    private static final Set<String> NOT_SHOWN =
+            Set.of("run", "lastHash", "detector", "serial", "corrects", "job", "crew", "cylinder", "verdict");
+
+    private static final String ROWS = """
+            select l.seq, l.at, l.kind, l.by, l.body, l.hash, l.detector, l.cylinder, l.run_id, l.corrects,
+                d.model, d.crew, r.job, r.strip, r.verdict, r.time_scale, r.source,
+                (select string_agg(c.seq::text, ',' order by c.seq) from ledger c where c.corrects = l.seq) as corrected_by
+            from ledger l
+            left join run r on r.id = l.run_id
+            left join detector d on d.serial = l.detector
+            """;
+
+    private final JdbcClient jdbc;
+    private final Site site;
+    private final JsonMapper json;
+
+    Logbook(JdbcClient jdbc, Site site, JsonMapper json) {
+        this.jdbc = jdbc;
+        this.site = site;
+        this.json = json;
+    }
+
+    /** One thing that an entry says beside who, when and about what. */
+    record EntryDetail(String name, String value) {}
+
+    /**
+     * @param seq the entry's number: the first of the site is 1
+     * @param kind as filters take it
+     * @param title the kind in words
+     * @param corrects the number of the entry that this one corrects
+     * @param correctedBy the numbers of later entries that correct this one
+     */
+    record LogbookEntry(
+            long seq,
+            Instant at,
+            String kind,
+            String title,
+            String by,
+            List<EntryDetail> details,
+            Optional<String> detector,
+            Optional<String> model,
+            Optional<String> crew,
+            Optional<String> cylinder,
+            Optional<UUID> runId,
+            Optional<String> job,
+            Optional<Strip> strip,
+            Optional<String> verdict,
+            boolean simulated,
+            boolean paper,
+            Optional<Long> corrects,
+            List<Long> correctedBy,
+            String hash) {
+
+        /** What the entry says under a name; empty when it says nothing there. */
+        String detail(String name) {
+            return details.stream()
+                    .filter(detail -> detail.name().equals(name))
+                    .map(EntryDetail::value)
+                    .findFirst()
+                    .orElse("");
+        }
+    }
+
+    /** @param next where the next page begins; empty on the last one */
+    record LogbookPage(List<LogbookEntry> entries, Optional<String> next) {}
+
+    /** What there is to narrow the logbook by. */
+    record LogbookChoices(List<KindChoice> kinds, List<String> people, List<String> models, List<String> crews) {}
+
+    record KindChoice(String kind, String title) {}
+
+    @Transactional(readOnly = true)
+    public LogbookPage page(LogbookWish wish) {
+        var condition = wish.condition(site.zone());
+        var values = new ArrayList<>(condition.values());
+        values.add(PAGE + 1);
+        var found = jdbc.sql(ROWS + " where " + condition.sql() + " order by l.at desc, l.seq desc limit ?")
+                .params(values)
+                .query((row, n) -> entry(row))
+                .list();
+        if (found.size() <= PAGE) {
+            return new LogbookPage(found, Optional.empty());
+        }
+        var last = found.get(PAGE - 1);
+        return new LogbookPage(
+                found.subList(0, PAGE), Optional.of(new LogbookWish.Place(last.at(), last.seq()).toString()));
+    }
+
+    /** @throws NotFound when the ledger has no such number */
+    @Transactional(readOnly = true)
+    public LogbookEntry entry(long seq) {
+        return jdbc.sql(ROWS + " where l.seq = ?")
+                .param(seq)
+                .query((row, n) -> entry(row))
+                .optional()
+                .orElseThrow(() -> new NotFound("Entry " + seq + " of the logbook"));
+    }
+
+    /** The entry that a run ended with, and the corrections of it, oldest first. */
+    @Transactional(readOnly = true)
+    public List<LogbookEntry> ofRun(UUID run) {
+        return jdbc.sql(ROWS + " where l.run_id = ? order by l.seq")
+                .param(run)
+                .query((row, n) -> entry(row))
+                .list();
+    }
+
+    @Transactional(readOnly = true)
+    public LogbookChoices choices() {
+        return new LogbookChoices(
+                distinct("kind").stream()
+                        .map(kind -> new KindChoice(kind, title(kind)))
+                        .toList(),
+                distinct("by"),
+                jdbc.sql("select distinct model from detector order by model")
+                        .query(String.class)
+                        .list(),
+                jdbc.sql("select distinct crew from detector where crew <> '' order by crew")
+                        .query(String.class)
+                        .list());
+    }
+
+    /** Jumps from value to value along the index: a ledger of a million entries has thirty kinds. */
+    private List<String> distinct(String column) {
+        return jdbc.sql("""
+                        with recursive step as (
+                            (select %1$s as value from ledger order by %1$s limit 1)
+                            union all
+                            select (select %1$s from ledger where %1$s > step.value order by %1$s limit 1)
+                            from step where step.value is not null)
+                        select value from step where value is not null order by value
+                        """.formatted(column)).query(String.class).list();
+    }
+
+    private LogbookEntry entry(ResultSet row) throws SQLException {
+        var job = Optional.ofNullable(row.getString("job")).map(Job::valueOf).map(Job::label);
+        var correctedBy = Optional.ofNullable(row.getString("corrected_by"));
+        return new LogbookEntry(
+                row.getLong("seq"),
+                row.getObject("at", OffsetDateTime.class).toInstant(),
+                row.getString("kind"),
+                title(row.getString("kind"), job),
+                row.getString("by"),
+                details(json.readTree(row.getString("body"))),
+                Optional.ofNullable(row.getString("detector")),
+                Optional.ofNullable(row.getString("model")),
+                Optional.ofNullable(row.getString("crew")),
+                Optional.ofNullable(row.getString("cylinder")),
+                Optional.ofNullable(row.getObject("run_id", UUID.class)),
+                job,
+                Optional.ofNullable(row.getString("strip")).map(Strip::decode),
+                Optional.ofNullable(row.getString("verdict"))
+                        .map(Verdict::valueOf)
+                        .map(Verdict::label),
+                row.getObject("time_scale") != null && row.getDouble("time_scale") != 1,
+                "PAPER".equals(row.getString("source")),
+                Optional.ofNullable((Long) row.getObject("corrects")),
+                correctedBy.map(list -> List.of(list.split(","))).orElse(List.of()).stream()
+                        .map(Long::valueOf)
+                        .toList(),
+                row.getString("hash"));
+    }
+
+    /** {@code run-signed} of a bump as {@code Bump signed}. */
+    private static String title(String kind, Optional<String> job) {
+        return title(job.filter(j -> kind.startsWith("run-"))
+                .map(j -> kind.replace("run-", j + " "))
+                .orElse(kind));
+    }
+
+    /** {@code hold-released} as {@code Hold released}. */
+    static String title(String kind) {
+        return kind.substring(0, 1).toUpperCase(Locale.ROOT) + kind.substring(1).replace('-', ' ');
+    }
+
+    private static List<EntryDetail> details(JsonNode body) {
+        return body.properties().stream()
+                .filter(field -> !NOT_SHOWN.contains(field.getKey()))
+                .map(field -> new EntryDetail(words(field.getKey()), value(field.getValue())))
+                .filter(detail -> !detail.value().isEmpty())
+                .toList();
+    }
+
+    /** {@code signInName} as {@code sign in name}. */
+    private static String words(String name) {
+        return name.replaceAll("([A-Z])", " $1").toLowerCase(Locale.ROOT);
+    }
+
+    private static String value(JsonNode node) {
+        if (node.isArray()) {
+            var values = new ArrayList<String>();
+            node.forEach(one -> values.add(value(one)));
+            return String.join(", ", values);
+        }
+        return node.isString() ? node.stringValue() : node.isNull() ? "" : node.toString();
+    }
+}

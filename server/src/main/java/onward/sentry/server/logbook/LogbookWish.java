@@ -1,0 +1,110 @@
+package onward.sentry.server.logbook;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+
+/**
+ * What is looked for in the logbook; what is empty narrows nothing.
+ *
+ * @param words all of them must occur, each as a word or the beginning of one
+ * @param kind as the ledger has it, such as {@code run-signed}
+ * @param from the first day, in the site's zone
+ * @param until the last day, it included
+ * @param before only what stands below this place, as a page's {@code next} gave it
+ */
+record LogbookWish(
+        Optional<String> words,
+        Optional<String> kind,
+        Optional<String> person,
+        Optional<String> detector,
+        Optional<String> crew,
+        Optional<String> model,
+        Optional<String> cylinder,
+        Optional<String> verdict,
+        Optional<LocalDate> from,
+        Optional<LocalDate> until,
+        Optional<String> before) {
+
+    /** A condition of the query with what is put in for its question marks. */
+    record Condition(String sql, List<Object> values) {}
+
+    /** A place in the logbook: everything below it comes after it in the list. */
+    record Place(Instant at, long seq) {
+
+        static Place of(String text) {
+            try {
+                var parts = text.split("/", -1);
+                return new Place(Instant.parse(parts[0]), Long.parseLong(parts[1]));
+            } catch (DateTimeParseException | NumberFormatException | ArrayIndexOutOfBoundsException e) {
+                throw new Refused(new Refusal(
+                        "logbook-place",
+                        "before",
+                        "'" + text + "' is no place in the logbook.",
+                        "Give what a page names as its next, or leave it out."));
+            }
+        }
+
+        @Override
+        public String toString() {
+            return at + "/" + seq;
+        }
+    }
+
+    Condition condition(ZoneId zone) {
+        var sql = new ArrayList<String>();
+        var values = new ArrayList<Object>();
+        equal("l.kind", kind, sql, values);
+        equal("l.by", person, sql, values);
+        equal("l.detector", detector, sql, values);
+        equal("l.cylinder", cylinder, sql, values);
+        equal("d.crew", crew, sql, values);
+        equal("d.model", model, sql, values);
+        equal("r.verdict", verdict.map(v -> v.toUpperCase(Locale.ROOT).replace(' ', '_')), sql, values);
+        query().ifPresent(query -> {
+            sql.add("l.words @@ to_tsquery('simple', ?)");
+            values.add(query);
+        });
+        from.ifPresent(day -> {
+            sql.add("l.at >= ?");
+            values.add(day.atStartOfDay(zone).toOffsetDateTime());
+        });
+        until.ifPresent(day -> {
+            sql.add("l.at < ?");
+            values.add(day.plusDays(1).atStartOfDay(zone).toOffsetDateTime());
+        });
+        before.map(Place::of).ifPresent(place -> {
+            sql.add("(l.at, l.seq) < (?, ?)");
+            values.add(OffsetDateTime.ofInstant(place.at(), ZoneOffset.UTC));
+            values.add(place.seq());
+        });
+        return new Condition(sql.isEmpty() ? "true" : String.join(" and ", sql), values);
+    }
+
+    private static void equal(String column, Optional<String> value, List<String> sql, List<Object> values) {
+        value.filter(text -> !text.isBlank()).ifPresent(text -> {
+            sql.add(column + " = ?");
+            values.add(text.strip());
+        });
+    }
+
+    /** The words as the database asks for them, each as the beginning of a word. */
+    private Optional<String> query() {
+        var query = Arrays.stream(words.orElse("").split("[\\s-]+"))
+                .filter(word -> word.chars().anyMatch(Character::isLetterOrDigit))
+                .map(word -> "'" + word.replace("\\", "").replace("'", "''") + "':*")
+                .collect(Collectors.joining(" & "));
+        return Optional.of(query).filter(text -> !text.isEmpty());
+    }
+}

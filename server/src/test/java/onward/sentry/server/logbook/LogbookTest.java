@@ -1,0 +1,170 @@
+package onward.sentry.server.logbook;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.StreamSupport;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.JsonNode;
+
+class LogbookTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Api technician = server.signedIn(Role.TECHNICIAN);
+    private final Api lead = server.signedIn(Role.LEAD);
+    private final Island island = new Island(server, technician);
+
+    @Test
+    void aRunIsFoundByEveryThingThatIsKnownOfIt() {
+        var serial = island.quoin4();
+        var run = island.calibrate(serial, island.houseMix(), Map.of(3, 0.62));
+        var found = only(entries("detector=" + serial + "&kind=run-signed"));
+        assertThat(found.path("title").asString()).isEqualTo("Calibration signed");
+        assertThat(found.path("by").asString()).isEqualTo("technician person");
+        assertThat(found.path("verdict").asString()).isEqualTo("marginal");
+        assertThat(found.path("runId").asString()).isEqualTo(run.path("id").asString());
+        var cylinder = found.path("cylinder").asString();
+        assertThat(cylinder).startsWith("HM-");
+        assertThat(found.path("strip").path("marks").size()).isEqualTo(16);
+
+        var seq = found.path("seq").asLong();
+        var day = found.path("at").asString().substring(0, 10);
+        for (var wish : List.of(
+                "words=" + serial.toLowerCase() + " cal",
+                "words=" + cylinder,
+                "words=" + serial.substring(serial.indexOf('-') + 1),
+                "cylinder=" + cylinder + "&verdict=marginal",
+                "detector=" + serial + "&model=Quoin 4&person=technician person",
+                "detector=" + serial + "&from=" + day + "&until=" + day)) {
+            assertThat(numbers(entries(wish))).as(wish).contains(seq);
+        }
+        for (var wish : List.of(
+                "cylinder=" + cylinder + "&verdict=pass",
+                "detector=" + serial + "&model=Hollin NO",
+                "detector=" + serial + "&crew=Nobody",
+                "detector=" + serial + "&until=2020-01-01",
+                "words=" + serial + " zebra")) {
+            assertThat(entries(wish)).as(wish).isEmpty();
+        }
+    }
+
+    @Test
+    void aPageLeadsToTheNextAndNothingComesTwiceOrIsLeftOut() {
+        var serial = island.quoin4();
+        var ledger = server.bean(Ledger.class);
+        server.bean(TransactionTemplate.class).executeWithoutResult(transaction -> {
+            for (int i = 0; i < Logbook.PAGE * 2; i++) {
+                ledger.append("made-due", "technician person", Map.of("detector", serial, "cause", "cause " + i));
+            }
+        });
+        var all = new ArrayList<Long>();
+        var next = "";
+        do {
+            var page = page("detector=" + serial + (next.isEmpty() ? "" : "&before=" + next));
+            page.path("entries").forEach(entry -> all.add(entry.path("seq").asLong()));
+            next = page.path("next").asString("");
+        } while (!next.isEmpty());
+        assertThat(all).hasSize(Logbook.PAGE * 2 + 1);
+        assertThat(new HashSet<>(all)).hasSameSizeAs(all);
+        assertThat(all).isSortedAccordingTo((a, b) -> Long.compare(b, a));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"'", "a'b", "\\", "& | !", "(:*", "<->", "a:b:*", "%", "' or 1=1 --"})
+    void whateverIsTypedIsWordsAndNothingElse(String words) {
+        assertThat(technician
+                        .get("/api/v1/logbook?words=" + URLEncoder.encode(words, StandardCharsets.UTF_8))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void aPlaceThatIsNoneIsRefusedByName() {
+        assertThat(technician.get("/api/v1/logbook?before=yesterday").text("field"))
+                .isEqualTo("before");
+        assertThat(technician.get("/api/v1/logbook?from=yesterday").status()).isEqualTo(400);
+    }
+
+    @Test
+    void aRecordIsPutRightByAnEntryThatPointsToItAndStaysAsItWas() {
+        var serial = island.quoin4();
+        var run =
+                island.calibrate(serial, island.houseMix(), Map.of()).path("id").asString();
+        var before = only(entries("detector=" + serial + "&kind=run-signed"));
+        var seq = before.path("seq").asLong();
+
+        var answer = correct(technician, seq, "The CO sensor was K-88", "read its label wrong", true);
+        assertThat(answer.status()).isEqualTo(200);
+        var after = only(entries("detector=" + serial + "&kind=run-signed"));
+        assertThat(after.path("hash")).isEqualTo(before.path("hash"));
+        assertThat(after.path("details")).isEqualTo(before.path("details"));
+        var correction = only(entries("detector=" + serial + "&kind=correction"));
+        assertThat(correction.path("corrects").asLong()).isEqualTo(seq);
+        assertThat(after.path("correctedBy").get(0)).isEqualTo(correction.path("seq"));
+
+        var record = technician.get("/api/v1/runs/" + run + "/record").body();
+        assertThat(record.path("entry").asLong()).isEqualTo(seq);
+        assertThat(record.path("corrections").get(0).path("right").asString()).isEqualTo("The CO sensor was K-88");
+        assertThat(record.path("corrections").get(0).path("why").asString()).isEqualTo("read its label wrong");
+        var detector = technician.get("/api/v1/detectors/" + serial).body().path("detector");
+        assertThat(detector.path("state").asString()).isEqualTo("due");
+        assertThat(detector.path("reason").asString()).contains("record corrected: The CO sensor was K-88");
+    }
+
+    @Test
+    void whatSomebodyElseEnteredIsPutRightByALeadOnly() {
+        var serial = island.quoin4();
+        lead.post("/api/v1/detectors/" + serial + "/tolerance", Map.of("percent", 5, "reason", "close to people"));
+        var byLead = only(entries("detector=" + serial + "&person=lead person"))
+                .path("seq")
+                .asLong();
+        var refused = correct(technician, byLead, "10 %", "mistyped", false);
+        assertThat(refused.text("code")).isEqualTo("correction-of-others");
+        assertThat(refused.text("detail")).contains("lead person");
+        assertThat(correct(lead, byLead, "10 %", "mistyped", false).status()).isEqualTo(200);
+        assertThat(correct(lead, byLead, " ", "mistyped", false).text("field")).isEqualTo("right");
+        assertThat(correct(lead, byLead, "10 %", "x".repeat(501), false).text("field"))
+                .isEqualTo("why");
+        assertThat(correct(lead, 99_999_999, "10 %", "mistyped", false).status())
+                .isEqualTo(404);
+    }
+
+    private static Api.Answer correct(Api who, long seq, String right, String why, boolean checkAgain) {
+        return who.post(
+                "/api/v1/logbook/" + seq + "/corrections",
+                Map.of("right", right, "why", why, "checkAgain", checkAgain));
+    }
+
+    private JsonNode page(String query) {
+        var answer = technician.get("/api/v1/logbook?" + query.replace(" ", "%20"));
+        assertThat(answer.status()).as(answer.body().toString()).isEqualTo(200);
+        return answer.body();
+    }
+
+    private List<JsonNode> entries(String query) {
+        return StreamSupport.stream(page(query).path("entries").spliterator(), false)
+                .toList();
+    }
+
+    private static List<Long> numbers(List<JsonNode> entries) {
+        return entries.stream().map(entry -> entry.path("seq").asLong()).toList();
+    }
+
+    private static JsonNode only(List<JsonNode> entries) {
+        assertThat(entries).hasSize(1);
+        return entries.get(0);
+    }
+}

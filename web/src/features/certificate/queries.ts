@@ -1,0 +1,33 @@
+import { queryOptions } from "@tanstack/react-query";
+import { answer, api } from "../../api/client";
+
+export const certificateQuery = (code: string) =>
+  queryOptions({
+    queryKey: ["certificate", code],
+    queryFn: () => answer(api.GET("/api/v1/certificates/{code}", { params: { path: { code } } })),
+    retry: false,
+  });
+
+export const certificatesOfRunQuery = (runId: string) =>
+  queryOptions({
+    queryKey: ["certificates-of-run", runId],
+    queryFn: () => answer(api.GET("/api/v1/runs/{id}/certificates", { params: { path: { id: runId } } })),
+  });
+
+export interface RegisterWish {
+  crew?: string;
+  from: string;
+  until: string;
+}
+
+export const registerQuery = (wish: RegisterWish) =>
+  queryOptions({
+    queryKey: ["certificates", wish],
+    queryFn: () => answer(api.GET("/api/v1/certificates", { params: { query: { ...wish } } })),
+  });
+
+export const wantingQuery = (wish: RegisterWish) =>
+  queryOptions({
+    queryKey: ["certificates-wanting", wish],
+    queryFn: () => answer(api.GET("/api/v1/certificates-wanting", { params: { query: { ...wish } } })),
+  });

@@ -1,0 +1,79 @@
+import { useInfiniteQuery } from "@tanstack/react-query";
+import { getRouteApi, Link } from "@tanstack/react-router";
+import clsx from "clsx";
+import { Fragment, useState } from "react";
+import type { Schemas } from "../../api/client";
+import { useSession } from "../../api/session";
+import { dayIn, onDay } from "../../app/dates";
+import { Button, buttonLook } from "../../ui/Button";
+import { More } from "../../ui/More";
+import { Loading, Told } from "../../ui/Told";
+import { CorrectSheet } from "./CorrectSheet";
+import { Entry } from "./Entry";
+import { Narrowing } from "./Narrowing";
+import { logbookQuery } from "./queries";
+import type { LogbookWish } from "./wish";
+
+const route = getRouteApi("/shell/logbook");
+
+/** Everything that was entered, the newest on top, found by words and narrowed by who, what and when. */
+export function Logbook() {
+  const wish = route.useSearch();
+  const navigate = route.useNavigate();
+  const { zone } = useSession();
+  const logbook = useInfiniteQuery(logbookQuery(wish));
+  const [correcting, setCorrecting] = useState<Schemas["LogbookEntry"] | null>(null);
+  if (!logbook.data) {
+    return logbook.isError ? <Told error={logbook.error} /> : <Loading what="the logbook" />;
+  }
+  const entries = logbook.data.pages.flatMap((page) => page.entries);
+  const put = (changed: LogbookWish) =>
+    void navigate({
+      search: Object.fromEntries(Object.entries({ ...wish, ...changed }).filter(([, value]) => value)),
+      replace: true,
+    });
+  return (
+    <div className="mx-auto w-full max-w-7xl px-4 py-4">
+      <header className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
+        <h1 className="text-3xl font-bold">Logbook</h1>
+        <label className="flex grow items-center gap-2">
+          <span className="text-soft">Find</span>
+          <input
+            value={wish.words ?? ""}
+            onChange={(event) => put({ words: event.target.value })}
+            placeholder="a serial, a reason, a remark, a name …"
+            className="min-h-11 w-full max-w-md border border-ink bg-sheet px-3 placeholder:text-soft"
+          />
+        </label>
+        {Object.keys(wish).length > 0 && <Button onClick={() => void navigate({ search: {}, replace: true })}>Show all</Button>}
+        <Link to="/certificates" className={buttonLook()}>
+          Certificates
+        </Link>
+      </header>
+      <Narrowing wish={wish} onChange={put} />
+      <ol aria-label="Entries" aria-busy={logbook.isPlaceholderData} className={clsx(logbook.isPlaceholderData && "opacity-60")}>
+        {entries.map((entry, i) => {
+          const day = dayIn(zone, entry.at);
+          const before = entries[i - 1];
+          return (
+            <Fragment key={entry.seq}>
+              {(!before || dayIn(zone, before.at) !== day) && (
+                <li className="border-b-2 border-ink pt-5 pb-1">
+                  <h2 className="text-lg font-bold">{onDay(day)}</h2>
+                </li>
+              )}
+              <Entry entry={entry} zone={zone} onCorrect={() => setCorrecting(entry)} />
+            </Fragment>
+          );
+        })}
+      </ol>
+      {entries.length === 0 && (
+        <p className="py-8 text-lg text-soft" role="status">
+          {Object.keys(wish).length === 0 ? "Nothing has been entered yet." : "No entry fits. Take a word or a choice away."}
+        </p>
+      )}
+      {logbook.hasNextPage && <More loading={logbook.isFetchingNextPage} onMore={() => void logbook.fetchNextPage()} />}
+      {correcting && <CorrectSheet entry={correcting} onClose={() => setCorrecting(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+import { useQuery } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useState } from "react";
+import { Button } from "../../ui/Button";
+import { fieldBox } from "../../ui/Field";
+import { logbookChoicesQuery } from "./queries";
+import type { LogbookWish } from "./wish";
+
+const box = clsx(fieldBox, "!w-36");
+
+/** Who, what and when the logbook is narrowed by; on a phone it opens when it is asked for. */
+export function Narrowing({ wish, onChange }: { wish: LogbookWish; onChange: (changed: LogbookWish) => void }) {
+  const [open, setOpen] = useState(false);
+  const narrowed = Object.keys(wish).filter((key) => key !== "words").length;
+  const choices = useQuery(logbookChoicesQuery).data;
+  const choose = (key: keyof LogbookWish, label: string, options: { value: string; word: string }[]) => (
+    <select aria-label={label} className={box} value={wish[key] ?? ""} onChange={(event) => onChange({ [key]: event.target.value })}>
+      <option value="">any {label.toLowerCase()}</option>
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.word}
+        </option>
+      ))}
+    </select>
+  );
+  const plain = (values: string[] = []) => values.map((value) => ({ value, word: value }));
+  const day = (key: "from" | "until", label: string) => (
+    <label className="flex items-center gap-2">
+      <span className="text-soft">{label}</span>
+      <input type="date" className={box} value={wish[key] ?? ""} onChange={(event) => onChange({ [key]: event.target.value })} />
+    </label>
+  );
+  return (
+    <>
+      <Button className="md:hidden" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {narrowed === 0 ? "Narrow" : `Narrowed by ${narrowed}`}
+      </Button>
+      <div
+        role="group"
+        aria-label="Narrow"
+        className={clsx("mt-2 flex-wrap items-center gap-x-3 gap-y-2 md:mt-0 md:flex", open ? "flex" : "hidden")}
+      >
+        {choose("kind", "Kind", choices?.kinds.map((k) => ({ value: k.kind, word: k.title })) ?? [])}
+        {choose("verdict", "Verdict", plain(["pass", "marginal", "fail", "not judged"]))}
+        {choose("person", "Person", plain(choices?.people))}
+        {choose("crew", "Crew", plain(choices?.crews))}
+        {choose("model", "Model", plain(choices?.models))}
+        {day("from", "from")}
+        {day("until", "to")}
+        {(["detector", "cylinder"] as const).map(
+          (key) =>
+            wish[key] && (
+              <Button key={key} aria-label={`Not only ${wish[key]}`} onClick={() => onChange({ [key]: "" })}>
+                only {wish[key]} ×
+              </Button>
+            ),
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,18 @@
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import { answer, api } from "../../api/client";
+import type { LogbookWish } from "./wish";
+
+export const logbookQuery = (wish: LogbookWish) =>
+  infiniteQueryOptions({
+    queryKey: ["logbook", wish],
+    queryFn: ({ pageParam }) =>
+      answer(api.GET("/api/v1/logbook", { params: { query: { ...wish, ...(pageParam && { before: pageParam }) } } })),
+    initialPageParam: "",
+    getNextPageParam: (last) => last.next ?? undefined,
+    placeholderData: (before) => before,
+  });
+
+export const logbookChoicesQuery = queryOptions({
+  queryKey: ["logbook-choices"],
+  queryFn: () => answer(api.GET("/api/v1/logbook-choices")),
+});
