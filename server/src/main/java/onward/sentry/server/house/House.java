@@ -15,6 +15,7 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.sim.DryRun;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -142,6 +143,11 @@ public class House {
         insert(card, "");
     }
 
+    /** What the ledger keeps of a text that is published, so that a change of it behind its back shows. */
+    private String textHash(Object published) {
+        return Chain.hash(json.writeValueAsString(published));
+    }
+
     private void insert(ProcedureCard card, String by) {
         jdbc.sql("insert into procedure_card (model, version, body, published_at, published_by) values (?, ?, ?, ?, ?)"
                         + " on conflict do nothing")
@@ -216,7 +222,10 @@ public class House {
             throw new Refused(refusal);
         });
         insert(card, by);
-        ledger.append("card-published", by, Map.of("model", card.model(), "version", card.version()));
+        ledger.append(
+                "card-published",
+                by,
+                Map.of("model", card.model(), "version", card.version(), "textHash", textHash(card)));
         events.publishEvent(new PolicyChanged(policy().version()));
         return new CardVersion(card.model(), card.version(), site.now(), by);
     }
@@ -243,7 +252,8 @@ public class House {
                 "Load the page again and make the change on what is in force now.");
         var next = changed.withVersion(newest + 1);
         insert(next, by, reason);
-        ledger.append("policy-changed", by, Map.of("version", next.version(), "reason", reason));
+        ledger.append(
+                "policy-changed", by, Map.of("version", next.version(), "reason", reason, "textHash", textHash(next)));
         events.publishEvent(new PolicyChanged(next.version()));
     }
 }

@@ -28,8 +28,8 @@ class Logbook {
     static final int PAGE = 60;
 
     /** What the entry's own line shows already, or nobody reads. */
-    private static final Set<String> NOT_SHOWN =
-            Set.of("run", "lastHash", "detector", "serial", "corrects", "job", "crew", "cylinder", "verdict");
+    private static final Set<String> NOT_SHOWN = Set.of(
+            "run", "lastHash", "textHash", "detector", "serial", "corrects", "job", "crew", "cylinder", "verdict");
 
     private static final String ROWS = """
             select l.seq, l.at, l.kind, l.by, l.body, l.hash, l.detector, l.cylinder, l.run_id, l.corrects,

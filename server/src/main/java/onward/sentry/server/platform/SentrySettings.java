@@ -11,6 +11,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param demo made-up people, fleet and history, and runs at more than natural speed
  * @param mailTo who is told what is coming up, addresses with commas between; empty: nobody
  * @param mailFrom whom the letters come from
+ * @param markKeyFile the key that signs the daily marks of the ledger, in hexadecimal; empty: no marks
  * @param linkTokenFile where the demo writes the token of its stand-ins; empty outside the demo
  */
 @ConfigurationProperties("sentry")
@@ -19,4 +20,5 @@ public record SentrySettings(
         boolean demo,
         @DefaultValue("") String mailTo,
         @DefaultValue("onward-sentry@localhost") String mailFrom,
+        @DefaultValue("") String markKeyFile,
         @DefaultValue("") String linkTokenFile) {}

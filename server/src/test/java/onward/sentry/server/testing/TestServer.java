@@ -50,8 +50,8 @@ public final class TestServer implements AutoCloseable {
     }
 
     /** A server of one's own with somebody of each role, for tests that change what all others rely on. */
-    public static TestServer withPeople() {
-        var server = fresh();
+    public static TestServer withPeople(String... settings) {
+        var server = fresh(settings);
         for (var role : Role.values()) {
             server.bean(People.class).add(nameOf(role), nameOf(role) + " person", role, PASSWORD, "test");
         }
