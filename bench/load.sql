@@ -24,7 +24,7 @@ create temp table model_run as
 
 insert into run (id, detector_id, job, source, time_scale, technician, phase, model, card_version, policy_version,
         started_at, ended_at, ended_on, verdict, strip, asks_for, last_seq, last_hash, batches)
-    select gen_random_uuid(), d.id, case when n % 2 = 0 then 'CALIBRATION' else 'BUMP' end, m.source, 1, m.technician,
+    select gen_random_uuid(), d.id, case when n % 2 = 0 then 'CALIBRATION' else 'BUMP' end, m.source, 1, (array['Una Haldane', 'Brand Osk', 'Marit Voe', 'Jon Rask'])[1 + n % 4],
         'SIGNED', m.model, m.card_version, m.policy_version, now() - n * interval '15 days',
         now() - n * interval '15 days' + interval '14 minutes', current_date - n * 15, m.verdict, m.strip, 'DONE', 20,
         m.last_hash, 0
