@@ -24,11 +24,21 @@ create temp table model_run as
 
 insert into run (id, detector_id, job, source, time_scale, technician, phase, model, card_version, policy_version,
         started_at, ended_at, ended_on, verdict, strip, asks_for, last_seq, last_hash, batches)
-    select gen_random_uuid(), d.id, case when n % 2 = 0 then 'CALIBRATION' else 'BUMP' end, m.source, 1, (array['Una Haldane', 'Brand Osk', 'Marit Voe', 'Jon Rask'])[1 + n % 4],
+    select gen_random_uuid(), d.id, case when n % 2 = 0 then 'CALIBRATION' else 'BUMP' end, m.source, 1,
+        (array['Una Haldane', 'Brand Osk', 'Marit Voe', 'Jon Rask'])[1 + n % 4],
         'SIGNED', m.model, m.card_version, m.policy_version, now() - n * interval '15 days',
         now() - n * interval '15 days' + interval '14 minutes', current_date - n * 15, m.verdict, m.strip, 'DONE', 20,
         m.last_hash, 0
     from detector d, generate_series(1, 50) n, model_run m where d.serial like 'LD-%';
+
+-- Their entries in the ledger, as long as real ones but without a chain.
+insert into ledger (seq, at, kind, by, body, prev_hash, hash)
+    select (select max(seq) from ledger) + row_number() over (order by r.ended_at), r.ended_at, 'run-signed', r.technician,
+        json_build_object('run', r.id, 'detector', d.serial, 'job', lower(r.job), 'crew', d.crew, 'cylinder',
+            'LC-' || substr(d.serial, 4)::int % 5000, 'verdict', 'pass', 'lastHash', r.last_hash, 'remark',
+            case when substr(d.serial, 4)::int % 997 = 0 then 'filter was wet, changed before gas' else '' end)::text,
+        repeat('0', 64), repeat('0', 64)
+    from run r join detector d on d.id = r.detector_id where d.serial like 'LD-%';
 
 insert into sensor_result (id, run_id, sensor_id, stage, verdict, reading, expected, response_percent, t90_seconds, on_day)
     select gen_random_uuid(), r.id, s.id, 'SPAN', 'PASS', 78, 80, 97.5, 24, r.ended_on

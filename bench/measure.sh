@@ -104,7 +104,7 @@ bench_load() {
   curl -fsS -c "$bench_cookies" -o /dev/null "$bench_address/api/v1/session"
   token=$(awk '/XSRF-TOKEN/ { print $7 }' "$bench_cookies")
   curl -fsS -b "$bench_cookies" -c "$bench_cookies" -o /dev/null -H "X-XSRF-TOKEN: $token" -H 'Content-Type: application/json' \
-    -d '{"signInName":"una","password":"skerravoe-demo"}' "$bench_address/api/v1/session"
+    -d '{"signInName":"marit","password":"skerravoe-demo"}' "$bench_address/api/v1/session"
   # A look at a gauge: the shelf's forecast is of the small shelf until something is entered.
   token=$(awk '/XSRF-TOKEN/ { print $7 }' "$bench_cookies")
   curl -fsS -b "$bench_cookies" -o /dev/null -H "X-XSRF-TOKEN: $token" -H 'Idempotency-Key: bench-gauge' \
@@ -129,6 +129,20 @@ bench_load() {
   bench_page "Gas with 5,000 cylinders, until something is signed" "$bench_address/api/v1/gas" "select count(*) from cylinder"
   bench_page "One cylinder" "$bench_address/api/v1/cylinders/HM-01" \
     "select * from gas_draw where cylinder_id = (select id from cylinder where tag = 'HM-01')"
+  local sql="select * from ledger where words @@ to_tsquery('simple', "
+  bench_page "Logbook, newest" "$bench_address/api/v1/logbook" "select * from ledger order by at desc, seq desc limit 60"
+  bench_page "Logbook, words that are rare" "$bench_address/api/v1/logbook?words=filter%20wet" \
+    "$sql 'filter:* & wet:*') order by at desc, seq desc limit 60"
+  bench_page "Logbook, words that are everywhere" "$bench_address/api/v1/logbook?words=una%20calibration" \
+    "$sql 'una:* & calibration:*') order by at desc, seq desc limit 60"
+  bench_page "Logbook, one detector" "$bench_address/api/v1/logbook?words=4711" "$sql '4711:*') order by at desc, seq desc limit 60"
+  bench_page "Logbook, one crew and verdict" "$bench_address/api/v1/logbook?crew=Crew%207&verdict=pass" \
+    "select count(*) from detector where crew = 'Crew 7'"
+  bench_page "Logbook, what there is to narrow by" "$bench_address/api/v1/logbook-choices" "select count(*) from detector"
+  local code
+  code=$(curl -fsS -b "$bench_cookies" -X POST -H "X-XSRF-TOKEN: $token" -H 'Idempotency-Key: bench-certificate' \
+    "$bench_address/api/v1/runs/$bench_run/certificates" | sed 's/.*"code":"\([^"]*\)".*/\1/')
+  bench_page "A certificate as PDF" "$bench_address/api/v1/certificates/$code/pdf" "select count(*) from calibration_certificate"
   rm -f "$bench_cookies"
 }
 
