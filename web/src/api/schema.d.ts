@@ -324,6 +324,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{signInName}/role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changeRole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{signInName}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["comeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{signInName}/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["resetPassword"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{signInName}/leaving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people/{signInName}/competences": {
         parameters: {
             query?: never;
@@ -334,6 +414,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["qualify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["choosePassword"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1156,22 +1252,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/people": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["people"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/parts": {
         parameters: {
             query?: never;
@@ -1199,6 +1279,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/me/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sessions"];
+        put?: never;
+        post?: never;
+        delete: operations["endOthers"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1812,6 +1908,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/people/{signInName}/competences/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["disqualify"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calendar-feeds/{id}": {
         parameters: {
             query?: never;
@@ -1890,6 +2002,7 @@ export interface components {
             signInName: string | null;
             displayName: string | null;
             role: ("VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR") | null;
+            passwordTemporary: boolean;
             demo: boolean;
             nobodyYet: boolean;
             zone: string;
@@ -2439,15 +2552,47 @@ export interface components {
             until: string;
             remark: string;
         };
-        Qualification: {
-            competence: string;
+        NewPerson: {
+            signInName: string;
+            displayName: string;
+            /** @enum {string} */
+            role: "VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR";
+        };
+        FirstPassword: {
+            signInName: string;
+            password: string;
+        };
+        NewRole: {
+            /** @enum {string} */
+            role: "VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR";
+        };
+        CompetenceView: {
+            name: string;
+            /** Format: date */
+            until: string | null;
+            holds: boolean;
         };
         PersonView: {
             signInName: string;
             displayName: string;
             /** @enum {string} */
             role: "VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR";
-            competences: string[];
+            competences: components["schemas"]["CompetenceView"][];
+            /** Format: date */
+            leftOn: string | null;
+            closed: boolean;
+            passwordTemporary: boolean;
+            /** Format: int32 */
+            sessions: number;
+        };
+        Qualification: {
+            competence: string;
+            /** Format: date */
+            until: string | null;
+        };
+        PasswordChoice: {
+            before: string;
+            fresh: string;
         };
         CorrectionBody: {
             right: string;
@@ -3370,6 +3515,14 @@ export interface components {
             unit: string;
             /** Format: double */
             rangeMax: number;
+        };
+        MySession: {
+            /** Format: date-time */
+            since: string;
+            /** Format: date-time */
+            lastUsed: string;
+            device: string;
+            thisOne: boolean;
         };
         LogbookPage: {
             entries: components["schemas"]["LogbookEntry"][];
@@ -4612,6 +4765,148 @@ export interface operations {
             };
         };
     };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PersonView"][];
+                };
+            };
+        };
+    };
+    add_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPerson"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["FirstPassword"];
+                };
+            };
+        };
+    };
+    changeRole: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                signInName: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRole"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PersonView"];
+                };
+            };
+        };
+    };
+    comeBack: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                signInName: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PersonView"];
+                };
+            };
+        };
+    };
+    resetPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                signInName: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["FirstPassword"];
+                };
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                signInName: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PersonView"];
+                };
+            };
+        };
+    };
     qualify: {
         parameters: {
             query?: never;
@@ -4637,6 +4932,28 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["PersonView"];
                 };
+            };
+        };
+    };
+    choosePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6120,26 +6437,6 @@ export interface operations {
             };
         };
     };
-    people: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["PersonView"][];
-                };
-            };
-        };
-    };
     parts: {
         parameters: {
             query?: {
@@ -6179,6 +6476,44 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["ModelView"][];
                 };
+            };
+        };
+    };
+    sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["MySession"][];
+                };
+            };
+        };
+    };
+    endOthers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7014,6 +7349,29 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    disqualify: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                signInName: string;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PersonView"];
+                };
             };
         };
     };

@@ -64,6 +64,12 @@ export function Palette({ onClose }: { onClose: () => void }) {
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/logbook" }))}>
             Logbook
           </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/people" }))}>
+            People
+          </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/me" }))}>
+            Your password, where you are signed in
+          </Command.Item>
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/detectors/new" }))}>
             Register a detector
           </Command.Item>

@@ -88,10 +88,14 @@ export function Shell() {
           >
             <CircleHelp aria-hidden className="size-5" />
           </button>
-          <span className="hidden text-right text-sm leading-tight lg:block">
+          <Link
+            to="/me"
+            title="Your password and where you are signed in"
+            className="hidden min-h-11 content-center text-right text-sm leading-tight hover:underline lg:block"
+          >
             <span className="block font-semibold">{session.displayName}</span>
             <span className="block text-soft">{session.role?.toLowerCase()}</span>
-          </span>
+          </Link>
           <button
             type="button"
             onClick={() => void signOut()}

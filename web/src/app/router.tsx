@@ -5,6 +5,7 @@ import type { RegisterWish } from "../features/certificate/queries";
 import { fleetWish } from "../features/fleet/wish";
 import { logbookWish } from "../features/logbook/wish";
 import { FirstAdministrator } from "../features/people/FirstAdministrator";
+import { OwnPassword } from "../features/people/OwnPassword";
 import { SignIn } from "../features/people/SignIn";
 import { Today } from "../features/today/Today";
 import { Loading, Told } from "../ui/Told";
@@ -48,6 +49,9 @@ const shell = createRoute({
     }
     if (session.signInName === null) {
       throw redirect({ to: "/sign-in" });
+    }
+    if (session.passwordTemporary) {
+      throw redirect({ to: "/own-password" });
     }
   },
 });
@@ -195,7 +199,20 @@ const verifyStart = createRoute({
   component: lazyRouteComponent(() => import("../features/certificate/Verify"), "VerifyStart"),
 });
 
+const people = createRoute({
+  getParentRoute: () => shell,
+  path: "/people",
+  component: lazyRouteComponent(() => import("../features/people/People"), "People"),
+});
+const me = createRoute({
+  getParentRoute: () => shell,
+  path: "/me",
+  component: lazyRouteComponent(() => import("../features/people/Me"), "Me"),
+});
+const ownPassword = createRoute({ getParentRoute: () => root, path: "/own-password", component: OwnPassword });
+
 const tree = root.addChildren([
+  ownPassword,
   verify,
   verifyStart,
   signIn,
@@ -223,6 +240,8 @@ const tree = root.addChildren([
     workings,
     logbook,
     certificates,
+    people,
+    me,
     record,
   ]),
 ]);

@@ -1,14 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import clsx from "clsx";
 import { useId, useState, type SubmitEvent } from "react";
 import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
-import { Button } from "../../ui/Button";
+import { Button, buttonLook } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
 import { Cards } from "../cards/Cards";
-import { Qualified } from "./Qualified";
 import { policyQuery } from "./queries";
 import { figures, questions, type HouseFigure, type Policy, type Question } from "./schools";
 
@@ -77,7 +77,11 @@ export function HouseRules() {
             ))}
           </ol>
         </section>
-        {lead && <Qualified />}
+        {lead && (
+          <Link to="/people" className={buttonLook()}>
+            People, and what they are qualified for
+          </Link>
+        )}
       </aside>
     </div>
   );

@@ -4,8 +4,3 @@ export const policyQuery = {
   queryKey: ["house", "policy"],
   queryFn: () => answer(api.GET("/api/v1/house/policy")),
 };
-
-export const peopleQuery = {
-  queryKey: ["people"],
-  queryFn: () => answer(api.GET("/api/v1/people")),
-};

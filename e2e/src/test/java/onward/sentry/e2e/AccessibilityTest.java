@@ -64,6 +64,7 @@ class AccessibilityTest {
                                 new Screen("/parts", "Parts"),
                                 new Screen("/logbook", "Logbook"),
                                 new Screen("/certificates", "Certificates"),
+                                new Screen("/me", "Una Haldane"),
                                 new Screen("/verify", "Does a certificate stand?"),
                                 new Screen("/rules", "House rules"),
                                 new Screen("/rules/cards/Quoin%205P", "Quoin 5P"),

@@ -8,8 +8,12 @@ import java.time.ZoneOffset;
 import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.GregorianCalendar;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import onward.sentry.server.platform.PdfText;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -36,13 +40,17 @@ final class PdfSheet implements AutoCloseable {
     private final PDDocument document = new PDDocument();
     private final PDFont font;
     private final List<PDPage> pages = new ArrayList<>();
+    private final Map<Integer, Float> advances = new HashMap<>();
     private PDPageContentStream content;
     private float y;
 
     PdfSheet(String title, Instant at, long id) throws IOException {
         try (InputStream file =
                 PDDocument.class.getResourceAsStream("/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf")) {
-            font = PDType0Font.load(document, file);
+            var face = new TTFParser().parse(new RandomAccessReadBuffer(file));
+            // Ligatures cost more time than all the rest, and copied text would hold them.
+            face.setEnableGsub(false);
+            font = PDType0Font.load(document, face, true);
         }
         var information = document.getDocumentInformation();
         information.setTitle(title);
@@ -99,7 +107,7 @@ final class PdfSheet implements AutoCloseable {
 
     /** Text between two edges, broken between words; the pen stands below it afterwards. */
     void text(String text, float size, boolean bold, float left, float right) throws IOException {
-        for (var line : PdfText.wrapped(known(text), font, size, right - left)) {
+        for (var line : PdfText.wrapped(known(text), part -> width(part, size), right - left)) {
             need(size * LEADING);
             y -= size * LEADING;
             put(line, size, bold, left, y + size * 0.3f);
@@ -115,7 +123,7 @@ final class PdfSheet implements AutoCloseable {
         var lines = new ArrayList<List<String>>();
         int most = 1;
         for (int i = 0; i < cells.length; i++) {
-            lines.add(PdfText.wrapped(known(cells[i]), font, size, edges[i + 1] - edges[i] - 6));
+            lines.add(PdfText.wrapped(known(cells[i]), part -> width(part, size), edges[i + 1] - edges[i] - 6));
             most = Math.max(most, lines.get(i).size());
         }
         need(most * size * LEADING);
@@ -141,8 +149,8 @@ final class PdfSheet implements AutoCloseable {
         content.endText();
     }
 
-    float width(String text, float size) throws IOException {
-        return font.getStringWidth(known(text)) / 1000 * size;
+    float width(String text, float size) {
+        return (float) (text.codePoints().mapToDouble(this::advance).sum() / 1000 * size);
     }
 
     /** Writes the foot of a page that is full already. */
@@ -152,7 +160,7 @@ final class PdfSheet implements AutoCloseable {
         }
         content = new PDPageContentStream(document, pages.get(page), PDPageContentStream.AppendMode.APPEND, true, true);
         float line = BOTTOM - 14;
-        for (var part : PdfText.wrapped(known(text), font, 7, RIGHT - LEFT)) {
+        for (var part : PdfText.wrapped(known(text), part -> width(part, 7), RIGHT - LEFT)) {
             put(part, 7, false, LEFT, line);
             line -= 9;
         }
@@ -175,14 +183,19 @@ final class PdfSheet implements AutoCloseable {
         var known = new StringBuilder();
         text.codePoints()
                 .map(point -> Character.isISOControl(point) ? ' ' : point)
-                .forEach(point -> {
-                    try {
-                        font.encode(Character.toString(point));
-                        known.appendCodePoint(point);
-                    } catch (IOException | IllegalArgumentException e) {
-                        known.append('?');
-                    }
-                });
+                .map(point -> advance(point) < 0 ? '?' : point)
+                .forEach(known::appendCodePoint);
         return known.toString();
+    }
+
+    /** How far a letter moves the pen, in thousandths of its size; less than 0 when the typeface lacks it. */
+    private float advance(int point) {
+        return advances.computeIfAbsent(point, letter -> {
+            try {
+                return font.getStringWidth(Character.toString(letter));
+            } catch (IOException | IllegalArgumentException e) {
+                return -1f;
+            }
+        });
     }
 }

@@ -7,10 +7,12 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.house.Competence;
 import onward.sentry.core.schedule.CareKind;
 import onward.sentry.core.sim.Health;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
@@ -43,6 +45,7 @@ class DemoLoader implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
     private static final String BY = "demo";
     private static final int BATTERY_DAYS_AGO = 28;
+    private static final int COMPETENCE_DAYS = 120;
     private static final String GATEWAY = "demo stand-ins";
 
     private final People people;
@@ -124,7 +127,11 @@ class DemoLoader implements ApplicationRunner {
                         BY));
         transaction.executeWithoutResult(status -> DemoPeople.ALL.forEach(p -> {
             people.add(p.signInName(), p.displayName(), p.role(), DemoPeople.PASSWORD, BY);
-            p.competences().forEach(competence -> people.qualify(p.signInName(), competence, BY));
+            p.competences()
+                    .forEach(competence -> people.qualify(
+                            p.signInName(),
+                            new Competence(competence, Optional.of(site.today().plusDays(COMPETENCE_DAYS))),
+                            BY));
         }));
         LOG.info(
                 "Demo world loaded: {} detectors, {} cylinders, {} runs in {} s",

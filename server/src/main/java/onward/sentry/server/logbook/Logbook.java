@@ -31,11 +31,14 @@ class Logbook {
     private static final Set<String> NOT_SHOWN = Set.of(
             "run", "lastHash", "textHash", "detector", "serial", "corrects", "job", "crew", "cylinder", "verdict");
 
+    /** How many of the newest are looked through before an index is asked for words. */
+    private static final int NEWEST = 5_000;
+
     private static final String ROWS = """
             select l.seq, l.at, l.kind, l.by, l.body, l.hash, l.detector, l.cylinder, l.run_id, l.corrects,
                 d.model, d.crew, r.job, r.strip, r.verdict, r.time_scale, r.source,
                 (select string_agg(c.seq::text, ',' order by c.seq) from ledger c where c.corrects = l.seq) as corrected_by
-            from ledger l
+            from %s l
             left join run r on r.id = l.run_id
             left join detector d on d.serial = l.detector
             """;
@@ -99,15 +102,28 @@ class Logbook {
 
     record KindChoice(String kind, String title) {}
 
+    /** What many entries say fills a page from the newest of them; what few say, the index of words finds at once. */
     @Transactional(readOnly = true)
     public LogbookPage page(LogbookWish wish) {
-        var condition = wish.condition(site.zone());
-        var values = new ArrayList<>(condition.values());
-        values.add(PAGE + 1);
-        var found = jdbc.sql(ROWS + " where " + condition.sql() + " order by l.at desc, l.seq desc limit ?")
-                .params(values)
-                .query((row, n) -> entry(row))
-                .list();
+        var place = wish.place();
+        var found = List.<LogbookEntry>of();
+        if (wish.isNarrow()) {
+            found = rows(
+                    "(select * from ledger l where " + place.sql() + " order by l.at desc, l.seq desc limit " + NEWEST
+                            + ")",
+                    place,
+                    wish.condition(site.zone()),
+                    "l.at desc, l.seq desc");
+        }
+        if (found.size() <= PAGE) {
+            // Not the column itself: the order of an index must not tempt to walk all entries in search of a rare word.
+            var order = wish.isNarrow() ? "l.at + interval '0' desc, l.seq desc" : "l.at desc, l.seq desc";
+            found = rows(
+                    "ledger",
+                    LogbookWish.Condition.NONE,
+                    wish.condition(site.zone()).and(place),
+                    order);
+        }
         if (found.size() <= PAGE) {
             return new LogbookPage(found, Optional.empty());
         }
@@ -116,10 +132,21 @@ class Logbook {
                 found.subList(0, PAGE), Optional.of(new LogbookWish.Place(last.at(), last.seq()).toString()));
     }
 
+    private List<LogbookEntry> rows(
+            String from, LogbookWish.Condition inside, LogbookWish.Condition where, String order) {
+        var values = new ArrayList<>(inside.values());
+        values.addAll(where.values());
+        values.add(PAGE + 1);
+        return jdbc.sql(ROWS.formatted(from) + " where " + where.sql() + " order by " + order + " limit ?")
+                .params(values)
+                .query((row, n) -> entry(row))
+                .list();
+    }
+
     /** @throws NotFound when the ledger has no such number */
     @Transactional(readOnly = true)
     public LogbookEntry entry(long seq) {
-        return jdbc.sql(ROWS + " where l.seq = ?")
+        return jdbc.sql(ROWS.formatted("ledger") + " where l.seq = ?")
                 .param(seq)
                 .query((row, n) -> entry(row))
                 .optional()
@@ -129,7 +156,7 @@ class Logbook {
     /** The entry that a run ended with, and the corrections of it, oldest first. */
     @Transactional(readOnly = true)
     public List<LogbookEntry> ofRun(UUID run) {
-        return jdbc.sql(ROWS + " where l.run_id = ? order by l.seq")
+        return jdbc.sql(ROWS.formatted("ledger") + " where l.run_id = ? order by l.seq")
                 .param(run)
                 .query((row, n) -> entry(row))
                 .list();

@@ -38,7 +38,16 @@ record LogbookWish(
         Optional<String> before) {
 
     /** A condition of the query with what is put in for its question marks. */
-    record Condition(String sql, List<Object> values) {}
+    record Condition(String sql, List<Object> values) {
+
+        static final Condition NONE = new Condition("true", List.of());
+
+        Condition and(Condition other) {
+            var both = new ArrayList<>(values);
+            both.addAll(other.values());
+            return new Condition(sql + " and " + other.sql(), both);
+        }
+    }
 
     /** A place in the logbook: everything below it comes after it in the list. */
     record Place(Instant at, long seq) {
@@ -84,12 +93,21 @@ record LogbookWish(
             sql.add("l.at < ?");
             values.add(day.plusDays(1).atStartOfDay(zone).toOffsetDateTime());
         });
-        before.map(Place::of).ifPresent(place -> {
-            sql.add("(l.at, l.seq) < (?, ?)");
-            values.add(OffsetDateTime.ofInstant(place.at(), ZoneOffset.UTC));
-            values.add(place.seq());
-        });
-        return new Condition(sql.isEmpty() ? "true" : String.join(" and ", sql), values);
+        return sql.isEmpty() ? Condition.NONE : new Condition(String.join(" and ", sql), values);
+    }
+
+    /** Anything but all entries. */
+    boolean isNarrow() {
+        return condition(ZoneOffset.UTC) != Condition.NONE;
+    }
+
+    /** Only what stands below the place that was asked for. */
+    Condition place() {
+        return before.map(Place::of)
+                .map(place -> new Condition(
+                        "(l.at, l.seq) < (?, ?)",
+                        List.of(OffsetDateTime.ofInstant(place.at(), ZoneOffset.UTC), place.seq())))
+                .orElse(Condition.NONE);
     }
 
     private static void equal(String column, Optional<String> value, List<String> sql, List<Object> values) {

@@ -1,5 +1,6 @@
 package onward.sentry.server.people;
 
+import static onward.sentry.server.people.Role.ADMINISTRATOR;
 import static onward.sentry.server.people.Role.LEAD;
 import static onward.sentry.server.people.Role.TECHNICIAN;
 import static onward.sentry.server.people.Role.VIEWER;
@@ -85,7 +86,16 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/house/policy/effect", LEAD),
             row(HttpMethod.POST, "/api/v1/house/policy", LEAD),
             row(HttpMethod.GET, "/api/v1/people", LEAD),
+            row(HttpMethod.POST, "/api/v1/people", ADMINISTRATOR),
+            row(HttpMethod.POST, "/api/v1/people/{signInName}/password", ADMINISTRATOR),
+            row(HttpMethod.POST, "/api/v1/people/{signInName}/role", ADMINISTRATOR),
+            row(HttpMethod.POST, "/api/v1/people/{signInName}/leaving", ADMINISTRATOR),
+            row(HttpMethod.POST, "/api/v1/people/{signInName}/return", ADMINISTRATOR),
             row(HttpMethod.POST, "/api/v1/people/{signInName}/competences", LEAD),
+            row(HttpMethod.DELETE, "/api/v1/people/{signInName}/competences/{name}", LEAD),
+            open(HttpMethod.POST, "/api/v1/me/password"),
+            row(HttpMethod.GET, "/api/v1/me/sessions", VIEWER),
+            row(HttpMethod.DELETE, "/api/v1/me/sessions", VIEWER),
             row(HttpMethod.GET, "/api/v1/gases", VIEWER),
             row(HttpMethod.GET, "/api/v1/cylinders", VIEWER),
             row(HttpMethod.POST, "/api/v1/cylinders", TECHNICIAN),

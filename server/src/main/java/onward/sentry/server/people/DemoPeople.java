@@ -23,6 +23,8 @@ public final class DemoPeople {
                     List.of("breath alcohol")),
             new DemoPerson("brand", "Brand Osk", Role.TECHNICIAN, "technician: takes over", List.of()),
             new DemoPerson("marit", "Marit Voe", Role.LEAD, "lead: releases from hold", List.of()),
+            new DemoPerson(
+                    "runa", "Runa Kvist", Role.ADMINISTRATOR, "administrator: adds people, gives roles", List.of()),
             new DemoPerson("tam", "Tam Sletta", Role.VIEWER, "viewer: looks only", List.of()));
 
     private DemoPeople() {}

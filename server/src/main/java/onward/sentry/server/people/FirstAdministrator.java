@@ -1,6 +1,5 @@
 package onward.sentry.server.people;
 
-import java.security.SecureRandom;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.SentrySettings;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -12,8 +11,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class FirstAdministrator {
 
-    private static final String LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789";
-
     private final People people;
     private final SentrySettings settings;
     private final String code;
@@ -21,12 +18,7 @@ class FirstAdministrator {
     FirstAdministrator(People people, SentrySettings settings) {
         this.people = people;
         this.settings = settings;
-        var random = new SecureRandom();
-        var text = new StringBuilder();
-        for (int i = 0; i < 12; i++) {
-            text.append(i > 0 && i % 4 == 0 ? "-" : "").append(LETTERS.charAt(random.nextInt(LETTERS.length())));
-        }
-        this.code = text.toString();
+        this.code = OneTimeCode.fresh();
     }
 
     @EventListener(ApplicationReadyEvent.class)

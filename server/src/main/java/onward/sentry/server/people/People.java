@@ -1,10 +1,13 @@
 package onward.sentry.server.people;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import onward.sentry.core.house.Competence;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -22,6 +25,11 @@ import org.springframework.transaction.annotation.Transactional;
 public class People implements UserDetailsService {
 
     private static final int LEAST_PASSWORD = 10;
+    private static final int MOST_PASSWORD = 70;
+    private static final int MOST_NAME = 60;
+
+    /** Whoever has this and nothing else may choose a password, and do nothing else. */
+    private static final String NEWCOMER = "NEWCOMER";
 
     private final PersonRepository persons;
     private final PasswordEncoder passwords;
@@ -42,6 +50,18 @@ public class People implements UserDetailsService {
     /** @throws onward.sentry.core.working.Refused when the name is taken or the password too short */
     @Transactional
     public void add(String signInName, String displayName, Role role, String password, String by) {
+        add(signInName, displayName, role, password, false, by);
+    }
+
+    /** @return the password to begin with, good for choosing an own one only */
+    @Transactional
+    String add(String signInName, String displayName, Role role, String by) {
+        var password = OneTimeCode.fresh();
+        add(signInName, displayName, role, password, true, by);
+        return password;
+    }
+
+    private void add(String signInName, String displayName, Role role, String password, boolean temporary, String by) {
         var name = signInName.strip().toLowerCase(Locale.ROOT);
         Refusal.unless(
                 name.matches("[a-z0-9._-]{2,40}"),
@@ -50,26 +70,108 @@ public class People implements UserDetailsService {
                 "A sign-in name has 2 to 40 letters, digits, dots or dashes.",
                 "For example 'una'.");
         Refusal.unless(
-                !displayName.isBlank(),
+                !displayName.isBlank() && displayName.strip().length() <= MOST_NAME,
                 "display-name",
                 "displayName",
-                "The name that records show is missing.",
+                "The name that records show has 1 to " + MOST_NAME + " letters.",
                 "Give first and last name.");
-        Refusal.unless(
-                password.length() >= LEAST_PASSWORD && password.length() <= 70,
-                "password-length",
-                "password",
-                "A password has " + LEAST_PASSWORD + " to 70 characters; this one has " + password.length() + ".",
-                "A few words in a row are easy to remember.");
+        checkPassword("password", password);
         Refusal.unless(
                 persons.findBySignInName(name).isEmpty(),
                 "sign-in-name-taken",
                 "signInName",
                 "'" + name + "' is taken.",
                 "Pick another sign-in name.");
-        persons.save(
-                new Person(UUID.randomUUID(), name, displayName.strip(), role, passwords.encode(password), site.now()));
+        Refusal.unless(
+                persons.findAllByOrderBySignInName().stream()
+                        .noneMatch(other -> other.displayName().equalsIgnoreCase(displayName.strip())),
+                "display-name-taken",
+                "displayName",
+                "Records name somebody '" + displayName.strip() + "' already.",
+                "Add a second name or a number, so that records tell the two apart.");
+        var person =
+                new Person(UUID.randomUUID(), name, displayName.strip(), role, passwords.encode(password), site.now());
+        person.password(person.passwordHash(), temporary);
+        persons.save(person);
         ledger.append("person-added", by, Map.of("signInName", name, "role", role.label()));
+    }
+
+    private static void checkPassword(String field, String password) {
+        Refusal.unless(
+                password.length() >= LEAST_PASSWORD && password.length() <= MOST_PASSWORD,
+                "password-length",
+                field,
+                "A password has " + LEAST_PASSWORD + " to " + MOST_PASSWORD + " characters; this one has "
+                        + password.length() + ".",
+                "A few words in a row are easy to remember.");
+    }
+
+    /** A person's own choice. @throws onward.sentry.core.working.Refused when the one before is not right */
+    @Transactional
+    void choosePassword(String signInName, String before, String fresh) {
+        var person = person(signInName);
+        Refusal.unless(
+                passwords.matches(before, person.passwordHash()),
+                "password-before",
+                "before",
+                "This is not the password that you signed in with.",
+                "Type it again, or ask an administrator for a new one.");
+        checkPassword("fresh", fresh);
+        Refusal.unless(
+                !before.equals(fresh),
+                "password-same",
+                "fresh",
+                "That is the password you have already.",
+                "Choose another one.");
+        person.password(passwords.encode(fresh), false);
+        ledger.append("password-chosen", person.displayName(), Map.of("signInName", signInName));
+    }
+
+    /** @return a password good for choosing an own one only */
+    @Transactional
+    String resetPassword(String signInName, String by) {
+        var password = OneTimeCode.fresh();
+        person(signInName).password(passwords.encode(password), true);
+        ledger.append("password-reset", by, Map.of("signInName", signInName));
+        return password;
+    }
+
+    @Transactional
+    void changeRole(String signInName, Role role, String by) {
+        var person = person(signInName);
+        checkStillAdministered(person, role == Role.ADMINISTRATOR);
+        ledger.append(
+                "role-changed",
+                by,
+                Map.of("signInName", signInName, "from", person.role().label(), "to", role.label()));
+        person.becomes(role);
+    }
+
+    @Transactional
+    void leave(String signInName, String by) {
+        var person = person(signInName);
+        checkStillAdministered(person, false);
+        person.leave(site.today());
+        ledger.append("person-left", by, Map.of("signInName", signInName));
+    }
+
+    @Transactional
+    void comeBack(String signInName, String by) {
+        person(signInName).comeBack();
+        ledger.append("person-back", by, Map.of("signInName", signInName));
+    }
+
+    private void checkStillAdministered(Person person, boolean stays) {
+        boolean others = persons.findAllByOrderBySignInName().stream()
+                .anyMatch(other -> other != person
+                        && other.role() == Role.ADMINISTRATOR
+                        && other.leftOn().isEmpty());
+        Refusal.unless(
+                stays || others || person.role() != Role.ADMINISTRATOR,
+                "last-administrator",
+                "signInName",
+                person.displayName() + " is the only administrator.",
+                "Make somebody else administrator first.");
     }
 
     @Override
@@ -79,7 +181,8 @@ public class People implements UserDetailsService {
                 .orElseThrow(() -> new UsernameNotFoundException("no such person"));
         return User.withUsername(person.signInName())
                 .password(person.passwordHash())
-                .roles(person.role().name())
+                .disabled(person.leftOn().isPresent())
+                .roles(person.passwordTemporary() ? NEWCOMER : person.role().name())
                 .build();
     }
 
@@ -107,26 +210,53 @@ public class People implements UserDetailsService {
     }
 
     /** Somebody who works at the bench. */
-    public record Worker(String displayName, Set<String> competences) {}
+    public record Worker(String displayName, List<Competence> competences) {
+
+        /** What the worker is qualified for on a day. */
+        public Set<String> competencesOn(LocalDate day) {
+            return competences.stream()
+                    .filter(competence -> competence.holdsOn(day))
+                    .map(Competence::name)
+                    .collect(Collectors.toSet());
+        }
+    }
 
     /** Everybody who may work at the bench, by sign-in name. */
     @Transactional(readOnly = true)
     public List<Worker> workers() {
         return persons.findAllByOrderBySignInName().stream()
+                .filter(person -> person.leftOn().isEmpty())
                 .filter(person -> person.role() == Role.TECHNICIAN || person.role() == Role.LEAD)
-                .map(person -> new Worker(person.displayName(), Set.copyOf(person.competences())))
+                .map(person -> new Worker(person.displayName(), person.competences()))
                 .toList();
     }
 
-    /** What a person is qualified for, as procedure cards ask for it. */
+    /** What a person is qualified for today, as procedure cards ask for it. */
     @Transactional(readOnly = true)
     public Set<String> competences(String signInName) {
-        return person(signInName).competences();
+        return person(signInName).competencesOn(site.today());
     }
 
     @Transactional
-    public void qualify(String signInName, String competence, String by) {
+    public void qualify(String signInName, Competence competence, String by) {
         person(signInName).qualify(competence);
-        ledger.append("person-qualified", by, Map.of("signInName", signInName, "competence", competence));
+        ledger.append(
+                "person-qualified",
+                by,
+                Map.of(
+                        "signInName",
+                        signInName,
+                        "competence",
+                        competence.name(),
+                        "until",
+                        competence.until().map(LocalDate::toString).orElse("")));
+    }
+
+    @Transactional
+    void disqualify(String signInName, String competence, String by) {
+        if (!person(signInName).disqualify(competence)) {
+            throw new NotFound("The competence '" + competence + "' of " + signInName);
+        }
+        ledger.append("qualification-ended", by, Map.of("signInName", signInName, "competence", competence));
     }
 }

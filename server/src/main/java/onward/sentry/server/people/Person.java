@@ -1,7 +1,6 @@
 package onward.sentry.server.people;
 
 import jakarta.persistence.CollectionTable;
-import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -10,9 +9,15 @@ import jakarta.persistence.FetchType;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import onward.sentry.core.house.Competence;
 
 /** Somebody who may sign in. */
 @Entity
@@ -33,8 +38,13 @@ class Person {
     /** What the person is qualified for, as procedure cards ask for it. */
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "competence", joinColumns = @JoinColumn(name = "person_id"))
-    @Column(name = "name")
-    private Set<String> competences = new HashSet<>();
+    private Set<Qualified> competences = new HashSet<>();
+
+    /** The day on which the person left the site; null while there. */
+    private LocalDate leftOn;
+
+    /** Somebody else has seen the password: it is good for choosing an own one only. */
+    private boolean passwordTemporary;
 
     protected Person() {}
 
@@ -59,12 +69,54 @@ class Person {
         return role;
     }
 
-    void qualify(String competence) {
-        competences.add(competence);
+    /** A later end takes the place of an earlier one. */
+    void qualify(Competence competence) {
+        disqualify(competence.name());
+        competences.add(Qualified.of(competence));
     }
 
-    Set<String> competences() {
-        return Set.copyOf(competences);
+    boolean disqualify(String name) {
+        return competences.removeIf(one -> one.name().equals(name));
+    }
+
+    /** By name, the ended ones too. */
+    List<Competence> competences() {
+        return competences.stream()
+                .map(Qualified::toCore)
+                .sorted(Comparator.comparing(Competence::name))
+                .toList();
+    }
+
+    Set<String> competencesOn(LocalDate day) {
+        return competences().stream()
+                .filter(competence -> competence.holdsOn(day))
+                .map(Competence::name)
+                .collect(Collectors.toSet());
+    }
+
+    Optional<LocalDate> leftOn() {
+        return Optional.ofNullable(leftOn);
+    }
+
+    void leave(LocalDate on) {
+        leftOn = on;
+    }
+
+    void comeBack() {
+        leftOn = null;
+    }
+
+    void becomes(Role other) {
+        role = other;
+    }
+
+    boolean passwordTemporary() {
+        return passwordTemporary;
+    }
+
+    void password(String hash, boolean temporary) {
+        passwordHash = hash;
+        passwordTemporary = temporary;
     }
 
     String passwordHash() {

@@ -33,6 +33,7 @@ class SessionController {
     private final People people;
     private final FirstAdministrator first;
     private final SignInGuard guard;
+    private final Sessions sessions;
     private final SentrySettings settings;
     private final Site site;
 
@@ -42,6 +43,7 @@ class SessionController {
             People people,
             FirstAdministrator first,
             SignInGuard guard,
+            Sessions sessions,
             SentrySettings settings,
             Site site) {
         this.authentication = authentication;
@@ -49,6 +51,7 @@ class SessionController {
         this.people = people;
         this.first = first;
         this.guard = guard;
+        this.sessions = sessions;
         this.settings = settings;
         this.site = site;
     }
@@ -65,12 +68,14 @@ class SessionController {
 
     /**
      * @param signInName empty when nobody is signed in
+     * @param passwordTemporary an own password has to be chosen before anything else
      * @param demoPeople only in the demo: who may sign in, and with what
      */
     record SessionView(
             Optional<String> signInName,
             Optional<String> displayName,
             Optional<Role> role,
+            boolean passwordTemporary,
             boolean demo,
             boolean nobodyYet,
             String zone,
@@ -93,6 +98,7 @@ class SessionController {
             guard.succeeded(name);
             request.getSession();
             request.changeSessionId();
+            sessions.begun(request);
             var context = SecurityContextHolder.createEmptyContext();
             context.setAuthentication(authenticated);
             SecurityContextHolder.setContext(context);
@@ -133,6 +139,7 @@ class SessionController {
                 name,
                 person.map(Person::displayName),
                 person.map(Person::role),
+                person.map(Person::passwordTemporary).orElse(false),
                 settings.demo(),
                 people.nobodyYet(),
                 site.zone().getId(),

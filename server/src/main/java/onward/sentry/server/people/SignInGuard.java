@@ -26,17 +26,22 @@ class SignInGuard {
     /** @throws onward.sentry.core.working.Refused with code {@code sign-in-closed} */
     @Transactional(readOnly = true)
     public void check(String signInName) {
-        long recent = jdbc.sql("select count(*) from sign_in_failure where sign_in_name = ? and at > ?")
-                .params(signInName, site.now().minus(CLOSED_FOR).atOffset(ZoneOffset.UTC))
-                .query(Long.class)
-                .single();
         Refusal.unless(
-                recent < MOST_FAILURES,
+                !isClosed(signInName),
                 "sign-in-closed",
                 "signInName",
                 MOST_FAILURES + " wrong passwords in " + CLOSED_FOR.toMinutes()
                         + " minutes: this name is closed for now.",
-                "Wait " + CLOSED_FOR.toMinutes() + " minutes, then try again.");
+                "Wait " + CLOSED_FOR.toMinutes() + " minutes, or ask an administrator for a new password.");
+    }
+
+    @Transactional(readOnly = true)
+    public boolean isClosed(String signInName) {
+        long recent = jdbc.sql("select count(*) from sign_in_failure where sign_in_name = ? and at > ?")
+                .params(signInName, site.now().minus(CLOSED_FOR).atOffset(ZoneOffset.UTC))
+                .query(Long.class)
+                .single();
+        return recent >= MOST_FAILURES;
     }
 
     @Transactional

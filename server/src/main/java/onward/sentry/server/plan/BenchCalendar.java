@@ -91,7 +91,7 @@ class BenchCalendar {
         var shifts = people.workers().stream()
                 .filter(worker -> absences.stream()
                         .noneMatch(absence -> absence.technician().equals(worker.displayName()) && absence.holds(day)))
-                .map(worker -> new Shift(worker.displayName(), minutes, worker.competences()))
+                .map(worker -> new Shift(worker.displayName(), minutes, worker.competencesOn(day)))
                 .toList();
         return shifts.isEmpty() ? Optional.empty() : Optional.of(new BenchDay(day, shifts));
     }

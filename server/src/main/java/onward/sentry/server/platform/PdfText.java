@@ -32,20 +32,31 @@ public final class PdfText {
         return next;
     }
 
+    /** How wide a text is, in points. */
+    public interface Width {
+        float of(String text) throws IOException;
+    }
+
     /** Breaks a text between words so that each line is at most so wide, in points. */
     public static List<String> wrapped(String text, PDFont font, float size, float width) throws IOException {
+        return wrapped(text, part -> font.getStringWidth(part) / 1000 * size, width);
+    }
+
+    /** The same where the caller knows how wide a text is. */
+    public static List<String> wrapped(String text, Width widths, float width) throws IOException {
         var lines = new ArrayList<String>();
         var line = new StringBuilder();
+        float space = widths.of(" ");
+        float used = 0;
         for (var word : text.split(" ")) {
-            var longer = line.isEmpty() ? word : line + " " + word;
-            if (font.getStringWidth(longer) / 1000 * size > width && !line.isEmpty()) {
+            float wide = widths.of(word);
+            if (!line.isEmpty() && used + space + wide > width) {
                 lines.add(line.toString());
                 line.setLength(0);
-                line.append(word);
-            } else {
-                line.setLength(0);
-                line.append(longer);
+                used = 0;
             }
+            used += line.isEmpty() ? wide : space + wide;
+            line.append(line.isEmpty() ? "" : " ").append(word);
         }
         lines.add(line.toString());
         return lines;

@@ -243,7 +243,8 @@ class HouseRulesTest {
                         .status())
                 .isEqualTo(200);
         var qualified = lead.post("/api/v1/people/technician/competences", Map.of("competence", "breath alcohol"));
-        assertThat(qualified.body().path("competences").get(0).asString()).isEqualTo("breath alcohol");
+        assertThat(qualified.body().path("competences").get(0).path("name").asString())
+                .isEqualTo("breath alcohol");
         assertThat(island.start(serial, "CALIBRATION", "TYPED")
                         .path("competenceMissing")
                         .asString())

@@ -1,0 +1,69 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** Somebody comes to the site, is qualified, and leaves it. */
+class PeopleWalkTest {
+
+    private final World world = World.demo();
+
+    @Test
+    void somebodyNewGetsAFirstPasswordChoosesAnOwnOneAndMayDoWhatTheRoleAllows() {
+        try (var runa = new Walk(world).signIn("runa");
+                var jon = new Walk(world)) {
+            var page = runa.open("/people").page();
+            runa.button("Add a person").click();
+            page.getByLabel("Name that records show").fill("Jon Rask");
+            page.getByLabel("Sign-in name").fill("jon");
+            runa.button("Add, and show the first password").click();
+            var first =
+                    page.getByText(Pattern.compile("^\\w{4}-\\w{4}-\\w{4}$")).innerText();
+            runa.button("It is said").click();
+            var row = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("Jon Rask"));
+            assertThat(row).containsText("has not chosen a password yet");
+
+            signIn(jon, first);
+            assertThat(jon.page().getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .hasText("Choose your own password");
+            jon.page().getByLabel("The password that you were given").fill(first);
+            jon.page()
+                    .getByLabel("Your new password", new Page.GetByLabelOptions().setExact(true))
+                    .fill("three old boats");
+            jon.page().getByLabel("Your new password again").fill("three old bats");
+            assertThat(jon.page().getByText("The two are not the same yet.")).isVisible();
+            jon.page().getByLabel("Your new password again").fill("three old boats");
+            jon.button("Make it my password").click();
+            assertThat(jon.button("Sign in")).isVisible();
+            signIn(jon, "three old boats");
+            assertThat(jon.page().getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .containsText("day");
+
+            page.reload();
+            runa.button("Jon Rask is qualified for …").click();
+            page.getByLabel("Qualified for").fill("breath alcohol");
+            page.getByLabel("Through").fill("2020-01-01");
+            runa.button("Note it").click();
+            assertThat(row).containsText("ended Wed, 1 Jan 2020");
+
+            row.getByText("Left the site").click();
+            assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Not here any more")))
+                    .containsText("Jon Rask");
+            jon.page().reload();
+            assertThat(jon.button("Sign in")).isVisible();
+            runa.nothingWentWrong();
+        }
+    }
+
+    private void signIn(Walk walk, String password) {
+        walk.page().navigate(world.url() + "/sign-in");
+        walk.page().getByLabel("Sign-in name").fill("jon");
+        walk.page().getByLabel("Password").fill(password);
+        walk.button("Sign in").click();
+    }
+}
