@@ -204,6 +204,11 @@ const people = createRoute({
   path: "/people",
   component: lazyRouteComponent(() => import("../features/people/People"), "People"),
 });
+const exchange = createRoute({
+  getParentRoute: () => shell,
+  path: "/exchange",
+  component: lazyRouteComponent(() => import("../features/exchange/Exchange"), "Exchange"),
+});
 const me = createRoute({
   getParentRoute: () => shell,
   path: "/me",
@@ -241,6 +246,7 @@ const tree = root.addChildren([
     logbook,
     certificates,
     people,
+    exchange,
     me,
     record,
   ]),

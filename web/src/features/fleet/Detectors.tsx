@@ -64,6 +64,9 @@ export function Detectors() {
           <Link to="/parts" search={{ lead: 28 }} className={buttonLook()}>
             Parts
           </Link>
+          <Link to="/exchange" className={buttonLook()}>
+            Tables
+          </Link>
           {may(session, "TECHNICIAN") && (
             <Link to="/detectors/new" className={buttonLook()}>
               Register a detector

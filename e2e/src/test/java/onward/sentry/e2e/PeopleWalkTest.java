@@ -11,6 +11,9 @@ import org.junit.jupiter.api.Test;
 /** Somebody comes to the site, is qualified, and leaves it. */
 class PeopleWalkTest {
 
+    private static final String SIGN_IN_NAME = "jon" + System.nanoTime() % 100_000;
+    private static final String NAME = "Jon Rask " + SIGN_IN_NAME.substring(3);
+
     private final World world = World.demo();
 
     @Test
@@ -19,13 +22,13 @@ class PeopleWalkTest {
                 var jon = new Walk(world)) {
             var page = runa.open("/people").page();
             runa.button("Add a person").click();
-            page.getByLabel("Name that records show").fill("Jon Rask");
-            page.getByLabel("Sign-in name").fill("jon");
+            page.getByLabel("Name that records show").fill(NAME);
+            page.getByLabel("Sign-in name").fill(SIGN_IN_NAME);
             runa.button("Add, and show the first password").click();
             var first =
                     page.getByText(Pattern.compile("^\\w{4}-\\w{4}-\\w{4}$")).innerText();
             runa.button("It is said").click();
-            var row = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("Jon Rask"));
+            var row = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText(NAME));
             assertThat(row).containsText("has not chosen a password yet");
 
             signIn(jon, first);
@@ -45,15 +48,16 @@ class PeopleWalkTest {
                     .containsText("day");
 
             page.reload();
-            runa.button("Jon Rask is qualified for …").click();
-            page.getByLabel("Qualified for").fill("breath alcohol");
+            runa.button(NAME + " is qualified for …").click();
+            page.getByLabel("Qualified for", new Page.GetByLabelOptions().setExact(true))
+                    .fill("breath alcohol");
             page.getByLabel("Through").fill("2020-01-01");
             runa.button("Note it").click();
             assertThat(row).containsText("ended Wed, 1 Jan 2020");
 
             row.getByText("Left the site").click();
             assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Not here any more")))
-                    .containsText("Jon Rask");
+                    .containsText(NAME);
             jon.page().reload();
             assertThat(jon.button("Sign in")).isVisible();
             runa.nothingWentWrong();
@@ -62,7 +66,7 @@ class PeopleWalkTest {
 
     private void signIn(Walk walk, String password) {
         walk.page().navigate(world.url() + "/sign-in");
-        walk.page().getByLabel("Sign-in name").fill("jon");
+        walk.page().getByLabel("Sign-in name").fill(SIGN_IN_NAME);
         walk.page().getByLabel("Password").fill(password);
         walk.button("Sign in").click();
     }

@@ -18,6 +18,9 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
     @EntityGraph(attributePaths = "sensors")
     List<DetectorEntity> findAllByOrderBySerial();
 
+    @EntityGraph(attributePaths = "sensors")
+    List<DetectorEntity> findBySerialIn(List<String> serials);
+
     List<DetectorEntity> findByStateValidThroughBefore(LocalDate day);
 
     /** How many of a model fall due next on a day. */

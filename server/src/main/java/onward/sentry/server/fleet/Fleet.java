@@ -12,6 +12,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.detector.Serial;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.RunEvent.RunSigned;
@@ -123,13 +124,7 @@ public class Fleet {
             List<NewSensor> sensors,
             String by) {
         var card = house.latestCard(model);
-        var number = serial.strip();
-        Refusal.unless(
-                number.matches("[A-Za-z0-9][A-Za-z0-9._/-]{1,39}"),
-                "serial",
-                "serial",
-                "A serial has 2 to 40 letters, digits, dots, dashes or slashes; '" + number + "' does not fit.",
-                "Scan it, or type it as it stands on the detector.");
+        var number = Serial.of(serial);
         Refusal.unless(
                 !detectors.existsBySerialIgnoreCase(number),
                 "serial-taken",

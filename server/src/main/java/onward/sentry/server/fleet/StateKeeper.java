@@ -1,9 +1,12 @@
 package onward.sentry.server.fleet;
 
-import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.StateToday;
+import onward.sentry.core.schedule.Trigger;
 import onward.sentry.server.house.House;
 import onward.sentry.server.house.PolicyChanged;
 import onward.sentry.server.platform.Site;
@@ -37,44 +40,81 @@ class StateKeeper {
         this.json = json;
     }
 
-    /** Works the state of one detector out anew. */
-    void renew(DetectorEntity detector) {
-        renew(detector, site.today());
+    /** What the house and the cards ask for, read once for many detectors. */
+    final class Rules {
+
+        private final boolean bumpEachDay = house.policy().bumpEachDay();
+        private final Map<String, IntervalRule> byModel = new HashMap<>();
+
+        private IntervalRule of(DetectorEntity detector) {
+            return withOwn(
+                    byModel.computeIfAbsent(
+                            detector.model(), model -> house.latestCard(model).interval()),
+                    detector);
+        }
     }
 
-    private void renew(DetectorEntity detector, LocalDate today) {
+    Rules rules() {
+        return new Rules();
+    }
+
+    /** Works the state of one detector out anew. */
+    void renew(DetectorEntity detector) {
+        renew(detector, rules());
+    }
+
+    void renew(DetectorEntity detector, Rules rules) {
+        stand(
+                detector,
+                holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).map(HoldEntity::reason),
+                triggers.findByDetectorIdAndSettledOnIsNull(detector.id()).map(TriggerEntity::toCore),
+                rules);
+    }
+
+    /** The same for a detector of which it is known that it is neither held nor due at once. */
+    void renewUnnoted(DetectorEntity detector, Rules rules) {
+        stand(detector, Optional.empty(), Optional.empty(), rules);
+    }
+
+    private void stand(DetectorEntity detector, Optional<String> hold, Optional<Trigger> trigger, Rules rules) {
         var facts = new DetectorFacts(
                 detector.isRetired(),
-                holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).map(HoldEntity::reason),
+                hold,
                 detector.lending(),
                 detector.fitted().stream()
                         .filter(sensor -> !sensor.disabled())
                         .map(SensorEntity::dates)
                         .toList(),
-                triggers.findByDetectorIdAndSettledOnIsNull(detector.id()).map(TriggerEntity::toCore),
+                trigger,
                 detector.lastGoodBump(),
-                interval(detector));
-        var state = StateToday.of(facts, house.policy().bumpEachDay(), today);
+                rules.of(detector));
+        var state = StateToday.of(facts, rules.bumpEachDay, site.today());
         detector.stands(state, json.writeValueAsString(state.due().working()));
     }
 
     /** The rule of its card beside its own. */
     IntervalRule interval(DetectorEntity detector) {
+        return withOwn(house.latestCard(detector.model()).interval(), detector);
+    }
+
+    private IntervalRule withOwn(IntervalRule ofCard, DetectorEntity detector) {
         return IntervalRule.WithOwn.of(
-                house.latestCard(detector.model()).interval(),
-                detector.ownInterval().map(own -> json.readValue(own, IntervalRule.class)));
+                ofCard, detector.ownInterval().map(own -> json.readValue(own, IntervalRule.class)));
     }
 
     /** Works out anew every state that has stopped being true. */
     void renewExpired() {
-        var today = site.today();
-        detectors.findByStateValidThroughBefore(today).forEach(detector -> renew(detector, today));
+        var expired = detectors.findByStateValidThroughBefore(site.today());
+        if (!expired.isEmpty()) {
+            var rules = rules();
+            expired.forEach(detector -> renew(detector, rules));
+        }
     }
 
     /** Other house rules or another card may move due dates and states. */
     @EventListener
     void renewAll(PolicyChanged changed) {
-        var today = site.today();
-        detectors.findAll().forEach(detector -> renew(detector, today));
+        var rules = rules();
+        detectors.findAll().forEach(detector -> renew(detector, rules));
     }
 }

@@ -21,6 +21,7 @@ class WebPages implements WebMvcConfigurer {
             "/detectors",
             "/logbook",
             "/people",
+            "/exchange",
             "/me",
             "/own-password",
             "/certificates",

@@ -46,6 +46,8 @@ class AccessTest {
                 .replace("{tag}", "NO-SUCH")
                 .replace("{slot}", "1")
                 .replace("{seq}", "1")
+                .replace("{table}", "none")
+                .replace("{form}", "csv")
                 .replace("{code}", "0000-0000-0000")
                 .replace("{day}", "2026-03-02")
                 .replace("{step}", "0")

@@ -1,0 +1,113 @@
+package onward.sentry.server.exchange;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.Principal;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.UUID;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+import onward.sentry.server.exchange.FleetImports.ImportLine;
+import onward.sentry.server.exchange.FleetImports.ImportView;
+import onward.sentry.server.people.People;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** A table of detectors: sent, looked at, put in force, taken back. */
+@RestController
+class ImportController {
+
+    private static final long MOST_BYTES = 30L * 1024 * 1024;
+
+    private final FleetImports imports;
+    private final People people;
+
+    ImportController(FleetImports imports, People people) {
+        this.imports = imports;
+        this.people = people;
+    }
+
+    record ImportWithdrawal(@NotNull String reason) {}
+
+    @GetMapping("/api/v1/imports")
+    List<ImportView> imports() {
+        return imports.all();
+    }
+
+    /** The body is the file as it is: CSV or XLSX. Sent twice, it is read twice; nothing is in force before it is begun. */
+    @PostMapping("/api/v1/imports")
+    ImportView read(@RequestParam String name, HttpServletRequest request, Principal principal) throws IOException {
+        var file = Files.createTempFile("sentry-import", ".table");
+        try {
+            var hash = received(request.getInputStream(), file);
+            return imports.view(imports.read(file, name, hash, people.displayName(principal.getName())));
+        } finally {
+            Files.deleteIfExists(file);
+        }
+    }
+
+    private static String received(InputStream sent, Path file) {
+        try (var out = new DigestOutputStream(Files.newOutputStream(file), MessageDigest.getInstance("SHA-256"))) {
+            var buffer = new byte[64 * 1024];
+            long total = 0;
+            for (int read = sent.read(buffer); read >= 0; read = sent.read(buffer)) {
+                total += read;
+                if (total > MOST_BYTES) {
+                    throw new Refused(
+                            new Refusal("upload-size", "file", "The file is larger than 30 MB.", "Split the table."));
+                }
+                out.write(buffer, 0, read);
+            }
+            return HexFormat.of().formatHex(out.getMessageDigest().digest());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @GetMapping("/api/v1/imports/{id}")
+    ImportView view(@PathVariable UUID id) {
+        return imports.view(id);
+    }
+
+    /** @param verdict {@code NEW}, {@code CHANGED}, {@code SAME} or {@code REFUSED} */
+    @GetMapping("/api/v1/imports/{id}/lines")
+    List<ImportLine> lines(@PathVariable UUID id, @RequestParam String verdict) {
+        return imports.lines(id, verdict);
+    }
+
+    @PostMapping("/api/v1/imports/{id}/mending")
+    ImportView mend(@PathVariable UUID id) {
+        imports.mend(id);
+        return imports.view(id);
+    }
+
+    /** Puts the next lines in force, some thousand at once; asked again until its phase is {@code APPLIED}. */
+    @PostMapping("/api/v1/imports/{id}/applying")
+    ImportView apply(@PathVariable UUID id, Principal principal) {
+        imports.begin(id, people.displayName(principal.getName()));
+        imports.applyNext(id);
+        return imports.view(id);
+    }
+
+    @PostMapping("/api/v1/imports/{id}/withdrawal")
+    ImportView withdraw(@PathVariable UUID id, @Valid @RequestBody ImportWithdrawal body, Principal principal) {
+        imports.withdraw(id, body.reason(), people.displayName(principal.getName()));
+        return imports.view(id);
+    }
+}

@@ -1,0 +1,2 @@
+/** Tables out, and detectors in from a table. */
+package onward.sentry.server.exchange;

@@ -1,0 +1,225 @@
+package onward.sentry.server.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import onward.sentry.formats.CylinderSheet;
+import onward.sentry.formats.TableFile;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+class ExchangeTest {
+
+    private static final String HEADER = "serial,model,asset_tag,crew,location,sensor_1,sensor_2,sensor_3,sensor_4\n";
+    private static final String SENSORS = "C-%1$s,O-%1$s,M-%1$s,S-%1$s";
+
+    @TempDir
+    Path folder;
+
+    private static TestServer server;
+    private static Api lead;
+    private static Api technician;
+
+    @BeforeAll
+    static void start() {
+        server = TestServer.withPeople();
+        lead = server.signedIn(Role.LEAD);
+        technician = server.signedIn(Role.TECHNICIAN);
+    }
+
+    @AfterAll
+    static void close() {
+        server.close();
+    }
+
+    @Test
+    void aTableIsLookedAtPutInForceAndTakenBackAsOne() {
+        var island = new Island(server, technician);
+        var known = island.quoin4();
+        var table = HEADER
+                + line("IM-1", "Quoin 4", "Ferry")
+                + line("IM-2", "Quoin 4", "Ferry")
+                + known + ",Quoin 4,new tag,Ferry,slip,,,,\n";
+        var read = sent(table);
+        assertCounts(read, 2, 1, 0, 0);
+        assertThat(detector("IM-1").status())
+                .as("nothing is done before it is begun")
+                .isEqualTo(404);
+        assertThat(lines(read, "CHANGED").get(0).path("before").asString()).contains("in use");
+
+        var applied = applied(read);
+        assertThat(applied.path("phase").asString()).isEqualTo("APPLIED");
+        assertThat(applied.path("done").asInt()).isEqualTo(3);
+        var fresh = detector("IM-1").body().path("detector");
+        assertThat(fresh.path("state").asString()).isEqualTo("due");
+        assertThat(fresh.path("crew").asString()).isEqualTo("Ferry");
+        assertThat(detector("IM-1").body().path("sensors").size()).isEqualTo(4);
+        assertThat(detector(known).body().path("detector").path("assetTag").asString())
+                .isEqualTo("new tag");
+        assertCounts(sent(table), 0, 0, 3, 0);
+
+        assertThat(withdraw(read, " ").text("field")).isEqualTo("reason");
+        var back = withdraw(read, "the wrong file");
+        assertThat(back.body().path("phase").asString()).isEqualTo("WITHDRAWN");
+        assertThat(detector("IM-1").body().path("detector").path("state").asString())
+                .isEqualTo("retired");
+        assertThat(detector(known).body().path("detector").path("assetTag").asString())
+                .isNotEqualTo("new tag");
+        assertThat(withdraw(read, "again").text("code")).isEqualTo("import-phase");
+
+        var again = sent(table);
+        assertCounts(again, 0, 3, 0, 0);
+        applied(again);
+        assertThat(detector("IM-1").body().path("detector").path("state").asString())
+                .isEqualTo("due");
+        assertThat(server.jdbc()
+                        .sql("select kind from ledger where kind like '%import%' order by seq")
+                        .query(String.class)
+                        .list())
+                .containsSubsequence("detectors-imported", "import-withdrawn", "detectors-imported");
+    }
+
+    @Test
+    void eachFaultNamesLineAndColumnAndWhatCanBeMendedIsMendedWhenAsked() {
+        var read = sent(HEADER
+                + line("MD-1", "quoin-4", "Ferry")
+                + line("MD 2", "Quoin 4", "Ferry")
+                + line("MD-3", "Trumpet", "Ferry")
+                + "MD-4,Quoin 4,,,,C-4,O-4,M-4,\n"
+                + line("MD-5", "Quoin 4", "Ferry")
+                + line("md-5", "Quoin 4", "Ferry"));
+        assertCounts(read, 1, 0, 0, 5);
+        assertThat(read.path("mendable").asInt()).isEqualTo(2);
+        var refused = lines(read, "REFUSED");
+        var first = refused.get(0).path("faults").get(0);
+        assertThat(refused.get(0).path("line").asInt()).isEqualTo(2);
+        assertThat(first.path("column").asString()).isEqualTo("model");
+        assertThat(first.path("instead").asString()).isEqualTo("Quoin 4");
+        assertThat(refused.get(3).path("faults").get(0).path("column").asString())
+                .isEqualTo("sensor_4");
+        assertThat(refused.get(4).path("faults").get(0).path("reason").asString())
+                .contains("twice");
+
+        var mended = lead.post("/api/v1/imports/" + read.path("id").asString() + "/mending", Map.of())
+                .body();
+        assertCounts(mended, 3, 0, 0, 3);
+        applied(read);
+        assertThat(detector("MD2").status()).isEqualTo(200);
+        assertThat(detector("MD-3").status()).isEqualTo(404);
+    }
+
+    @Test
+    void whatWasWorkedOnSinceIsNotTakenBack() {
+        var read = sent(HEADER + line("WO-1", "Quoin 4", "Ferry"));
+        applied(read);
+        new Island(server, technician).start("WO-1", "CALIBRATION", "TYPED");
+        var refused = withdraw(read, "the wrong file");
+        assertThat(refused.text("code")).isEqualTo("import-worked");
+        assertThat(refused.text("detail")).contains("WO-1");
+    }
+
+    @Test
+    void aFileThatIsNoTableIsRefusedAndOnlyALeadImports() {
+        assertThat(lead.upload("/api/v1/imports?name=x.csv", "a,b\n1,2\n".getBytes(StandardCharsets.UTF_8))
+                        .text("detail"))
+                .contains("The column 'serial' is missing.");
+        assertThat(lead.upload("/api/v1/imports?name=x.xlsx", new byte[] {'P', 'K', 3, 4, 9})
+                        .status())
+                .isEqualTo(422);
+        assertThat(technician
+                        .upload("/api/v1/imports?name=x.csv", HEADER.getBytes(StandardCharsets.UTF_8))
+                        .status())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void everyTableGoesOutAsBothFormsAndWhatGoesOutComesIn() throws Exception {
+        var island = new Island(server, technician);
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        for (var table : List.of("detectors", "sensors", "cylinders", "runs")) {
+            var csv = rows(technician.bytes("/api/v1/exports/" + table + "/csv"));
+            var xlsx = rows(technician.bytes("/api/v1/exports/" + table + "/xlsx"));
+            assertThat(csv).as(table).isNotEmpty();
+            assertThat(xlsx).as(table).hasSameSizeAs(csv);
+            assertThat(xlsx.get(0).fields().keySet())
+                    .isEqualTo(csv.get(0).fields().keySet());
+        }
+        var runs = rows(technician.bytes("/api/v1/exports/runs/csv?from=2026-03-02&until=2026-03-02"));
+        assertThat(runs).anySatisfy(row -> {
+            assertThat(row.at("detector")).isEqualTo(serial);
+            assertThat(row.at("stage")).isEqualTo("span");
+            assertThat(row.at("sensor_verdict")).isEqualTo("pass");
+        });
+        assertThat(rows(technician.bytes("/api/v1/exports/runs/csv?from=2020-01-01&until=2020-12-31")))
+                .isEmpty();
+
+        var cylinders = CylinderSheet.read(
+                new String(technician.bytes("/api/v1/exports/cylinders/csv"), StandardCharsets.UTF_8));
+        assertThat(cylinders).isNotEmpty().allMatch(line -> line.faults().isEmpty());
+        var detectors =
+                lead.upload("/api/v1/imports?name=detectors.csv", technician.bytes("/api/v1/exports/detectors/csv"));
+        assertThat(detectors.body().path("refused").asInt()).isZero();
+        assertThat(detectors.body().path("fresh").asInt()).isZero();
+        assertThat(technician.get("/api/v1/exports/secrets/csv").status()).isEqualTo(404);
+    }
+
+    private static String line(String serial, String model, String crew) {
+        return serial + "," + model + ",T-1," + crew + ",slip," + SENSORS.formatted(serial) + "\n";
+    }
+
+    private static JsonNode sent(String table) {
+        var answer = lead.upload("/api/v1/imports?name=fleet.csv", table.getBytes(StandardCharsets.UTF_8));
+        assertThat(answer.status()).as(String.valueOf(answer.body())).isEqualTo(200);
+        return answer.body();
+    }
+
+    private static JsonNode applied(JsonNode read) {
+        JsonNode view;
+        do {
+            view = lead.post("/api/v1/imports/" + read.path("id").asString() + "/applying", Map.of())
+                    .body();
+        } while (view.path("phase").asString().equals("APPLYING"));
+        return view;
+    }
+
+    private static Api.Answer withdraw(JsonNode read, String reason) {
+        return lead.post("/api/v1/imports/" + read.path("id").asString() + "/withdrawal", Map.of("reason", reason));
+    }
+
+    private static JsonNode lines(JsonNode read, String verdict) {
+        return lead.get("/api/v1/imports/" + read.path("id").asString() + "/lines?verdict=" + verdict)
+                .body();
+    }
+
+    private static Api.Answer detector(String serial) {
+        return technician.get("/api/v1/detectors/" + serial);
+    }
+
+    private static void assertCounts(JsonNode view, int fresh, int changed, int same, int refused) {
+        assertThat(List.of(
+                        view.path("fresh").asInt(),
+                        view.path("changed").asInt(),
+                        view.path("same").asInt(),
+                        view.path("refused").asInt()))
+                .isEqualTo(List.of(fresh, changed, same, refused));
+    }
+
+    private List<TableFile.Row> rows(byte[] file) throws Exception {
+        var rows = new ArrayList<TableFile.Row>();
+        TableFile.read(Files.write(folder.resolve("table"), file), List.of(), rows::add);
+        return rows;
+    }
+}

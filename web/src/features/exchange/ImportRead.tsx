@@ -1,0 +1,128 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useState } from "react";
+import { toast } from "sonner";
+import { answer, api } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Loading, Told } from "../../ui/Told";
+import { importLinesQuery, type Import } from "./queries";
+
+const kinds = [
+  { verdict: "REFUSED", word: "refused", count: (read: Import) => read.refused },
+  { verdict: "NEW", word: "new", count: (read: Import) => read.fresh },
+  { verdict: "CHANGED", word: "changed", count: (read: Import) => read.changed },
+  { verdict: "SAME", word: "the same", count: (read: Import) => read.same },
+] as const;
+
+/** What a table would do, kind by kind, and the way into force. */
+export function ImportRead({ read }: { read: Import }) {
+  const queries = useQueryClient();
+  const [shown, setShown] = useState<(typeof kinds)[number]["verdict"]>(kinds.find((kind) => kind.count(read) > 0)?.verdict ?? "NEW");
+  const [done, setDone] = useState<number | null>(null);
+  const path = { path: { id: read.id } };
+  const mend = useMutation({
+    mutationFn: () => answer(api.POST("/api/v1/imports/{id}/mending", { params: path })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["imports"] }),
+  });
+  const apply = useMutation({
+    mutationFn: async () => {
+      let now: Import;
+      do {
+        now = await answer(api.POST("/api/v1/imports/{id}/applying", { params: path }));
+        setDone(now.done);
+      } while (now.phase === "APPLYING");
+      return now;
+    },
+    onSuccess: async (now) => {
+      await queries.invalidateQueries();
+      toast(`${now.fresh} detectors are new, ${now.changed} are changed.`);
+    },
+    onSettled: () => setDone(null),
+  });
+  const wanted = read.fresh + read.changed;
+  const open = read.phase === "READ" || read.phase === "APPLYING";
+  return (
+    <div className="mt-4 border-2 border-ink bg-sheet p-4">
+      <h3 className="text-lg font-bold">{read.fileName}</h3>
+      <div role="group" aria-label="Lines" className="my-2 flex flex-wrap">
+        {kinds.map((kind) => (
+          <button
+            key={kind.verdict}
+            type="button"
+            aria-pressed={shown === kind.verdict}
+            onClick={() => setShown(kind.verdict)}
+            className={clsx("min-h-11 border-b-4 px-3", shown === kind.verdict ? "border-act font-bold" : "border-transparent text-soft")}
+          >
+            {kind.count(read)} {kind.word}
+          </button>
+        ))}
+      </div>
+      <Lines id={read.id} verdict={shown} of={kinds.find((kind) => kind.verdict === shown)?.count(read) ?? 0} />
+      {read.phase === "READ" && read.mendable > 0 && (
+        <p className="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-caution pl-3">
+          {read.mendable === 1 ? "1 refused line" : `${read.mendable} refused lines`} can be taken as suggested.
+          <Button disabled={mend.isPending} onClick={() => mend.mutate()}>
+            Take the suggestions
+          </Button>
+        </p>
+      )}
+      <Told error={mend.error ?? apply.error} />
+      {open && wanted > 0 && (
+        <p className="mt-4 flex flex-wrap items-center gap-4">
+          <Button kind="act" className="min-h-13 text-lg" disabled={apply.isPending} onClick={() => apply.mutate()}>
+            {read.phase === "APPLYING" && !apply.isPending
+              ? `Go on: ${read.done} of ${wanted} are done`
+              : `Put ${wanted === 1 ? "1 line" : `${wanted} lines`} in force`}
+          </Button>
+          {done !== null && (
+            <span className="flex items-center gap-2" role="status">
+              {done} of {wanted}
+            </span>
+          )}
+          {read.refused > 0 && <span className="text-soft">The {read.refused} refused stay out.</span>}
+        </p>
+      )}
+      {open && wanted === 0 && <p className="mt-3 font-semibold">There is nothing to put in force.</p>}
+    </div>
+  );
+}
+
+function Lines({ id, verdict, of }: { id: string; verdict: string; of: number }) {
+  const lines = useQuery(importLinesQuery(id, verdict));
+  if (of === 0) {
+    return <p className="py-2 text-soft">None.</p>;
+  }
+  if (!lines.data) {
+    return lines.isError ? <Told error={lines.error} /> : <Loading what="the lines" />;
+  }
+  return (
+    <div>
+      <ul>
+        {lines.data.map((line) => (
+          <li key={line.line} className="grid grid-cols-[4.5rem_1fr] gap-x-3 border-t border-line py-1">
+            <span className="text-soft">line {line.line}</span>
+            <div>
+              <strong>{line.serial}</strong>{" "}
+              <span className="text-soft">{[line.model, line.assetTag, line.crew, line.location].filter(Boolean).join(" · ")}</span>
+              {line.before && <span className="block text-sm text-soft">before: {line.before}</span>}
+              {line.faults.map((fault) => (
+                <p key={fault.column + fault.reason}>
+                  <span className="font-semibold text-fail">{fault.column}</span> {fault.value && `“${fault.value}”`} {fault.reason}{" "}
+                  {fault.wayOut}
+                  {fault.instead !== null && (
+                    <strong className="ml-1">{fault.instead === "" ? "Suggested: leave it empty." : `Suggested: ${fault.instead}`}</strong>
+                  )}
+                </p>
+              ))}
+            </div>
+          </li>
+        ))}
+      </ul>
+      {of > lines.data.length && (
+        <p className="py-2 text-soft">
+          The first {lines.data.length} of {of}.
+        </p>
+      )}
+    </div>
+  );
+}

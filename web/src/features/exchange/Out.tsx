@@ -1,0 +1,53 @@
+import { useState } from "react";
+import { buttonLook } from "../../ui/Button";
+import { Field } from "../../ui/Field";
+
+const tables = [
+  ["detectors", "Detectors", "with their sensors, state and due day"],
+  ["sensors", "Sensors", "each that was ever fitted"],
+  ["cylinders", "Cylinders", "as the sheet for taking them in"],
+  ["runs", "Runs", "a line for each result of each sensor"],
+] as const;
+
+/** What goes out as CSV or as a workbook. */
+export function Out() {
+  const [from, setFrom] = useState("");
+  const [until, setUntil] = useState("");
+  const days = new URLSearchParams({ ...(from && { from }), ...(until && { until }) }).toString();
+  return (
+    <section aria-labelledby="out">
+      <h2 id="out" className="mb-1 text-xl font-bold">
+        Out
+      </h2>
+      <ul className="border-t border-ink">
+        {tables.map(([table, title, words]) => (
+          <li key={table} className="border-b border-line py-2">
+            <strong>{title}</strong> <span className="text-soft">{words}</span>
+            {table === "runs" && (
+              <div className="my-2 grid grid-cols-2 gap-3">
+                <Field label="Runs from" type="date" value={from} onChange={(event) => setFrom(event.target.value)} />
+                <Field label="to" type="date" value={until} onChange={(event) => setUntil(event.target.value)} />
+              </div>
+            )}
+            <span className="mt-1 flex gap-2">
+              {["csv", "xlsx"].map((form) => (
+                <a
+                  key={form}
+                  download
+                  aria-label={`${title} as ${form.toUpperCase()}`}
+                  className={buttonLook()}
+                  href={`/api/v1/exports/${table}/${form}${table === "runs" && days ? `?${days}` : ""}`}
+                >
+                  {form.toUpperCase()}
+                </a>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 text-sm text-soft">
+        A text that a spreadsheet would take for a formula goes out in CSV with an apostrophe before it.
+      </p>
+    </section>
+  );
+}
