@@ -9,6 +9,9 @@ import java.util.Locale;
 /** Writes numbers for workings and screens; comparisons never use what is written here. */
 public final class Figures {
 
+    /** From here on nobody counts the digits any more. */
+    private static final double MOST = 1e15;
+
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
     private Figures() {}
@@ -22,19 +25,39 @@ public final class Figures {
      * @param resolution smallest step shown, above zero
      */
     public static String at(double value, double resolution) {
+        if (isUnwritable(value)) {
+            return unwritable(value);
+        }
         var step = BigDecimal.valueOf(resolution).stripTrailingZeros();
         var steps = BigDecimal.valueOf(value / resolution).setScale(0, RoundingMode.HALF_UP);
         var rounded = steps.multiply(step).setScale(Math.max(0, step.scale()), RoundingMode.HALF_UP);
         return rounded.signum() == 0 ? rounded.abs().toPlainString() : rounded.toPlainString();
     }
 
-    /** At most {@code decimals} decimals, no trailing zeros: {@code upTo(16.0, 2)} returns {@code "16"}. */
+    /**
+     * At most {@code decimals} decimals, no trailing zeros: {@code upTo(16.0, 2)} returns {@code "16"}. A number beyond all
+     * measure comes out as a refusal can show it: {@code upTo(1e308, 2)} returns {@code "1.0E308"}, infinity {@code "∞"}.
+     */
     public static String upTo(double value, int decimals) {
+        if (isUnwritable(value)) {
+            return unwritable(value);
+        }
         var text = BigDecimal.valueOf(value)
                 .setScale(decimals, RoundingMode.HALF_UP)
                 .stripTrailingZeros()
                 .toPlainString();
         return text.equals("-0") ? "0" : text;
+    }
+
+    private static boolean isUnwritable(double value) {
+        return !(Math.abs(value) < MOST);
+    }
+
+    private static String unwritable(double value) {
+        if (Double.isNaN(value)) {
+            return "no number";
+        }
+        return Double.isInfinite(value) ? (value > 0 ? "∞" : "−∞") : String.valueOf(value);
     }
 
     /** A day as people read it: 2026-03-02 returns {@code "2 Mar 2026"}. */

@@ -58,4 +58,14 @@ class FiguresTest {
                         refused -> assertThat(refused.refusal().field()).isEqualTo("name"))
                 .hasMessage("It has 9 of 8 letters. Shorten it.");
     }
+
+    @Test
+    void whatIsBeyondAllMeasureCanStillBeShownInARefusal() {
+        assertThat(Figures.upTo(Double.POSITIVE_INFINITY, 2)).isEqualTo("∞");
+        assertThat(Figures.upTo(Double.NEGATIVE_INFINITY, 2)).isEqualTo("−∞");
+        assertThat(Figures.upTo(Double.NaN, 2)).isEqualTo("no number");
+        assertThat(Figures.upTo(1e308, 2)).isEqualTo("1.0E308");
+        assertThat(Figures.at(Double.NaN, 0.1)).isEqualTo("no number");
+        assertThat(Figures.upTo(999_999_999_999_999.0, 2)).isEqualTo("999999999999999");
+    }
 }

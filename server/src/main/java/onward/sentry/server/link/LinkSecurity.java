@@ -6,6 +6,8 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.platform.ProblemWriter;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -16,7 +18,6 @@ import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -26,11 +27,15 @@ class LinkSecurity {
 
     @Bean
     @Order(1)
-    SecurityFilterChain gateways(HttpSecurity http, LinkTokens tokens) {
+    SecurityFilterChain gateways(HttpSecurity http, ProblemWriter problems, LinkTokens tokens) {
         return http.securityMatcher("/api/v1/link/**")
                 .csrf(csrf -> csrf.disable())
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .exceptionHandling(e -> e.authenticationEntryPoint((request, response, why) -> problems.write(
+                        response,
+                        HttpStatus.UNAUTHORIZED,
+                        new Refusal(
+                                "link-token", "", "This token opens nothing.", "Ask a lead for a token of the site."))))
                 .addFilterBefore(new TokenFilter(tokens), UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(access -> access.anyRequest().hasRole("GATEWAY"))
                 .build();

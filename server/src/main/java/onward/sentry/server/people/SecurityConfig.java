@@ -1,5 +1,7 @@
 package onward.sentry.server.people;
 
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.platform.ProblemWriter;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -12,7 +14,6 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 
@@ -45,9 +46,20 @@ class SecurityConfig {
 
     @Bean
     @Order(2)
-    SecurityFilterChain screens(HttpSecurity http) {
+    SecurityFilterChain screens(HttpSecurity http, ProblemWriter problems) {
         return http.csrf(csrf -> csrf.spa())
-                .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .exceptionHandling(e -> e.authenticationEntryPoint((request, response, why) -> problems.write(
+                                response,
+                                HttpStatus.UNAUTHORIZED,
+                                new Refusal("sign-in", "", "Nobody is signed in here.", "Sign in, then try again.")))
+                        .accessDeniedHandler((request, response, why) -> problems.write(
+                                response,
+                                HttpStatus.FORBIDDEN,
+                                new Refusal(
+                                        "not-allowed",
+                                        "",
+                                        "That takes another role than yours, or the page is from before you signed in.",
+                                        "Load the page again, or ask somebody who may."))))
                 .headers(
                         headers -> headers.contentSecurityPolicy(
                                 policy -> policy.policyDirectives(
