@@ -56,6 +56,18 @@ backup() { # file [start | demo]
   say "Written: $file ($(du -h "$file" | cut -f1))"
 }
 
+# One more backup in a folder, named by its moment; only the newest so many stay.
+backups() { # folder [start | demo] [keep]
+  local folder=$1 kind=${2:-start} keep=${3:-14}
+  [[ $keep =~ ^[1-9][0-9]*$ ]] || die "'$keep' is no number of backups to keep" "For example: ./sentry backups /var/backups/sentry start 14"
+  mkdir -p "$folder"
+  backup "$folder/onward-sentry-$kind-$(date -u +%Y%m%dT%H%M%SZ).backup" "$kind"
+  find "$folder" -maxdepth 1 -name "onward-sentry-$kind-*.backup" | sort -r | tail -n +$((keep + 1)) | while read -r old; do
+    rm -f "$old"
+    say "Removed: $old"
+  done
+}
+
 drop() { "$(pg_bin)/dropdb" -h 127.0.0.1 -p "$pg_port" -U sentry "$1"; }
 
 put_back() { # folder database

@@ -34,10 +34,10 @@ export function MarkShape({ verdict, x = 8, y = 8, r = 6 }: { verdict: Verdict; 
 export function Mark({ verdict, word = true, large = false }: { verdict: string; word?: boolean; large?: boolean }) {
   const known = (verdict in colour ? verdict : "not judged") as Verdict;
   return (
-    <span className={clsx("inline-flex items-center gap-1.5 whitespace-nowrap", large && "text-lg font-semibold")}>
+    <span className={clsx("inline-flex items-baseline gap-1.5 whitespace-nowrap", large && "text-lg font-semibold")}>
       <svg
         viewBox="-1 -1 18 18"
-        className={large ? "size-6" : "size-4"}
+        className={clsx("self-center", large ? "size-6" : "size-4")}
         aria-hidden={word}
         role={word ? undefined : "img"}
         aria-label={word ? undefined : known}

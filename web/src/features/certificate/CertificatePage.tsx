@@ -68,8 +68,8 @@ export function CertificatePage({ view, zone }: { view: View; zone: string }) {
           <tbody>
             {c.gases.map((gas) => (
               <tr key={gas.tag} className="border-t border-line">
-                <td className="pr-3 font-semibold">{gas.tag}</td>
-                <td className="pr-3">{gas.certificateNumber}</td>
+                <td className="pr-3 font-semibold whitespace-nowrap">{gas.tag}</td>
+                <td className="pr-3 whitespace-nowrap">{gas.certificateNumber}</td>
                 <td className="pr-3">{gas.lot}</td>
                 <td className="pr-3 whitespace-nowrap">{onDay(gas.useBefore)}</td>
                 <td>{gas.mixture}</td>
@@ -111,7 +111,10 @@ function SensorSection({ sensor }: { sensor: Part }) {
     <section className="break-inside-avoid border-t border-line py-2">
       <h2 className="flex flex-wrap items-center justify-between gap-x-4">
         <span className="flex items-center gap-3 text-lg font-bold">
-          <Mark verdict={sensor.verdict} /> <Formula text={sensor.formula} /> {sensor.gas}
+          <Mark verdict={sensor.verdict} />
+          <span>
+            <Formula text={sensor.formula} /> {sensor.gas}
+          </span>
         </span>
         <span className="text-sm">
           sensor {sensor.serial}, {sensor.due ? `next due ${onDay(sensor.due)}` : "not renewed"}

@@ -61,14 +61,15 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
 
 /** The words of an entry, with links to the record, the detector and the cylinder that it is about. */
 function What({ entry }: { entry: LogbookEntry }) {
+  const code = entry.kind === "certificate-given" && entry.details.find((detail) => detail.name === "code")?.value;
   return (
     <>
-      {entry.verdict && entry.corrects === null && (
-        <span className="align-bottom">
-          <Mark verdict={entry.verdict} />
-        </span>
-      )}{" "}
-      {entry.runId ? (
+      {entry.verdict && <Mark verdict={entry.verdict} />}{" "}
+      {code ? (
+        <Link to="/verify/$code" params={{ code }} className="font-bold underline underline-offset-4">
+          {entry.title}
+        </Link>
+      ) : entry.runId ? (
         <Link to="/records/$runId" params={{ runId: entry.runId }} className="font-bold underline underline-offset-4">
           {entry.title}
         </Link>

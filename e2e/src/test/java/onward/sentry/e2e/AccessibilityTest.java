@@ -65,6 +65,7 @@ class AccessibilityTest {
                                 new Screen("/logbook", "Logbook"),
                                 new Screen("/certificates", "Certificates"),
                                 new Screen("/me", "Una Haldane"),
+                                new Screen("/exchange", "Tables in and out"),
                                 new Screen("/verify", "Does a certificate stand?"),
                                 new Screen("/rules", "House rules"),
                                 new Screen("/rules/cards/Quoin%205P", "Quoin 5P"),

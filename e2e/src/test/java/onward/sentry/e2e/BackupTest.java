@@ -62,6 +62,17 @@ class BackupTest {
         assertThat(restored.words()).contains("What was there is kept as database sentry_before_", "Restored: rows");
         assertThat(restored.exit()).isZero();
 
+        var verified = shell("./sentry verify");
+        assertThat(verified.words()).contains("Everything on record holds.");
+        assertThat(verified.exit()).isZero();
+        assertThat(shell("./sentry backups '" + home + "/daily' start none").words())
+                .contains("no number of backups");
+        assertThat(shell("./sentry backups '" + home + "/daily' start 1 && sleep 1 && ./sentry backups '" + home
+                                + "/daily' start 1")
+                        .words())
+                .contains("Written: ", "Removed: ");
+        assertThat(shell("ls '" + home + "/daily' | wc -l").words().strip()).isEqualTo("1");
+
         var forged = shell("cd '" + home + "' && mkdir f && tar -xf site.backup -C f"
                 + " && sed -i 's/\"procedure_card\": [0-9]*/\"procedure_card\": 3/' f/manifest.json"
                 + " && tar -cf forged.backup -C f manifest.json database.dump && cd - >/dev/null"

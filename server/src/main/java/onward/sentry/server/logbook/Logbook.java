@@ -205,7 +205,7 @@ class Logbook {
                 Optional.ofNullable(row.getString("cylinder")),
                 Optional.ofNullable(row.getObject("run_id", UUID.class)),
                 job,
-                Optional.ofNullable(row.getString("strip")).map(Strip::decode),
+                endOfRun("strip", row).map(Strip::decode),
                 Optional.ofNullable(row.getString("verdict"))
                         .map(Verdict::valueOf)
                         .map(Verdict::label),
@@ -216,6 +216,11 @@ class Logbook {
                         .map(Long::valueOf)
                         .toList(),
                 row.getString("hash"));
+    }
+
+    /** What a run came to stands with the entry of its end, and not with what was entered about it later. */
+    private static Optional<String> endOfRun(String column, ResultSet row) throws SQLException {
+        return row.getString("kind").startsWith("run-") ? Optional.ofNullable(row.getString(column)) : Optional.empty();
     }
 
     /** {@code run-signed} of a bump as {@code Bump signed}. */

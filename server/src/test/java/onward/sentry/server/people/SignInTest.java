@@ -10,6 +10,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.util.List;
 import java.util.Map;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
@@ -47,6 +48,27 @@ class SignInTest {
         } finally {
             clock.set(TestServer.TestClock.START);
         }
+    }
+
+    @Test
+    void behindAProxyThatHoldsTheCertificateCookiesGoOverTlsOnly() throws Exception {
+        try (var behind = TestServer.fresh("--server.forward-headers-strategy=framework")) {
+            assertThat(cookies(behind, "https")).isNotEmpty().allMatch(cookie -> cookie.contains("Secure"));
+            assertThat(cookies(behind, "http")).isNotEmpty().noneMatch(cookie -> cookie.contains("Secure"));
+        }
+        assertThat(cookies(server, "https"))
+                .as("nobody's word is taken where no proxy stands")
+                .noneMatch(cookie -> cookie.contains("Secure"));
+    }
+
+    private static List<String> cookies(TestServer server, String scheme) throws Exception {
+        var request = HttpRequest.newBuilder(URI.create(server.url() + "/api/v1/session"))
+                .header("X-Forwarded-Proto", scheme)
+                .build();
+        return HttpClient.newHttpClient()
+                .send(request, HttpResponse.BodyHandlers.discarding())
+                .headers()
+                .allValues("Set-Cookie");
     }
 
     @Test

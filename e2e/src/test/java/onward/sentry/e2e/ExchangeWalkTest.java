@@ -1,0 +1,61 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** A fleet that stands in a table of another program comes in, and a wrong table goes out again. */
+class ExchangeWalkTest {
+
+    private final World world = World.demo();
+
+    @Test
+    void aTableIsLookedAtMendedPutInForceAndTakenBack() {
+        var table = """
+                serial;model;crew;location;sensor_1;sensor_2;sensor_3;sensor_4
+                EX-1;Quoin 4;Kelp store;shed;C-1;O-1;M-1;S-1
+                EX-2;quoin-4;Kelp store;shed;C-2;O-2;M-2;S-2
+                EX-3;Trumpet;Kelp store;shed;C-3;O-3;M-3;S-3
+                """;
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/detectors").page();
+            marit.link("Tables").click();
+            page.locator("input[type=file]")
+                    .setInputFiles(new FilePayload("kelp.csv", "text/csv", table.getBytes(StandardCharsets.UTF_8)));
+            var in = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Detectors in"));
+            assertThat(in).containsText("2 refused");
+            assertThat(in).containsText("line 3");
+            assertThat(in).containsText("Suggested: Quoin 4");
+            assertThat(in).containsText("There is no procedure card for 'Trumpet'.");
+            marit.button("Take the suggestions").click();
+            assertThat(in).containsText("1 refused");
+            marit.button("Put 2 lines in force").click();
+            var listed = in.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("kelp.csv"));
+            assertThat(listed).containsText("applied");
+
+            marit.open("/detectors?crew=Kelp%20store");
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("EX-2");
+            marit.open("/exchange");
+            listed.getByText("Take it back").click();
+            page.getByLabel("What was wrong with it").fill("last year's table");
+            page.getByRole(AriaRole.DIALOG)
+                    .getByText("Take it back", new Locator.GetByTextOptions().setExact(true))
+                    .click();
+            assertThat(listed).containsText("withdrawn");
+            marit.open("/detectors/EX-1");
+            assertThat(page.getByRole(AriaRole.MAIN))
+                    .containsText(Pattern.compile("retired", Pattern.CASE_INSENSITIVE));
+
+            var csv = page.request().get(world.url() + "/api/v1/exports/detectors/csv");
+            assertThat(csv.text()).contains("EX-1", "Kelp store");
+            marit.nothingWentWrong();
+        }
+    }
+}
