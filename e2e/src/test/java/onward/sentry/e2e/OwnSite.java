@@ -3,9 +3,11 @@ package onward.sentry.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.concurrent.TimeUnit;
 
 /** A site of its own that {@code ./sentry} keeps in a folder, worked from the shell as its owner would. */
@@ -13,6 +15,7 @@ final class OwnSite implements AutoCloseable {
 
     record Said(int exit, String words) {}
 
+    private final FileChannel alone;
     private final Path home;
     private final int port;
     private final int databasePort;
@@ -20,6 +23,10 @@ final class OwnSite implements AutoCloseable {
     OwnSite(int port, int databasePort) throws IOException {
         this.port = port;
         this.databasePort = databasePort;
+        // Two starts at once would unpack the program over one another.
+        alone = FileChannel.open(
+                Path.of("target", "own-site.lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+        alone.lock();
         home = Files.createTempDirectory(Path.of("/tmp"), "sentry-home");
         home.toFile().setExecutable(true, false);
         home.toFile().setReadable(true, false);
@@ -53,5 +60,6 @@ final class OwnSite implements AutoCloseable {
     @Override
     public void close() throws IOException, InterruptedException {
         shell("rm -rf '" + home + "'");
+        alone.close();
     }
 }

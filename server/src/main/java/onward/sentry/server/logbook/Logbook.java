@@ -206,9 +206,7 @@ class Logbook {
                 Optional.ofNullable(row.getObject("run_id", UUID.class)),
                 job,
                 endOfRun("strip", row).map(Strip::decode),
-                Optional.ofNullable(row.getString("verdict"))
-                        .map(Verdict::valueOf)
-                        .map(Verdict::label),
+                endOfRun("verdict", row).map(Verdict::valueOf).map(Verdict::label),
                 row.getObject("time_scale") != null && row.getDouble("time_scale") != 1,
                 "PAPER".equals(row.getString("source")),
                 Optional.ofNullable((Long) row.getObject("corrects")),

@@ -56,6 +56,16 @@ class CalibrationCertificateTest {
                         .map(check -> check.path("working").asString()))
                 .anyMatch(working -> working.contains("tolerance ±10 %"));
 
+        var entry = technician
+                .get("/api/v1/logbook?kind=certificate-given&detector=" + serial)
+                .body()
+                .path("entries")
+                .get(0);
+        assertThat(entry.path("details").toString()).contains(code);
+        assertThat(entry.path("verdict").isNull())
+                .as("the mark stands with the run alone")
+                .isTrue();
+
         assertThat(server.anybody().get("/api/v1/certificates/0000-0000-0000").status())
                 .isEqualTo(404);
         assertThat(server.anybody().get("/api/v1/certificates/nonsense").status())
