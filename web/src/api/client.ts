@@ -76,3 +76,12 @@ export function isLineDown(error: unknown): boolean {
 export function asProblem(error: unknown): Problem {
   return error instanceof Problem ? error : broken;
 }
+
+/** A file as the body of a request, as it is; what it is gets looked at where it arrives. */
+export function asBody(file: File) {
+  return {
+    body: file as unknown as undefined,
+    bodySerializer: (body: unknown) => body as File,
+    headers: { "Content-Type": "application/octet-stream" },
+  };
+}

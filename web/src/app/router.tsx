@@ -9,6 +9,7 @@ import { OwnPassword } from "../features/people/OwnPassword";
 import { SignIn } from "../features/people/SignIn";
 import { Today } from "../features/today/Today";
 import { Loading, Told } from "../ui/Told";
+import { isDay } from "./search";
 import { Shell } from "./Shell";
 
 interface Context {
@@ -177,7 +178,6 @@ const record = createRoute({
   component: lazyRouteComponent(() => import("../features/logbook/Record"), "Record"),
 });
 
-const isDay = (value: unknown): value is string => typeof value === "string" && /^\d{4}-\d{2}-\d{2}$/.test(value);
 const certificates = createRoute({
   getParentRoute: () => shell,
   path: "/certificates",

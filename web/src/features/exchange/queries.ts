@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { answer, api, type Schemas } from "../../api/client";
+import { answer, api, asBody, type Schemas } from "../../api/client";
 
 export type Import = Schemas["ImportView"];
 
@@ -14,14 +14,5 @@ export const importLinesQuery = (id: string, verdict: string) =>
     queryFn: () => answer(api.GET("/api/v1/imports/{id}/lines", { params: { path: { id }, query: { verdict } } })),
   });
 
-/** The file as it is; its size and kind are looked at where it arrives. */
-export async function sendTable(file: File): Promise<Import> {
-  return answer(
-    api.POST("/api/v1/imports", {
-      params: { query: { name: file.name } },
-      body: file as unknown as never,
-      bodySerializer: (body: unknown) => body as BodyInit,
-      headers: { "Content-Type": "application/octet-stream" },
-    }),
-  );
-}
+export const sendTable = (file: File): Promise<Import> =>
+  answer(api.POST("/api/v1/imports", { params: { query: { name: file.name } }, ...asBody(file) }));

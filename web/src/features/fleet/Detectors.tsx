@@ -4,6 +4,7 @@ import clsx from "clsx";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
+import { kept } from "../../app/search";
 import { buttonLook } from "../../ui/Button";
 import { fieldBox } from "../../ui/Field";
 import { More } from "../../ui/More";
@@ -41,7 +42,7 @@ export function Detectors() {
   const all = first.states.reduce((sum, share) => sum + share.detectors, 0);
   const put = (changed: Partial<FleetWish>) =>
     void navigate({
-      search: Object.fromEntries(Object.entries({ ...wish, ...changed }).filter(([, value]) => value)),
+      search: kept({ ...wish, ...changed }),
       replace: true,
     });
   return (

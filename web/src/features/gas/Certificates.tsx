@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, api, once } from "../../api/client";
+import { answer, api, asBody, once } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Told } from "../../ui/Told";
@@ -18,9 +18,7 @@ export function Certificates({ tag }: { tag: string }) {
       answer(
         api.POST("/api/v1/cylinders/{tag}/certificates", {
           params: { path: { tag }, query: { fileName: file.name }, ...once() },
-          body: file as unknown as undefined,
-          bodySerializer: (body: unknown) => body as File,
-          headers: { "Content-Type": "application/octet-stream" },
+          ...asBody(file),
         }),
       ),
     onSuccess: () => queries.invalidateQueries({ queryKey: key }),

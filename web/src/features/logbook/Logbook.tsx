@@ -5,6 +5,7 @@ import { Fragment, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { dayIn, onDay } from "../../app/dates";
+import { kept } from "../../app/search";
 import { Button, buttonLook } from "../../ui/Button";
 import { More } from "../../ui/More";
 import { Loading, Told } from "../../ui/Told";
@@ -29,7 +30,7 @@ export function Logbook() {
   const entries = logbook.data.pages.flatMap((page) => page.entries);
   const put = (changed: LogbookWish) =>
     void navigate({
-      search: Object.fromEntries(Object.entries({ ...wish, ...changed }).filter(([, value]) => value)),
+      search: kept({ ...wish, ...changed }),
       replace: true,
     });
   return (

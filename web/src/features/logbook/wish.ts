@@ -1,3 +1,5 @@
+import { isDay } from "../../app/search";
+
 const texts = ["words", "kind", "person", "detector", "crew", "model", "cylinder", "verdict"] as const;
 const days = ["from", "until"] as const;
 
@@ -16,7 +18,7 @@ export function logbookWish(search: Record<string, unknown>): LogbookWish {
   }
   for (const key of days) {
     const value = search[key];
-    if (typeof value === "string" && /^\d{4}-\d{2}-\d{2}$/.test(value)) {
+    if (isDay(value)) {
       held[key] = value;
     }
   }

@@ -1,5 +1,9 @@
 package onward.sentry.core.judge;
 
+import java.util.Arrays;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+
 /** What a sensor or a detector came out as. The order is from best to worst. */
 public enum Verdict {
     PASS("pass"),
@@ -15,6 +19,22 @@ public enum Verdict {
 
     public String label() {
         return label;
+    }
+
+    /**
+     * The verdict of a word as records and tables write it: {@code labelled("not judged")} returns {@link #NOT_JUDGED}.
+     *
+     * @throws onward.sentry.core.working.Refused with code {@code verdict} for any other word
+     */
+    public static Verdict labelled(String label) {
+        return Arrays.stream(values())
+                .filter(verdict -> verdict.label.equals(label.strip()))
+                .findFirst()
+                .orElseThrow(() -> new Refused(new Refusal(
+                        "verdict",
+                        "verdict",
+                        "'" + label + "' is no verdict.",
+                        "One of pass, marginal, not judged, fail.")));
     }
 
     public Verdict worse(Verdict other) {

@@ -203,12 +203,7 @@ final class CertificatePdf {
     }
 
     private void mark(String verdict, float x, float y, float r) throws IOException {
-        PdfMark.draw(
-                sheet.content(),
-                Verdict.valueOf(verdict.toUpperCase(Locale.ROOT).replace(' ', '_')),
-                x,
-                y,
-                r);
+        PdfMark.draw(sheet.content(), Verdict.labelled(verdict), x, y, r);
     }
 
     private String begun(CalibrationCertificate c) {

@@ -4,23 +4,15 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
+import onward.sentry.formats.CylinderSheet;
+import onward.sentry.formats.DetectorSheet;
 
 /** A table that goes out, with its columns; {@code docs/formats/tables.md} says what each holds. */
 enum ExportTable {
     DETECTORS(
-            List.of(
-                    "serial",
-                    "asset_tag",
-                    "model",
-                    "crew",
-                    "location",
-                    "sensor_1",
-                    "sensor_2",
-                    "sensor_3",
-                    "sensor_4",
-                    "sensor_5",
-                    "sensor_6",
-                    "sensor_7",
+            with(
+                    DetectorSheet.COLUMNS,
                     "received_on",
                     "retired_on",
                     "state",
@@ -45,20 +37,7 @@ enum ExportTable {
                 lower(replace(s.last_verdict, '_', ' '))
             from sensor s join detector d on d.id = s.detector_id order by d.serial, s.slot, s.fitted_on
             """),
-    CYLINDERS(
-            List.of(
-                    "tag",
-                    "certificate",
-                    "lot",
-                    "made_on",
-                    "use_before",
-                    "volume_l",
-                    "full_bar",
-                    "gauge_bar",
-                    "balance",
-                    "components",
-                    "state"),
-            """
+    CYLINDERS(with(CylinderSheet.COLUMNS, "state"), """
             select c.tag, c.certificate_number, c.lot, c.made_on, c.use_before, c.volume_litres, c.full_bar, c.gauge_bar,
                 c.balance,
                 (select string_agg(p.gas_id || ' ' || p.amount || ' ' || case p.unit when 'PPM' then 'ppm'
@@ -108,6 +87,11 @@ enum ExportTable {
     ExportTable(List<String> columns, String sql) {
         this.columns = columns;
         this.sql = sql;
+    }
+
+    /** The columns that the same table has on its way in, and more that only goes out. */
+    private static List<String> with(List<String> columns, String... more) {
+        return Stream.concat(columns.stream(), Stream.of(more)).toList();
     }
 
     List<String> columns() {

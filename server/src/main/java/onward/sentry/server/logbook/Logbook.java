@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -13,6 +14,7 @@ import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.server.logbook.LogbookWish.Condition;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -34,14 +36,24 @@ class Logbook {
     /** How many of the newest are looked through before an index is asked for words. */
     private static final int NEWEST = 5_000;
 
+    /** What stands beside an entry is fetched for those of the page alone; inside, joins that no condition asks for fall away. */
     private static final String ROWS = """
-            select l.seq, l.at, l.kind, l.by, l.body, l.hash, l.detector, l.cylinder, l.run_id, l.corrects,
-                d.model, d.crew, r.job, r.strip, r.verdict, r.time_scale, r.source,
+            select l.*, d.model, d.crew, r.job, r.strip, r.verdict, r.time_scale, r.source,
                 (select string_agg(c.seq::text, ',' order by c.seq) from ledger c where c.corrects = l.seq) as corrected_by
-            from %s l
+            from (
+                select l.seq, l.at, l.kind, l.by, l.body, l.hash, l.detector, l.cylinder, l.run_id, l.corrects
+                from %s l
+                left join run r on r.id = l.run_id
+                left join detector d on d.serial = l.detector
+                where %s
+                order by %s
+                limit %d) l
             left join run r on r.id = l.run_id
             left join detector d on d.serial = l.detector
+            order by l.at desc, l.seq desc
             """;
+
+    private static final String NEWEST_FIRST = "l.at desc, l.seq desc";
 
     private final JdbcClient jdbc;
     private final Site site;
@@ -105,24 +117,14 @@ class Logbook {
     /** What many entries say fills a page from the newest of them; what few say, the index of words finds at once. */
     @Transactional(readOnly = true)
     public LogbookPage page(LogbookWish wish) {
-        var place = wish.place();
-        var found = List.<LogbookEntry>of();
-        if (wish.isNarrow()) {
-            found = rows(
-                    "(select * from ledger l where " + place.sql() + " order by l.at desc, l.seq desc limit " + NEWEST
-                            + ")",
-                    place,
-                    wish.condition(site.zone()),
-                    "l.at desc, l.seq desc");
-        }
-        if (found.size() <= PAGE) {
+        var below = wish.place();
+        var narrow = wish.condition(site.zone());
+        var found = narrow.isEmpty()
+                ? rows("ledger", Condition.NONE, below, NEWEST_FIRST)
+                : rows(newest(below), below, narrow, NEWEST_FIRST);
+        if (found.size() <= PAGE && !narrow.isEmpty()) {
             // Not the column itself: the order of an index must not tempt to walk all entries in search of a rare word.
-            var order = wish.isNarrow() ? "l.at + interval '0' desc, l.seq desc" : "l.at desc, l.seq desc";
-            found = rows(
-                    "ledger",
-                    LogbookWish.Condition.NONE,
-                    wish.condition(site.zone()).and(place),
-                    order);
+            found = rows("ledger", Condition.NONE, narrow.and(below), "l.at + interval '0' desc, l.seq desc");
         }
         if (found.size() <= PAGE) {
             return new LogbookPage(found, Optional.empty());
@@ -132,12 +134,19 @@ class Logbook {
                 found.subList(0, PAGE), Optional.of(new LogbookWish.Place(last.at(), last.seq()).toString()));
     }
 
-    private List<LogbookEntry> rows(
-            String from, LogbookWish.Condition inside, LogbookWish.Condition where, String order) {
+    private static String newest(Condition below) {
+        return "(select * from ledger l where " + below.sql() + " order by " + NEWEST_FIRST + " limit " + NEWEST + ")";
+    }
+
+    /**
+     * One more than a page holds, if there are so many.
+     *
+     * @param inside what is put in for the question marks of {@code from}
+     */
+    private List<LogbookEntry> rows(String from, Condition inside, Condition where, String order) {
         var values = new ArrayList<>(inside.values());
         values.addAll(where.values());
-        values.add(PAGE + 1);
-        return jdbc.sql(ROWS.formatted(from) + " where " + where.sql() + " order by " + order + " limit ?")
+        return jdbc.sql(ROWS.formatted(from, where.sql(), order, PAGE + 1))
                 .params(values)
                 .query((row, n) -> entry(row))
                 .list();
@@ -146,20 +155,18 @@ class Logbook {
     /** @throws NotFound when the ledger has no such number */
     @Transactional(readOnly = true)
     public LogbookEntry entry(long seq) {
-        return jdbc.sql(ROWS.formatted("ledger") + " where l.seq = ?")
-                .param(seq)
-                .query((row, n) -> entry(row))
-                .optional()
+        return rows("ledger", Condition.NONE, new Condition("l.seq = ?", List.of(seq)), NEWEST_FIRST).stream()
+                .findFirst()
                 .orElseThrow(() -> new NotFound("Entry " + seq + " of the logbook"));
     }
 
     /** The entry that a run ended with, and the corrections of it, oldest first. */
     @Transactional(readOnly = true)
     public List<LogbookEntry> ofRun(UUID run) {
-        return jdbc.sql(ROWS.formatted("ledger") + " where l.run_id = ? order by l.seq")
-                .param(run)
-                .query((row, n) -> entry(row))
-                .list();
+        var found = new ArrayList<>(
+                rows("ledger", Condition.NONE, new Condition("l.run_id = ?", List.of(run)), NEWEST_FIRST));
+        Collections.reverse(found);
+        return found;
     }
 
     @Transactional(readOnly = true)

@@ -9,9 +9,9 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 
@@ -41,6 +41,11 @@ record LogbookWish(
     record Condition(String sql, List<Object> values) {
 
         static final Condition NONE = new Condition("true", List.of());
+
+        /** It narrows nothing. */
+        boolean isEmpty() {
+            return equals(NONE);
+        }
 
         Condition and(Condition other) {
             var both = new ArrayList<>(values);
@@ -80,7 +85,11 @@ record LogbookWish(
         equal("l.cylinder", cylinder, sql, values);
         equal("d.crew", crew, sql, values);
         equal("d.model", model, sql, values);
-        equal("r.verdict", verdict.map(v -> v.toUpperCase(Locale.ROOT).replace(' ', '_')), sql, values);
+        equal(
+                "r.verdict",
+                verdict.filter(v -> !v.isBlank()).map(v -> Verdict.labelled(v).name()),
+                sql,
+                values);
         query().ifPresent(query -> {
             sql.add("l.words @@ to_tsquery('simple', ?)");
             values.add(query);
@@ -94,11 +103,6 @@ record LogbookWish(
             values.add(day.plusDays(1).atStartOfDay(zone).toOffsetDateTime());
         });
         return sql.isEmpty() ? Condition.NONE : new Condition(String.join(" and ", sql), values);
-    }
-
-    /** Anything but all entries. */
-    boolean isNarrow() {
-        return condition(ZoneOffset.UTC) != Condition.NONE;
     }
 
     /** Only what stands below the place that was asked for. */

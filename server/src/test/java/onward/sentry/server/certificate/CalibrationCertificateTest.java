@@ -8,6 +8,8 @@ import com.google.zxing.common.HybridBinarizer;
 import com.google.zxing.qrcode.QRCodeReader;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.StreamSupport;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
@@ -120,6 +122,18 @@ class CalibrationCertificateTest {
         assertThat(after.path("certificate").path("corrections").get(0).asString())
                 .isEqualTo("room of the quay");
         assertThat(after.path("standing").path("correctedSince")).isEmpty();
+    }
+
+    @Test
+    void twoWhoGiveItOutAtOnceGiveOneOut() throws Exception {
+        var run = calibrated(island.quoin4(), Map.of());
+        var other = server.signedIn(Role.ADMINISTRATOR);
+        var both = Executors.newFixedThreadPool(2);
+        var one = both.submit(() -> lead.post(path(run), Map.of()).body());
+        var two = both.submit(() -> other.post(path(run), Map.of()).body());
+        assertThat(one.get(30, TimeUnit.SECONDS)).isEqualTo(two.get(30, TimeUnit.SECONDS));
+        both.shutdown();
+        assertThat(technician.get(path(run)).body()).hasSize(1);
     }
 
     @Test

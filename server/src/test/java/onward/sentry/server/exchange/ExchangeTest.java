@@ -8,6 +8,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import onward.sentry.formats.CylinderSheet;
 import onward.sentry.formats.TableFile;
 import onward.sentry.server.people.Role;
@@ -118,6 +120,32 @@ class ExchangeTest {
         applied(read);
         assertThat(detector("MD2").status()).isEqualTo(200);
         assertThat(detector("MD-3").status()).isEqualTo(404);
+    }
+
+    @Test
+    void twoWhoPutTheSameTableInForceAtOnceDoItOnce() throws Exception {
+        var table = new StringBuilder(HEADER);
+        for (int i = 0; i < 60; i++) {
+            table.append(line("TW-" + i, "Quoin 4", "Ferry"));
+        }
+        var read = sent(table.toString());
+        var both = Executors.newFixedThreadPool(2);
+        var other = server.signedIn(Role.ADMINISTRATOR);
+        var one = both.submit(() -> applied(read));
+        var two = both.submit(
+                () -> other.post("/api/v1/imports/" + read.path("id").asString() + "/applying", Map.of()));
+        assertThat(one.get(60, TimeUnit.SECONDS).path("done").asInt()).isEqualTo(60);
+        assertThat(two.get(60, TimeUnit.SECONDS).status()).isIn(200, 422);
+        both.shutdown();
+        assertThat(count("select count(*) from detector where serial like 'TW-%'"))
+                .isEqualTo(60);
+        assertThat(count("select count(*) from ledger where kind = 'detectors-imported' and body like '%"
+                        + read.path("id").asString() + "%'"))
+                .isEqualTo(1);
+    }
+
+    private static long count(String sql) {
+        return server.jdbc().sql(sql).query(Long.class).single();
     }
 
     @Test

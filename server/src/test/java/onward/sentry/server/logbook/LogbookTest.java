@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -82,6 +83,34 @@ class LogbookTest {
         assertThat(all).isSortedAccordingTo((a, b) -> Long.compare(b, a));
     }
 
+    /** Older than all that is looked through first, and older than a page: the index has to find them, in order. */
+    @Test
+    void wordsOfLongAgoAreFoundBehindThousandsOfNewerEntries() {
+        var ledger = server.bean(Ledger.class);
+        var longAgo = Instant.parse("2019-05-04T08:00:00Z");
+        server.bean(TransactionTemplate.class).executeWithoutResult(transaction -> {
+            for (int i = 0; i < Logbook.PAGE + 5; i++) {
+                ledger.append("made-due", "Old Hand", Map.of("cause", "kelp in the inlet"), longAgo.plusSeconds(i));
+            }
+        });
+        server.jdbc()
+                .sql("insert into ledger (seq, at, kind, by, body, prev_hash, hash)"
+                        + " select -n, now(), 'made-due', 'Newer Hand', '{}', '', '' from generate_series(1, 6000) n")
+                .update();
+        try {
+            var first = page("words=kelp inlet");
+            assertThat(first.path("entries")).hasSize(Logbook.PAGE);
+            var second = page("words=kelp inlet&before=" + first.path("next").asString());
+            assertThat(second.path("entries")).hasSize(5);
+            assertThat(second.path("entries").get(4).path("at").asString()).isEqualTo("2019-05-04T08:00:00Z");
+            assertThat(second.path("next").isNull()).isTrue();
+        } finally {
+            server.jdbc().sql("alter table ledger disable trigger user").update();
+            server.jdbc().sql("delete from ledger where seq < 0").update();
+            server.jdbc().sql("alter table ledger enable trigger user").update();
+        }
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"'", "a'b", "\\", "& | !", "(:*", "<->", "a:b:*", "%", "' or 1=1 --"})
     void whateverIsTypedIsWordsAndNothingElse(String words) {
@@ -96,6 +125,8 @@ class LogbookTest {
         assertThat(technician.get("/api/v1/logbook?before=yesterday").text("field"))
                 .isEqualTo("before");
         assertThat(technician.get("/api/v1/logbook?from=yesterday").status()).isEqualTo(400);
+        assertThat(technician.get("/api/v1/logbook?verdict=splendid").text("field"))
+                .isEqualTo("verdict");
     }
 
     @Test

@@ -129,6 +129,18 @@ class PeopleTest {
     }
 
     @Test
+    void aSessionEndsOnEveryCopyOfTheServer() {
+        try (var copy = server.copy()) {
+            withPassword("ask", "Ask Ruud", "VIEWER");
+            var there = copy.anybody();
+            signIn(there, "ask", "three old boats");
+            assertThat(there.get("/api/v1/today").status()).isEqualTo(200);
+            post("/api/v1/people/ask/leaving", Map.of());
+            assertThat(there.get("/api/v1/today").status()).isEqualTo(401);
+        }
+    }
+
+    @Test
     void aCompetenceEndsAndWithItWhatItAllows() {
         withPassword("odd", "Odd Lie", "TECHNICIAN");
         var people = server.bean(People.class);
