@@ -21,7 +21,7 @@ export function Verify() {
       {certificate.isPending && <Loading what="the certificate" />}
       {certificate.isError && (
         <>
-          <h1 className="text-3xl font-bold">No such certificate</h1>
+          <h1 className="text-3xl font-bold">No certificate is found</h1>
           <Told error={certificate.error} />
           <p className="my-3">Compare the code with the paper, letter by letter. If it is the same, the paper is not from here.</p>
           <AskForCode />

@@ -35,7 +35,7 @@ export function ImportRead({ read }: { read: Import }) {
     },
     onSuccess: async (now) => {
       await queries.invalidateQueries();
-      toast(`${now.fresh} detectors are new, ${now.changed} are changed.`);
+      toast(`In force: ${now.fresh} new, ${now.changed} changed.`);
     },
     onSettled: () => setDone(null),
   });

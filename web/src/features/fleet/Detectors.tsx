@@ -20,7 +20,7 @@ import { stateOrder, type FleetWish } from "./wish";
 const route = getRouteApi("/shell/detectors");
 
 /** Three stand side by side on a phone too. */
-const narrow = clsx(fieldBox, "!w-28 sm:!w-44");
+const narrow = clsx(fieldBox, "!w-28 sm:!w-36");
 
 type Share = Schemas["Share"];
 

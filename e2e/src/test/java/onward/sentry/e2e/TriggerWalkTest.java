@@ -24,6 +24,8 @@ class TriggerWalkTest {
             page.getByLabel("Remark").fill("off the quay");
             una.button("Make it due").click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("Due at once: dropped or hit: off the quay.");
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("May not be used.");
+            assertThat(una.button("Lend")).hasCount(0);
 
             una.button("Something happened").click();
             page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("battery went flat")))

@@ -34,6 +34,11 @@ public record DetectorFacts(
         }
     }
 
+    /** A sensor sits in it that never came out of a calibration here as pass or marginal. */
+    public boolean uncalibrated() {
+        return sensors.stream().anyMatch(sensor -> sensor.lastGoodOn().isEmpty());
+    }
+
     /** The detector is due with its earliest sensor, or at once when something has triggered it. */
     public DueDate due() {
         var earliest = sensors.stream()

@@ -9,11 +9,13 @@ import java.time.temporal.ChronoUnit;
 /**
  * A detector's state on one day, with the reason and the last day on which it still holds if nothing happens.
  *
+ * @param usable may be taken into use as it stands: due by its interval it still may on the day itself; made due at once, or
+ *     with a sensor that nobody here has calibrated, it may not
  * @param reason one sentence
  * @param due the detector's due day with its working
  * @param validThrough last day on which this state holds; {@link LocalDate#MAX} when only an event ends it
  */
-public record StateToday(StateWord word, String reason, DueDate due, LocalDate validThrough) {
+public record StateToday(StateWord word, boolean usable, String reason, DueDate due, LocalDate validThrough) {
 
     /** Work due within this many days is due soon. */
     public static final int SOON_DAYS = 7;
@@ -29,26 +31,34 @@ public record StateToday(StateWord word, String reason, DueDate due, LocalDate v
         var due = facts.due();
         long daysLeft = ChronoUnit.DAYS.between(today, due.date());
         if (facts.retired()) {
-            return new StateToday(StateWord.RETIRED, "Taken out of the fleet.", due, LocalDate.MAX);
+            return new StateToday(StateWord.RETIRED, false, "Taken out of the fleet.", due, LocalDate.MAX);
         }
         if (facts.holdReason().isPresent()) {
-            return new StateToday(StateWord.ON_HOLD, facts.holdReason().get(), due, LocalDate.MAX);
+            return new StateToday(StateWord.ON_HOLD, false, facts.holdReason().get(), due, LocalDate.MAX);
         }
         if (facts.lending().isPresent()) {
             var lending = facts.lending().get();
             return new StateToday(
-                    StateWord.OUT, lending.words(due.date(), today), due, lending.saysTheSameUntil(due.date(), today));
+                    StateWord.OUT,
+                    false,
+                    lending.words(due.date(), today),
+                    due,
+                    lending.saysTheSameUntil(due.date(), today));
         }
         var cause = facts.trigger().filter(t -> !t.on().isAfter(due.date()));
         if (daysLeft < 0) {
             var why = cause.map(t -> "Due at once since " + day(t.on()) + ": " + t.cause() + ".")
                     .orElse("Was due on " + day(due.date()) + ", " + days(-daysLeft) + " ago.");
-            return new StateToday(StateWord.OVERDUE, why, due, LocalDate.MAX);
+            return new StateToday(StateWord.OVERDUE, false, why, due, LocalDate.MAX);
         }
         if (daysLeft == 0) {
-            var why =
-                    cause.map(t -> "Due at once: " + t.cause() + ".").orElse("Due today, the last day it may be used.");
-            return new StateToday(StateWord.DUE, why, due, today);
+            boolean byInterval = cause.isEmpty() && !facts.uncalibrated();
+            var why = cause.map(t -> "Due at once: " + t.cause() + ".")
+                    .orElse(
+                            byInterval
+                                    ? "Due today, the last day it may be used."
+                                    : "Not to be used: a sensor was fitted that nobody here has calibrated.");
+            return new StateToday(StateWord.DUE, byInterval, why, due, today);
         }
         boolean bumped = facts.lastGoodBump().filter(on -> !on.isBefore(today)).isPresent();
         if (bumpEachDay && !bumped) {
@@ -56,6 +66,7 @@ public record StateToday(StateWord word, String reason, DueDate due, LocalDate v
                     facts.lastGoodBump().map(on -> "last good one " + day(on)).orElse("none on record");
             return new StateToday(
                     StateWord.BUMP_FIRST,
+                    false,
                     "Bump before today's use; " + last + ".",
                     due,
                     due.date().minusDays(1));
@@ -63,14 +74,26 @@ public record StateToday(StateWord word, String reason, DueDate due, LocalDate v
         if (daysLeft <= SOON_DAYS) {
             return new StateToday(
                     StateWord.DUE_SOON,
+                    true,
                     "Due on " + day(due.date()) + ", in " + days(daysLeft) + ".",
                     due,
                     bumpEachDay ? today : due.date().minusDays(1));
         }
         return new StateToday(
                 StateWord.READY,
+                true,
                 "In date until " + day(due.date()) + ".",
                 due,
                 bumpEachDay ? today : due.date().minusDays(SOON_DAYS + 1));
+    }
+
+    /** May be given to somebody: it may be used as it stands, or waits for nothing but its bump. */
+    public boolean mayBeLent() {
+        return mayBeLent(word, usable);
+    }
+
+    /** The same of a state that was worked out before. */
+    public static boolean mayBeLent(StateWord word, boolean usable) {
+        return usable || word == StateWord.BUMP_FIRST;
     }
 }

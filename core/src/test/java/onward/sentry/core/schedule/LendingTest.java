@@ -46,7 +46,7 @@ class LendingTest {
         assertThat(on(DUE).reason()).contains("Due today: call it back.");
         assertThat(on(DUE).validThrough()).isEqualTo(DUE);
         assertThat(on(DUE.plusDays(1)).reason()).contains("Overdue since 20 Mar 2026: call it back");
-        assertThat(on(DUE.plusDays(1)).word().usable()).isFalse();
+        assertThat(on(DUE.plusDays(1)).usable()).isFalse();
     }
 
     @Test

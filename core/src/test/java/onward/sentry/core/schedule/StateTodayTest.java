@@ -39,8 +39,9 @@ class StateTodayTest {
         assertThat(on(DUE.minusDays(7))).isEqualTo(StateWord.DUE_SOON);
         assertThat(on(DUE)).isEqualTo(StateWord.DUE);
         assertThat(on(DUE.plusDays(1))).isEqualTo(StateWord.OVERDUE);
-        assertThat(StateWord.DUE.usable()).isTrue();
-        assertThat(StateWord.OVERDUE.usable()).isFalse();
+        var facts = facts(Optional.empty(), Optional.empty(), Optional.of(DUE));
+        assertThat(StateToday.of(facts, true, DUE).usable()).isTrue();
+        assertThat(StateToday.of(facts, true, DUE.plusDays(1)).usable()).isFalse();
     }
 
     @Test
@@ -64,6 +65,19 @@ class StateTodayTest {
                 new IntervalRule.EveryDays(90));
         assertThat(facts.due().date()).isEqualTo(fitted);
         assertThat(facts.due().working().rule()).isEqualTo("Sensor fitted: calibrate before use");
+        var state = StateToday.of(facts, true, fitted);
+        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.usable()).isFalse();
+        assertThat(state.reason()).isEqualTo("Not to be used: a sensor was fitted that nobody here has calibrated.");
+    }
+
+    @Test
+    void whatWasMadeDueAtOnceIsNotUsedOnTheDayItself() {
+        var facts = facts(Optional.empty(), Optional.of(new Trigger(DUE.minusDays(10), "dropped")), Optional.of(DUE));
+        var state = StateToday.of(facts, true, DUE.minusDays(10));
+        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.usable()).isFalse();
+        assertThat(state.mayBeLent()).isFalse();
     }
 
     @Test

@@ -197,16 +197,21 @@ class FleetImports {
                 .list();
     }
 
-    /** From here on the lines go in, some thousand at a time; whoever breaks in between goes on where it stopped. */
+    /**
+     * From here on the lines go in, some thousand at a time; whoever breaks in between goes on where it stopped, and asking
+     * again when all are in changes nothing.
+     *
+     * @throws onward.sentry.core.working.Refused when it was taken back
+     */
     @Transactional
     public void begin(UUID id, String by) {
         var phase = lock(id);
         Refusal.unless(
-                phase.equals("READ") || phase.equals("APPLYING"),
+                !phase.equals("WITHDRAWN"),
                 "import-phase",
                 "",
-                "This import is " + phase.toLowerCase() + " already.",
-                "Load the page again.");
+                "This import was taken back.",
+                "Send the table again if it is wanted after all.");
         if (phase.equals("READ")) {
             var view = view(id);
             jdbc.sql("update fleet_import set phase = 'APPLYING' where id = ?")

@@ -41,6 +41,8 @@ class DetectorEntity {
     @Enumerated(EnumType.STRING)
     private StateWord stateWord;
 
+    private boolean usable;
+
     private String stateReason;
     private LocalDate stateValidThrough;
     private LocalDate dueOn;
@@ -84,6 +86,7 @@ class DetectorEntity {
 
     void stands(StateToday state, String workingJson) {
         stateWord = state.word();
+        usable = state.usable();
         stateReason = state.reason();
         stateValidThrough = state.validThrough().isAfter(OPEN_END) ? OPEN_END : state.validThrough();
         dueOn = state.due().date();
@@ -156,6 +159,10 @@ class DetectorEntity {
 
     boolean isRetired() {
         return retiredOn != null;
+    }
+
+    boolean usable() {
+        return usable;
     }
 
     StateWord stateWord() {

@@ -63,6 +63,7 @@ public class FleetList {
             String crew,
             String location,
             StateWord state,
+            boolean usable,
             String reason,
             LocalDate dueOn,
             Optional<LocalDate> lastRunOn,
@@ -77,6 +78,7 @@ public class FleetList {
                     row.getString("crew"),
                     row.getString("location"),
                     StateWord.valueOf(row.getString("state_word")),
+                    row.getBoolean("usable"),
                     row.getString("state_reason"),
                     row.getObject("due_on", LocalDate.class),
                     Optional.ofNullable(row.getObject("last_run_on", LocalDate.class)),
@@ -87,8 +89,8 @@ public class FleetList {
     /** How many detectors there are of a state, a model or a crew. */
     record Share(String name, long detectors) {}
 
-    private static final String LINE = "id, serial, asset_tag, model, crew, location, state_word, state_reason, due_on,"
-            + " last_run_on, last_strip";
+    private static final String LINE = "id, serial, asset_tag, model, crew, location, state_word, usable, state_reason,"
+            + " due_on, last_run_on, last_strip";
 
     private final JdbcClient jdbc;
     private final StateKeeper states;
@@ -170,14 +172,17 @@ public class FleetList {
                 .list();
     }
 
-    /** How many detectors stand in each state. */
+    /** @param usable may be used as they stand */
+    public record Readiness(long usable, long all) {}
+
+    /** How many detectors of the fleet may be used today. */
     @Transactional(readOnly = true)
-    public Map<StateWord, Long> byState() {
-        var all = new EnumMap<StateWord, Long>(StateWord.class);
-        shares(new Wish("", Optional.empty(), "", ""))
-                .get(Column.STATE)
-                .forEach(share -> all.put(StateWord.valueOf(share.name()), share.detectors()));
-        return all;
+    public Readiness readiness() {
+        return jdbc.sql("select count(*) filter (where usable) as usable, count(*) as all_of_them from detector"
+                        + " where state_word <> ?")
+                .param(StateWord.RETIRED.name())
+                .query((row, n) -> new Readiness(row.getLong(1), row.getLong(2)))
+                .single();
     }
 
     /**

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.schedule.Lending;
+import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
@@ -40,7 +41,7 @@ public class Lendings {
                 serial + ": " + detector.stateReason(),
                 "Take it back first.");
         Refusal.unless(
-                state.mayBeLent(),
+                StateToday.mayBeLent(state, detector.usable()),
                 "lend-unfit",
                 "serial",
                 serial + " is " + state.label() + " and goes to nobody: " + detector.stateReason(),

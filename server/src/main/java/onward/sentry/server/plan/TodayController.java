@@ -158,21 +158,15 @@ class TodayController {
                 .sorted(Comparator.comparing((Group g) -> g.job().equals(Job.BUMP.label())))
                 .toList();
         var held = fleet.pressing(List.of(StateWord.ON_HOLD), open.keySet(), MOST_ROWS);
-        var byState = fleet.byState();
+        var readiness = fleet.readiness();
         return new TodayView(
                 site.today(),
                 groups,
                 held.stream()
                         .map(counted -> row(counted.line(), open, plannedOn))
                         .toList(),
-                byState.entrySet().stream()
-                        .filter(share -> share.getKey().usable())
-                        .mapToLong(Map.Entry::getValue)
-                        .sum(),
-                byState.entrySet().stream()
-                        .filter(share -> share.getKey() != StateWord.RETIRED)
-                        .mapToLong(Map.Entry::getValue)
-                        .sum(),
+                readiness.usable(),
+                readiness.all(),
                 gasWarnings());
     }
 

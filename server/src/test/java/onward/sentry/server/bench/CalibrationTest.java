@@ -95,7 +95,9 @@ class CalibrationTest {
         assertThat(silent.text("field")).isEqualTo("remark");
         var released = lead.post(release(serial), Map.of("remark", "CO sensor replaced"));
         assertThat(released.text("state")).isEqualTo("due");
-        assertThat(released.text("reason")).startsWith("Due today");
+        assertThat(released.text("reason"))
+                .isEqualTo("Not to be used: a sensor was fitted that nobody here has calibrated.");
+        assertThat(released.body().path("usable").asBoolean()).isFalse();
 
         island.calibrate(serial, cylinder, Map.of());
         assertThat(state(serial)).isEqualTo("ready");
