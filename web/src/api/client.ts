@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from "openapi-fetch";
 import type { components, paths } from "./schema";
+import { sendSigned } from "./signature";
 
 export type Schemas = components["schemas"];
 
@@ -20,6 +21,9 @@ const broken = new Problem(-1, "page", "", "This page has gone wrong.", "Load it
 
 export const noLine = new Problem(0, "no-line", "", "The server cannot be reached.", "Nothing is lost; try again when the line is back.");
 
+/** Told to the page when the server says that this device is locked. */
+export const LOCKED = "sentry-locked";
+
 function csrfToken(): string {
   const cookie = document.cookie.split("; ").find((c) => c.startsWith("XSRF-TOKEN="));
   return cookie ? decodeURIComponent(cookie.slice("XSRF-TOKEN=".length)) : "";
@@ -38,6 +42,9 @@ const guard: Middleware = {
     }
     const body = (await response.json().catch(() => ({}))) as Partial<Record<"code" | "field" | "detail" | "wayOut", string>>;
     const signedOut = response.status === 401;
+    if (response.status === 423) {
+      dispatchEvent(new Event(LOCKED));
+    }
     throw new Problem(
       response.status,
       body.code ?? (signedOut ? "signed-out" : "failed"),
@@ -52,7 +59,7 @@ const guard: Middleware = {
   },
 };
 
-export const api = createClient<paths>({ baseUrl: "/" });
+export const api = createClient<paths>({ baseUrl: "/", fetch: sendSigned });
 api.use(guard);
 
 /** The body of an answer; a refusal has been thrown as a {@link Problem} before. */

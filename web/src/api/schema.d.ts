@@ -68,6 +68,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/session/switch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs": {
         parameters: {
             query?: never;
@@ -78,6 +110,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{id}/countersignature": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["countersign"];
         delete?: never;
         options?: never;
         head?: never;
@@ -415,6 +463,38 @@ export interface paths {
         put?: never;
         post: operations["qualify"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/me/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["prove"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/me/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["choosePin"];
+        delete: operations["forgetPin"];
         options?: never;
         head?: never;
         patch?: never;
@@ -782,6 +862,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["lend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/laboratory-runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["store_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2108,17 +2204,32 @@ export interface components {
         DemoPerson: {
             signInName: string;
             password: string;
+            pin: string;
             may: string;
+        };
+        HereView: {
+            signInName: string;
+            displayName: string;
+            pin: boolean;
         };
         SessionView: {
             signInName: string | null;
             displayName: string | null;
             role: ("VIEWER" | "TECHNICIAN" | "LEAD" | "ADMINISTRATOR") | null;
             passwordTemporary: boolean;
+            pin: boolean;
+            locked: boolean;
+            /** Format: int32 */
+            lockMinutes: number;
+            here: components["schemas"]["HereView"][];
             demo: boolean;
             nobodyYet: boolean;
             zone: string;
             demoPeople: components["schemas"]["DemoPerson"][];
+        };
+        Switch: {
+            signInName: string;
+            secret: string;
         };
         StartRun: {
             clientId: string;
@@ -2126,7 +2237,7 @@ export interface components {
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
             /** @enum {string} */
-            source: "LINK" | "TYPED" | "PAPER" | "SEEN" | "SEEN_LIVE";
+            source: "LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE";
             /** Format: double */
             timeScale: number | null;
             slots: number[] | null;
@@ -2279,6 +2390,7 @@ export interface components {
             gasMayBeLeftOut: boolean;
             skippable: boolean;
             competenceMissing: string;
+            mayBeCountersigned: boolean;
             suspicion: components["schemas"]["SuspicionView"] | null;
             ahead: components["schemas"]["NextAction"][];
         };
@@ -2313,6 +2425,8 @@ export interface components {
             /** Format: date */
             renewedOn: string | null;
             due: components["schemas"]["DueDate"] | null;
+            /** Format: date */
+            statedDue: string | null;
             sensitivity: number | null;
         };
         SensorView: {
@@ -2370,6 +2484,11 @@ export interface components {
             /** @enum {string} */
             material: "PVC" | "SILICONE" | "PTFE" | "LOW_ABSORPTION";
             line: components["schemas"]["SampleLine"];
+        };
+        Countersignature: {
+            clientId: string;
+            lead: string;
+            secret: string;
         };
         CommandBody: {
             clientId: string;
@@ -2702,6 +2821,13 @@ export interface components {
             /** Format: date */
             until: string | null;
         };
+        Proof: {
+            secret: string;
+        };
+        PinChoice: {
+            password: string;
+            pin: string;
+        };
         PasswordChoice: {
             before: string;
             fresh: string;
@@ -2734,7 +2860,7 @@ export interface components {
             strip: components["schemas"]["Strip"] | null;
             verdict: string | null;
             simulated: boolean;
-            paper: boolean;
+            source: ("LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE") | null;
             /** Format: int64 */
             corrects: number | null;
             correctedBy: number[];
@@ -2873,8 +2999,16 @@ export interface components {
             reserve: number;
             /** Format: double */
             altitudeMetres: number;
+            lead: components["schemas"]["LeadTimes"];
+            signing: components["schemas"]["Signing"];
             schools: components["schemas"]["Schools"];
             figures: components["schemas"]["SiteFigures"];
+        };
+        LeadTimes: {
+            /** Format: int32 */
+            gasDays: number;
+            /** Format: int32 */
+            partsDays: number;
         };
         MonthDay: {
             /** Format: int32 */
@@ -2921,6 +3055,14 @@ export interface components {
             tries: number;
             dueDay: components["schemas"]["MonthDay"] | null;
             skipped: boolean;
+        };
+        Signing: {
+            /** @enum {string} */
+            proof: "SESSION" | "RECENT" | "EACH";
+            /** Format: int32 */
+            lockMinutes: number;
+            countersigned: boolean;
+            usedUp: boolean;
         };
         SiteFigures: {
             gases: components["schemas"]["OfGas"][];
@@ -3105,6 +3247,25 @@ export interface components {
             to: string;
             /** Format: date */
             backBy: string | null;
+        };
+        LaboratoryCertificate: {
+            laboratory: string;
+            certificate: string;
+            /** Format: date */
+            on: string;
+            /** Format: date */
+            statedDue: string | null;
+            sensors: components["schemas"]["LaboratoryReading"][];
+        };
+        LaboratoryReading: {
+            /** Format: int32 */
+            slot: number;
+            /** Format: double */
+            zero: number | null;
+            /** Format: double */
+            applied: number;
+            /** Format: double */
+            reading: number;
         };
         OwnInterval: {
             /** @enum {string} */
@@ -3359,7 +3520,7 @@ export interface components {
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
             /** @enum {string} */
-            source: "LINK" | "TYPED" | "PAPER" | "SEEN" | "SEEN_LIVE";
+            source: "LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE";
             /** Format: double */
             timeScale: number | null;
             room: string | null;
@@ -3524,8 +3685,8 @@ export interface components {
             technician: string;
             verdict: string | null;
             simulated: boolean;
-            typed: boolean;
-            paper: boolean;
+            /** @enum {string} */
+            source: "LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE";
             strip: components["schemas"]["Strip"] | null;
         };
         SensorRecord: {
@@ -4403,6 +4564,46 @@ export interface operations {
             };
         };
     };
+    take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Switch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    lock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     start: {
         parameters: {
             query?: never;
@@ -4418,6 +4619,32 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RunView"];
+                };
+            };
+        };
+    };
+    countersign: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Countersignature"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5086,6 +5313,68 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["PersonView"];
                 };
+            };
+        };
+    };
+    prove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proof"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    choosePin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PinChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    forgetPin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5786,6 +6075,34 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    store_1: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LaboratoryCertificate"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Stored"];
                 };
             };
         };
@@ -6705,9 +7022,7 @@ export interface operations {
     };
     parts: {
         parameters: {
-            query?: {
-                leadDays?: number;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
@@ -6947,7 +7262,6 @@ export interface operations {
     gas: {
         parameters: {
             query?: {
-                leadDays?: number;
                 most?: number;
             };
             header?: never;
@@ -6969,9 +7283,7 @@ export interface operations {
     };
     orders: {
         parameters: {
-            query?: {
-                leadDays?: number;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
@@ -7077,9 +7389,7 @@ export interface operations {
     };
     trends: {
         parameters: {
-            query?: {
-                leadDays?: number;
-            };
+            query?: never;
             header?: never;
             path: {
                 serial: string;

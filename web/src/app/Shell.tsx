@@ -1,14 +1,17 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate } from "@tanstack/react-router";
-import { CircleHelp, LogOut, SunMoon } from "lucide-react";
+import { CircleHelp, Lock, LogOut, SunMoon } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { api, answer } from "../api/client";
+import { answer, api, LOCKED } from "../api/client";
 import { sessionQuery, useSession } from "../api/session";
 import { BenchSettings } from "./BenchSettings";
+import { Locked, useLock } from "./Locked";
 import { OutboxNotice } from "./OutboxNotice";
 import { ScanField } from "./ScanField";
 import { ShortcutHelp } from "./ShortcutHelp";
+import { SignatureSheet } from "./SignatureSheet";
 import { switchTheme } from "./theme";
+import { useIdleLock } from "./useIdleLock";
 import { useShortcuts } from "./useShortcuts";
 
 const loadPalette = () => import("./Palette").then((m) => ({ default: m.Palette }));
@@ -36,6 +39,13 @@ export function Shell() {
     const idle = setTimeout(() => void loadPalette(), 1_500);
     return () => clearTimeout(idle);
   }, []);
+  const lock = useLock();
+  useIdleLock(session.lockMinutes, session.displayName ?? "", lock);
+  useEffect(() => {
+    const locked = () => void queries.query({ ...sessionQuery, staleTime: 0 });
+    addEventListener(LOCKED, locked);
+    return () => removeEventListener(LOCKED, locked);
+  }, [queries]);
   useShortcuts({ openPalette: () => setPalette(true), openHelp: () => setHelp(true) });
 
   async function signOut() {
@@ -57,7 +67,7 @@ export function Shell() {
               key={place.to}
               to={place.to}
               activeOptions={{ exact: place.to === "/" }}
-              className="flex min-h-11 items-center border-b-4 border-transparent px-1 text-[0.9rem] font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink sm:px-2 sm:text-base xl:text-lg"
+              className="flex min-h-11 items-center border-b-4 border-transparent px-1 text-[0.9rem] font-semibold text-soft hover:text-ink data-[status=active]:border-act data-[status=active]:text-ink sm:px-2 sm:text-base 2xl:text-lg"
             >
               {place.word}
             </Link>
@@ -90,12 +100,21 @@ export function Shell() {
           </button>
           <Link
             to="/me"
-            title="Your password and where you are signed in"
+            title="Your password, your PIN and where you are signed in"
             className="hidden min-h-11 content-center text-right text-sm leading-tight hover:underline lg:block"
           >
             <span className="block font-semibold">{session.displayName}</span>
             <span className="block text-soft">{session.role?.toLowerCase()}</span>
           </Link>
+          <button
+            type="button"
+            onClick={() => lock()}
+            aria-label="Lock, or let somebody else work here"
+            title="Lock, or let somebody else work here"
+            className="inline-flex size-11 items-center justify-center"
+          >
+            <Lock aria-hidden className="size-5" />
+          </button>
           <button
             type="button"
             onClick={() => void signOut()}
@@ -111,6 +130,8 @@ export function Shell() {
       <main id="work" className="flex grow flex-col">
         <Outlet />
       </main>
+      <SignatureSheet />
+      <Locked />
       <ShortcutHelp open={help} onClose={() => setHelp(false)} />
       {palette && (
         <Suspense>

@@ -77,7 +77,7 @@ export async function flush(): Promise<void> {
         await send(value);
       } catch (error) {
         const problem = asProblem(error);
-        if (isLineDown(error) || problem.status === 500 || problem.code === "signed-out") {
+        if (isLineDown(error) || problem.status === 500 || ["signed-out", "locked", "signature-wanted"].includes(problem.code)) {
           setTimeout(() => void flush(), RETRY_MS);
           break;
         }

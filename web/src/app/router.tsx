@@ -86,7 +86,6 @@ const plan = createRoute({
 const parts = createRoute({
   getParentRoute: () => shell,
   path: "/parts",
-  validateSearch: (search: Record<string, unknown>): { lead: number } => ({ lead: Number(search.lead) || 28 }),
   component: lazyRouteComponent(() => import("../features/parts/Parts"), "Parts"),
 });
 const detectors = createRoute({
@@ -107,16 +106,15 @@ const detector = createRoute({
   path: "/detectors/$serial",
   component: lazyRouteComponent(() => import("../features/fleet/Detector"), "Detector"),
 });
-const paper = createRoute({
+const elsewhere = createRoute({
   getParentRoute: () => shell,
-  path: "/detectors/$serial/paper",
-  component: lazyRouteComponent(() => import("../features/fleet/PaperSheet"), "PaperSheet"),
+  path: "/detectors/$serial/elsewhere",
+  component: lazyRouteComponent(() => import("../features/fleet/DoneElsewhere"), "DoneElsewhere"),
 });
 const gas = createRoute({
   getParentRoute: () => shell,
   path: "/gas",
-  validateSearch: (search: Record<string, unknown>): { lead?: number; days?: number } => ({
-    ...(isWhole(search.lead, 0, 180) && { lead: search.lead }),
+  validateSearch: (search: Record<string, unknown>): { days?: number } => ({
     ...(isWhole(search.days, 7, 180) && { days: search.days }),
   }),
   component: lazyRouteComponent(() => import("../features/gas/Gas"), "Gas"),
@@ -233,7 +231,7 @@ const tree = root.addChildren([
     detectors,
     newDetector,
     detector,
-    paper,
+    elsewhere,
     gas,
     newCylinder,
     cylinderSheet,

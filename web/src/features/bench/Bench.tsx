@@ -7,6 +7,7 @@ import { Loading, Told } from "../../ui/Told";
 import { HoldTagLink } from "../fleet/HoldTagLink";
 import { AlarmsSeen } from "./AlarmsSeen";
 import { Confirm } from "./Confirm";
+import { Countersign } from "./Countersign";
 import { CylinderChoice } from "./CylinderChoice";
 import { FirstHand } from "./FirstHand";
 import { commandFor, forTogether, nothingGiven, type Given } from "./given";
@@ -206,6 +207,7 @@ function Lane({
           {data.competenceMissing && (
             <p className="border-l-4 border-caution bg-caution-wash p-3 font-semibold">
               {data.technician} may check this model, not adjust it: that takes “{data.competenceMissing}”.
+              {data.mayBeCountersigned && data.mine && <Countersign runId={data.id} technician={data.technician} />}
             </p>
           )}
           {data.picture && (

@@ -3,6 +3,7 @@ import { getRouteApi, Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
+import { sourceAside } from "../../app/source";
 import { atTime, onDay } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
@@ -85,8 +86,8 @@ export function Detector() {
             ) : (
               (d.usable || d.state === "bump first") && <Button onClick={() => setLending(true)}>Lend</Button>
             )}
-            <Link to="/detectors/$serial/paper" params={{ serial: d.serial }} className={buttonLook()}>
-              Job from paper
+            <Link to="/detectors/$serial/elsewhere" params={{ serial: d.serial }} className={buttonLook()}>
+              Done elsewhere
             </Link>
           </div>
         )}
@@ -244,8 +245,7 @@ function Runs({ serial }: { serial: string }) {
             <div>{run.strip && <Strip strip={run.strip} />}</div>
             <span className="hidden truncate text-sm text-soft sm:block">
               {run.job}, {run.technician}
-              {run.typed ? ", typed" : ""}
-              {run.paper ? ", from paper" : ""}
+              {sourceAside(run.source) && `, ${sourceAside(run.source)}`}
               {run.simulated ? ", simulated" : ""}
             </span>
           </li>

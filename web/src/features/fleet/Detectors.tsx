@@ -62,7 +62,7 @@ export function Detectors() {
           {first.matching === rows.length ? `${first.matching} detectors` : `${rows.length} of ${first.matching}`}
         </p>
         <span className="ml-auto flex flex-wrap gap-2">
-          <Link to="/parts" search={{ lead: 28 }} className={buttonLook()}>
+          <Link to="/parts" className={buttonLook()}>
             Parts
           </Link>
           <Link to="/exchange" className={buttonLook()}>

@@ -4,8 +4,8 @@ import { may, useSession } from "../../api/session";
 import { onDay, onShortDay } from "../../app/dates";
 import { buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
-import { Field } from "../../ui/Field";
 import { LabelsLink } from "../../ui/LabelsLink";
+import { OrderTime } from "../../ui/OrderTime";
 import { Loading, Told } from "../../ui/Told";
 import { useWidth } from "../../ui/useWidth";
 import { WorkingLines } from "../../ui/Working";
@@ -16,8 +16,6 @@ import { TimeAxis, Wedge } from "./Wedge";
 
 const route = getRouteApi("/shell/gas");
 
-const usualLead = 14;
-
 const spans = [30, 90, 180] as const;
 
 const urgent = { NOW: "text-fail", SOON: "text-caution", LATER: "" };
@@ -27,9 +25,9 @@ type Lasting = Schemas["LastingView"];
 /** The shelf against time: what bites first on top, and what to order by when. */
 export function Gas() {
   const session = useSession();
-  const { lead = usualLead, days = spans[0] } = route.useSearch();
+  const { days = spans[0] } = route.useSearch();
   const navigate = route.useNavigate();
-  const gas = useQuery(gasQuery(lead));
+  const gas = useQuery(gasQuery);
   if (gas.isPending) {
     return <Loading what="the shelf" />;
   }
@@ -80,7 +78,7 @@ export function Gas() {
                       name="days"
                       className="sr-only"
                       checked={days === span}
-                      onChange={() => void navigate({ search: { lead, days: span }, replace: true })}
+                      onChange={() => void navigate({ search: { days: span }, replace: true })}
                     />
                     {span} days
                   </label>
@@ -101,38 +99,23 @@ export function Gas() {
           </p>
         )}
       </div>
-      <Orders gas={gas.data} onLead={(ordered) => void navigate({ search: { lead: ordered, days }, replace: true })} />
+      <Orders gas={gas.data} />
     </div>
   );
 }
 
 /** What no cylinder on the shelf will serve, by the day by which it must be ordered. */
-function Orders({ gas, onLead }: { gas: Schemas["ShelfAheadView"]; onLead: (days: number) => void }) {
+function Orders({ gas }: { gas: Schemas["ShelfAheadView"] }) {
   const { shortages, until, leadDays } = gas;
   return (
     <aside aria-labelledby="order">
       <h2 id="order" className="border-b-2 border-ink pb-1 text-xl font-bold">
         To order
       </h2>
-      <div className="flex items-end gap-3 py-2">
-        <Field
-          key={leadDays}
-          label="Days from order to shelf"
-          inputMode="numeric"
-          defaultValue={leadDays}
-          className="grow"
-          onBlur={(event) => {
-            const days = Number(event.target.value);
-            if (Number.isInteger(days) && days >= 0 && days <= 180 && days !== leadDays) {
-              onLead(days);
-            } else {
-              event.target.value = String(leadDays);
-            }
-          }}
-          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-        />
+      <div className="flex items-center justify-between gap-3 py-2">
+        <OrderTime days={leadDays} what="Gas" />
         {shortages.length > 0 && (
-          <a href={`/api/v1/gas/orders?leadDays=${leadDays}`} download className={buttonLook()}>
+          <a href="/api/v1/gas/orders" download className={buttonLook("plain", "shrink-0 whitespace-nowrap")}>
             As CSV
           </a>
         )}

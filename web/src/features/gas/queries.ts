@@ -6,13 +6,10 @@ export const cylindersQuery = queryOptions({
   queryFn: () => answer(api.GET("/api/v1/cylinders")),
 });
 
-export function gasQuery(leadDays: number) {
-  return queryOptions({
-    queryKey: ["gas", leadDays],
-    queryFn: () => answer(api.GET("/api/v1/gas", { params: { query: { leadDays } } })),
-    placeholderData: (before) => before,
-  });
-}
+export const gasQuery = queryOptions({
+  queryKey: ["gas"],
+  queryFn: () => answer(api.GET("/api/v1/gas")),
+});
 
 export function cylinderQuery(tag: string) {
   return queryOptions({

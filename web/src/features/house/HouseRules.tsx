@@ -10,7 +10,7 @@ import { Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
 import { Cards } from "../cards/Cards";
 import { policyQuery } from "./queries";
-import { figures, questions, type HouseFigure, type Policy, type Question } from "./schools";
+import { figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
 
 /** Which school the site follows, question by question, and what another answer would do before it is in force. */
 export function HouseRules() {
@@ -36,22 +36,31 @@ export function HouseRules() {
         <p className="mb-3 text-soft">
           Where practitioners disagree, this is the side that the site takes. {!lead && "A lead changes it."}
         </p>
-        {questions.map((question) => (
-          <Row key={question.name} question={question} now={now} shown={shown} enabled={lead} onChange={edit} />
-        ))}
-        {figures.map((figure) => (
-          <FigureRow
-            key={`${figure.name} ${now.version} ${dropped}`}
-            figure={figure}
-            now={now}
-            shown={shown}
-            enabled={lead}
-            onChange={edit}
-          />
+        {parts.map((part) => (
+          <section key={part} aria-label={part} className="mb-6">
+            <h2 className="border-b-2 border-ink pb-1 text-xl font-bold">{part}</h2>
+            {questions
+              .filter((question) => question.part === part)
+              .map((question) => (
+                <Row key={question.name} question={question} now={now} shown={shown} enabled={lead} onChange={edit} />
+              ))}
+            {figures
+              .filter((figure) => figure.part === part)
+              .map((figure) => (
+                <FigureRow
+                  key={`${figure.name} ${now.version} ${dropped}`}
+                  figure={figure}
+                  now={now}
+                  shown={shown}
+                  enabled={lead}
+                  onChange={edit}
+                />
+              ))}
+          </section>
         ))}
         <Cards lead={lead} />
       </div>
-      <aside className="flex flex-col gap-6">
+      <aside className="flex flex-col gap-6 lg:sticky lg:top-16 lg:max-h-[calc(100dvh-5rem)] lg:self-start lg:overflow-y-auto">
         {draft && (
           <Change
             key={JSON.stringify(draft)}

@@ -7,9 +7,15 @@ interface Option {
   word: string;
 }
 
+/** What the rules are about, in the order of the page. */
+export const parts = ["How work is done", "How it is judged", "When it comes round", "Who signs", "Gas and parts"] as const;
+
+type Part = (typeof parts)[number];
+
 /** A question that practitioners answer differently, with the places of the answer in the policy. */
 export interface Question {
   name: string;
+  part: Part;
   question: string;
   options: Option[];
   read: (policy: Policy) => string;
@@ -18,9 +24,10 @@ export interface Question {
 
 type SchoolName = "adjust" | "combustible" | "threading" | "zeroAir" | "accept" | "reference";
 
-function school(name: SchoolName, question: string, options: Option[]): Question {
+function school(part: Part, name: SchoolName, question: string, options: Option[]): Question {
   return {
     name,
+    part,
     question,
     options,
     read: (policy) => policy.schools[name],
@@ -28,9 +35,10 @@ function school(name: SchoolName, question: string, options: Option[]): Question
   };
 }
 
-function yesNo(name: "asFoundFirst" | "guardBand" | "skipped", question: string, yes: string, no: string): Question {
+function yesNo(part: Part, name: "asFoundFirst" | "guardBand" | "skipped", question: string, yes: string, no: string): Question {
   return {
     name,
+    part,
     question,
     options: [
       { value: "true", word: yes },
@@ -55,27 +63,27 @@ const dueDays: Record<string, Policy["schools"]["dueDay"]> = {
 };
 
 export const questions: Question[] = [
-  school("adjust", "When is a sensor adjusted?", [
+  school("How work is done", "adjust", "When is a sensor adjusted?", [
     { value: "CALENDAR", word: "each time" },
     { value: "CHECK_FIRST", word: "only when its check fails" },
   ]),
-  yesNo("asFoundFirst", "Read gas before anything is adjusted?", "as-found first", "straight to zero and span"),
-  school("combustible", "Which gas sets combustible sensors?", [
+  yesNo("How work is done", "asFoundFirst", "Read gas before anything is adjusted?", "as-found first", "straight to zero and span"),
+  school("How work is done", "combustible", "Which gas sets combustible sensors?", [
     { value: "AS_CARD", word: "as the card says" },
     { value: "METHANE", word: "methane, read as methane" },
     { value: "VAPOUR", word: "the vapour itself" },
   ]),
-  school("threading", "How does a regulator go on?", [
+  school("How work is done", "threading", "How does a regulator go on?", [
     { value: "BY_TYPE", word: "by its type" },
     { value: "VALVE_OPEN", word: "valve open" },
     { value: "VALVE_SHUT", word: "valve shut" },
   ]),
-  school("zeroAir", "Where does zero air come from?", [
+  school("How work is done", "zeroAir", "Where does zero air come from?", [
     { value: "AS_CARD", word: "as the card says" },
     { value: "AMBIENT", word: "fresh air" },
     { value: "CYLINDER", word: "a cylinder" },
   ]),
-  school("accept", "When is a reading taken?", [
+  school("How work is done", "accept", "When is a reading taken?", [
     { value: "AS_CARD", word: "as the card says" },
     { value: "ON_STABILITY", word: "when it is stable" },
     { value: "STABLE_OR_DEADLINE", word: "stable, or at the deadline" },
@@ -83,14 +91,16 @@ export const questions: Question[] = [
   ]),
   {
     name: "tolerance",
+    part: "How it is judged",
     question: "How far may a check be off?",
     options: [5, 10, 15, 20].map((percent) => ({ value: String(percent), word: `±${percent} %` })),
     read: (policy) => String(policy.tolerancePercent),
     write: (policy, value) => ({ ...policy, tolerancePercent: Number(value) }),
   },
-  yesNo("guardBand", "Take the uncertainty off the tolerance?", "guard band", "no guard band"),
+  yesNo("How it is judged", "guardBand", "Take the uncertainty off the tolerance?", "guard band", "no guard band"),
   {
     name: "grading",
+    part: "How it is judged",
     question: "How is a span response graded?",
     options: [
       { value: "THREE_GRADES", word: "pass above 70, marginal from 50" },
@@ -100,12 +110,13 @@ export const questions: Question[] = [
     read: (policy) => policy.schools.grading.school,
     write: (policy, value) => ({ ...policy, schools: { ...policy.schools, grading: gradings[value] ?? policy.schools.grading } }),
   },
-  school("reference", "Which side of the certificate counts?", [
+  school("How it is judged", "reference", "Which side of the certificate counts?", [
     { value: "NOMINAL", word: "as printed" },
     { value: "CAUTIOUS", word: "the cautious bound" },
   ]),
   {
     name: "tries",
+    part: "How work is done",
     question: "How many tries, where the card does not say?",
     options: [1, 2, 3].map((tries) => ({ value: String(tries), word: String(tries) })),
     read: (policy) => String(policy.schools.tries),
@@ -113,6 +124,7 @@ export const questions: Question[] = [
   },
   {
     name: "dueDay",
+    part: "When it comes round",
     question: "When does monthly work fall due?",
     options: [
       { value: "NONE", word: "a month after the last" },
@@ -125,6 +137,7 @@ export const questions: Question[] = [
   },
   {
     name: "bump",
+    part: "When it comes round",
     question: "A bump before each day’s use?",
     options: [
       { value: "true", word: "each day" },
@@ -133,12 +146,36 @@ export const questions: Question[] = [
     read: (policy) => String(policy.bumpEachDay),
     write: (policy, value) => ({ ...policy, bumpEachDay: value === "true" }),
   },
-  yesNo("skipped", "May a detector go out with a skipped sensor?", "disabled and labelled", "no"),
+  {
+    name: "proof",
+    part: "Who signs",
+    question: "When does signing ask for a PIN or password?",
+    options: [
+      { value: "RECENT", word: "when the last is 15 minutes old" },
+      { value: "EACH", word: "each time" },
+      { value: "SESSION", word: "never: whoever is signed in" },
+    ],
+    read: (policy) => policy.signing.proof,
+    write: (policy, value) => ({ ...policy, signing: { ...policy.signing, proof: value as Policy["signing"]["proof"] } }),
+  },
+  {
+    name: "countersigned",
+    part: "Who signs",
+    question: "May somebody whose competence has ended adjust?",
+    options: [
+      { value: "true", word: "under a lead’s countersignature" },
+      { value: "false", word: "no" },
+    ],
+    read: (policy) => String(policy.signing.countersigned),
+    write: (policy, value) => ({ ...policy, signing: { ...policy.signing, countersigned: value === "true" } }),
+  },
+  yesNo("How work is done", "skipped", "May a detector go out with a skipped sensor?", "disabled and labelled", "no"),
 ];
 
 /** A number that the house sets, as it is typed: in steps that people speak of. */
 export interface HouseFigure {
   name: string;
+  part: Part;
   question: string;
   unit: string;
   least: number;
@@ -150,6 +187,7 @@ export interface HouseFigure {
 export const figures: HouseFigure[] = [
   {
     name: "reserve",
+    part: "Gas and parts",
     question: "How much of a cylinder is never used?",
     unit: "% of a full one",
     least: 0,
@@ -159,6 +197,7 @@ export const figures: HouseFigure[] = [
   },
   {
     name: "warnBeforeExpiryDays",
+    part: "Gas and parts",
     question: "How early is an expiring cylinder warned about?",
     unit: "days before",
     least: 0,
@@ -167,7 +206,38 @@ export const figures: HouseFigure[] = [
     write: (policy, value) => ({ ...policy, warnBeforeExpiryDays: Math.round(value) }),
   },
   {
+    name: "gasDays",
+    part: "Gas and parts",
+    question: "How long does gas take from order to shelf?",
+    unit: "days",
+    least: 0,
+    most: 365,
+    read: (policy) => policy.lead.gasDays,
+    write: (policy, value) => ({ ...policy, lead: { ...policy.lead, gasDays: Math.round(value) } }),
+  },
+  {
+    name: "partsDays",
+    part: "Gas and parts",
+    question: "How long does a sensor take from order to shelf?",
+    unit: "days",
+    least: 0,
+    most: 365,
+    read: (policy) => policy.lead.partsDays,
+    write: (policy, value) => ({ ...policy, lead: { ...policy.lead, partsDays: Math.round(value) } }),
+  },
+  {
+    name: "lockMinutes",
+    part: "Who signs",
+    question: "After how long without a touch does a device lock?",
+    unit: "minutes; 0: never",
+    least: 0,
+    most: 240,
+    read: (policy) => policy.signing.lockMinutes,
+    write: (policy, value) => ({ ...policy, signing: { ...policy.signing, lockMinutes: Math.round(value) } }),
+  },
+  {
     name: "altitudeMetres",
+    part: "How it is judged",
     question: "How high above the sea is the bench?",
     unit: "m, for the pressure where no barometer is read",
     least: -430,

@@ -2,6 +2,7 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
+import { sourceAside } from "../../app/source";
 import { timeIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
@@ -90,7 +91,7 @@ function What({ entry }: { entry: LogbookEntry }) {
       {entry.correctedBy.length > 0 && (
         <span className="border border-caution px-1 font-semibold">put right by entry {entry.correctedBy.join(", ")}</span>
       )}
-      {entry.paper && <span className="text-soft"> from paper</span>}
+      {sourceAside(entry.source) && <span className="text-soft"> {sourceAside(entry.source)}</span>}
       {entry.simulated && <span className="text-soft"> simulated</span>}
     </>
   );

@@ -3,6 +3,7 @@ import { getRouteApi, Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
+import { sourceWords } from "../../app/source";
 import { atTime, onDay } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
@@ -49,8 +50,7 @@ export function Record() {
             {r.model} · {r.assetTag} · {r.crew}, {r.location} · {atTime(r.run.startedAt, zone)} · {r.run.technician}
           </p>
           <p className="text-soft">
-            Judged by {r.card}, {r.policy}.{" "}
-            {r.run.paper ? "Typed in from paper" : r.run.typed ? "Readings typed by hand" : "Readings over the link"}.
+            Judged by {r.card}, {r.policy}. {sourceWords[r.run.source]}.
           </p>
           {r.run.simulated && <p className="font-bold">Simulated: this run was not worked in natural time.</p>}
         </div>

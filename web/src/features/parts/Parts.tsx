@@ -1,23 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
-import { getRouteApi, Link } from "@tanstack/react-router";
+import { Link } from "@tanstack/react-router";
 import clsx from "clsx";
 import { onDay } from "../../app/dates";
-import { fieldBox } from "../../ui/Field";
 import { Formula } from "../../ui/Formula";
+import { OrderTime } from "../../ui/OrderTime";
 import { Loading, Told } from "../../ui/Told";
 import { Intervals } from "./Intervals";
 import { MonthsChart } from "./MonthsChart";
 import { partsQuery } from "./queries";
 
-const route = getRouteApi("/shell/parts");
-
-const leads = [7, 14, 28, 42, 56, 84];
-
 /** Which new sensors will be wanted and when to order them; and whether the fleet comes round often enough. */
 export function Parts() {
-  const { lead } = route.useSearch();
-  const navigate = route.useNavigate();
-  const parts = useQuery(partsQuery(lead));
+  const parts = useQuery(partsQuery);
   if (!parts.data) {
     return parts.isError ? <Told error={parts.error} /> : <Loading what="the sensors" />;
   }
@@ -32,20 +26,7 @@ export function Parts() {
             ? "No sensor is seen to run out within a year."
             : `${rows.length} sensors may run out within a year; ${now === 0 ? "none is to be ordered today" : `order ${now} now`}.`}
         </p>
-        <label className="ml-auto flex items-center gap-2">
-          <span className="text-soft">From order to shelf</span>
-          <select
-            className={`${fieldBox} !w-32`}
-            value={lead}
-            onChange={(event) => void navigate({ search: { lead: Number(event.target.value) }, replace: true })}
-          >
-            {leads.map((days) => (
-              <option key={days} value={days}>
-                {days} days
-              </option>
-            ))}
-          </select>
-        </label>
+        <OrderTime days={parts.data.leadDays} what="A sensor" />
       </header>
       {notYet > 0 && <p className="mt-2 font-semibold">{notYet} sensors are still to be worked out: open this page again for them.</p>}
       {rows.length > 0 && (

@@ -1,12 +1,10 @@
 import { queryOptions } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
 
-export const partsQuery = (leadDays: number) =>
-  queryOptions({
-    queryKey: ["parts", leadDays],
-    queryFn: () => answer(api.GET("/api/v1/parts", { params: { query: { leadDays } } })),
-    placeholderData: (before) => before,
-  });
+export const partsQuery = queryOptions({
+  queryKey: ["parts"],
+  queryFn: () => answer(api.GET("/api/v1/parts")),
+});
 
 export const reviewsQuery = queryOptions({
   queryKey: ["interval-reviews"],

@@ -5,6 +5,7 @@ import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Told } from "../../ui/Told";
 import { PasswordForm } from "./PasswordForm";
+import { PinForm } from "./PinForm";
 import { mySessionsQuery } from "./queries";
 
 /** The own account: password, and where one is signed in. */
@@ -27,6 +28,7 @@ export function Me() {
             Another password
           </h2>
           <PasswordForm before="Your password now" />
+          <PinForm />
         </section>
         <section aria-labelledby="signed-in">
           <h2 id="signed-in" className="mb-2 text-xl font-bold">

@@ -63,7 +63,10 @@ export function SignIn() {
               </li>
             ))}
           </ul>
-          <p className="mt-2 text-sm text-soft">Or type the name with the password {session.demoPeople[0]?.password}.</p>
+          <p className="mt-2 text-sm text-soft">
+            Or type the name with the password {session.demoPeople[0]?.password}; all of them sign with the PIN {session.demoPeople[0]?.pin}
+            .
+          </p>
         </section>
       )}
     </Threshold>

@@ -59,7 +59,7 @@ class AccessibilityTest {
                                 new Screen("/detectors", "Detectors"),
                                 new Screen("/detectors/Q4-1011", "Q4-1011"),
                                 new Screen("/detectors/new", "Register a detector"),
-                                new Screen("/detectors/Q4-1005/paper", "Job from paper"),
+                                new Screen("/detectors/Q4-1005/elsewhere", "Job done elsewhere"),
                                 new Screen("/plan", "Bench plan"),
                                 new Screen("/parts", "Parts"),
                                 new Screen("/logbook", "Logbook"),

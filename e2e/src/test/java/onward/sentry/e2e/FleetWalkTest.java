@@ -102,4 +102,31 @@ class FleetWalkTest {
             marit.nothingWentWrong();
         }
     }
+
+    @Test
+    void aLeadAcceptsThatAModelComesRoundSoonerAndGoesOnToItsCard() {
+        world.foundOut("Mote CO");
+        try (var una = new Walk(world).signIn("una")) {
+            una.open("/parts");
+            assertThat(review(una.page())).containsText("every 21 days");
+            assertThat(review(una.page()).getByRole(AriaRole.BUTTON)).hasCount(0);
+        }
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/parts").page();
+            review(page)
+                    .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Accept"))
+                    .click();
+            sheet(page).getByRole(AriaRole.TEXTBOX).fill("too many were found out");
+            marit.button("Accept it").click();
+            assertThat(review(page)).containsText("Accepted by Marit");
+            assertThat(review(page)).containsText("too many were found out");
+            marit.link("Change its card").click();
+            page.waitForURL("**/rules/cards/Mote%20CO");
+            marit.nothingWentWrong();
+        }
+    }
+
+    private static Locator review(Page page) {
+        return page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Mote CO"));
+    }
 }

@@ -5,6 +5,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -95,10 +96,47 @@ class HouseWalkTest {
     }
 
     @Test
+    void aLaboratorysCertificateIsTypedInAndItsStatedDayCounts() {
+        try (var una = new Walk(world).signIn("una")) {
+            var prefix = "L" + System.nanoTime() % 100_000 + "-";
+            world.crew("Laboratory", prefix, 1, 20);
+            var serial = prefix + "101";
+            var page = una.open("/detectors/" + serial).page();
+            una.link("Done elsewhere").click();
+            page.getByText("at a laboratory").click();
+            page.getByLabel("Laboratory", new Page.GetByLabelOptions().setExact(true))
+                    .fill("Outer Sound Laboratory");
+            page.getByLabel("Number of the certificate").fill("OS-118");
+            var stated = LocalDate.now().plusDays(12);
+            page.getByLabel("Next calibration, if it states one").fill(stated.toString());
+            page.getByLabel("Carbon monoxide as left").fill("97");
+            una.button("Store as calibrated").click();
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("missing");
+            page.getByLabel("Carbon monoxide that was applied").fill("100");
+            left(page, "Methane", "50", "51");
+            left(page, "Oxygen", "18", "18.1");
+            left(page, "Hydrogen sulfide", "25", "25.4");
+            una.button("Store as calibrated").click();
+            assertThat(page.getByText("Calibrated by Outer Sound Laboratory, certificate OS-118"))
+                    .isVisible();
+            una.link(serial).click();
+            assertThat(page.getByText("at a laboratory").first()).isVisible();
+            assertThat(page.getByText("Stated on the laboratory's certificate").first())
+                    .isAttached();
+            una.nothingWentWrong();
+        }
+    }
+
+    private static void left(Page page, String gas, String applied, String reading) {
+        page.getByLabel(gas + " that was applied").fill(applied);
+        page.getByLabel(gas + " as left").fill(reading);
+    }
+
+    @Test
     void aJobFromPaperIsTypedInJudgedAndMarked() {
         try (var una = new Walk(world).signIn("una")) {
             var page = una.open("/detectors/Q4-1004").page();
-            una.link("Job from paper").click();
+            una.link("Done elsewhere").click();
             page.getByLabel("Done by").fill("Old Halvard");
             page.getByLabel("Cylinder on the sheet")
                     .selectOption(new com.microsoft.playwright.options.SelectOption()

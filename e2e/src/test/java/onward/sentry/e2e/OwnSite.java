@@ -53,7 +53,7 @@ final class OwnSite implements AutoCloseable {
     /** Starts the program, waits until it serves, and runs a command beside it. */
     Said besideTheProgram(String command) throws IOException, InterruptedException {
         return shell("./sentry start >'" + home + "/log' 2>&1 & pid=$!; "
-                + "for i in $(seq 600); do grep -q 'Stop ' '" + home + "/log' && break; sleep 0.3; done; "
+                + "for i in $(seq 600); do grep -q 'Stop ' '" + home + "/log' 2>/dev/null && break; sleep 0.3; done; "
                 + command + "; code=$?; kill $pid; wait $pid; exit $code");
     }
 

@@ -203,6 +203,15 @@ final class World implements AutoCloseable {
                         + " where tag = '" + onShelf + "')");
     }
 
+    /** Sixty checks as found found a sensor of this model out of tolerance. */
+    void foundOut(String model) {
+        store("insert into sensor_result (id, run_id, sensor_id, stage, verdict, reading, expected, on_day)"
+                + " select gen_random_uuid(), one.run_id, one.sensor_id, 'AS_FOUND', 'FAIL', 60, 80, one.on_day from"
+                + " (select r.run_id, r.sensor_id, r.on_day from sensor_result r join sensor s on s.id = r.sensor_id"
+                + " join detector d on d.id = s.detector_id where d.model = '" + model + "' and r.stage = 'SPAN'"
+                + " limit 1) one, generate_series(1, 60)");
+    }
+
     /** Its last valid day was three days ago. */
     void expire(String tag) {
         store("update cylinder set use_before = current_date - 3, version = version + 1 where tag = '" + tag + "'");

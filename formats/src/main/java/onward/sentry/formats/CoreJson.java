@@ -95,6 +95,7 @@ public final class CoreJson {
         @Type(value = RunEvent.GasOpened.class, name = "GasOpened"),
         @Type(value = RunEvent.BumpSeen.class, name = "BumpSeen"),
         @Type(value = RunEvent.PaperEntered.class, name = "PaperEntered"),
+        @Type(value = RunEvent.LaboratoryEntered.class, name = "LaboratoryEntered"),
         @Type(value = RunEvent.ReadingTyped.class, name = "ReadingTyped"),
         @Type(value = RunEvent.ReadingAccepted.class, name = "ReadingAccepted"),
         @Type(value = RunEvent.ReadingNotAccepted.class, name = "ReadingNotAccepted"),
@@ -108,6 +109,7 @@ public final class CoreJson {
         @Type(value = RunEvent.Remarked.class, name = "Remarked"),
         @Type(value = RunEvent.LanePlaced.class, name = "LanePlaced"),
         @Type(value = RunEvent.RunTakenOver.class, name = "RunTakenOver"),
+        @Type(value = RunEvent.Countersigned.class, name = "Countersigned"),
         @Type(value = RunEvent.RunStopped.class, name = "RunStopped"),
         @Type(value = RunEvent.RunSigned.class, name = "RunSigned")
     })

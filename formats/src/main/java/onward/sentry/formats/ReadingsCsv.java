@@ -11,7 +11,7 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Conversion;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.run.Reading;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import org.apache.commons.csv.CSVFormat;

@@ -11,8 +11,8 @@ import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.rig.Rig;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
 
 /**

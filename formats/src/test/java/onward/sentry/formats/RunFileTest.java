@@ -22,13 +22,13 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorResult;
 import onward.sentry.core.run.Stage;
 import onward.sentry.core.sim.Fault;
 import onward.sentry.core.sim.Health;
 import onward.sentry.core.sim.SimTechnician;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refused;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -115,6 +115,7 @@ class RunFileTest {
                                                 Verdict.PASS,
                                                 Verdict.PASS,
                                                 r.instrument(),
+                                                Optional.empty(),
                                                 Optional.empty(),
                                                 Optional.empty(),
                                                 r.sensitivity()))

@@ -3,8 +3,11 @@ package onward.sentry.core.card;
 import java.time.LocalDate;
 import java.util.Set;
 import java.util.TreeSet;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.detector.Technology;
 import onward.sentry.core.schedule.CareKind;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
 
 /** What the sensors of a model ask for beside calibration. */
 public final class SensorCare {
@@ -30,5 +33,21 @@ public final class SensorCare {
     /** First day on which a sensor that was fitted on a day may be calibrated: the next one where it is biased. */
     public static LocalDate settledOn(Technology technology, LocalDate fitted) {
         return technology == Technology.BIASED_ELECTROCHEMICAL ? fitted.plusDays(WARM_IN_DAYS) : fitted;
+    }
+
+    /**
+     * Whether a sensor may be calibrated yet.
+     *
+     * @throws onward.sentry.core.working.Refused while it comes to rest after it was fitted
+     */
+    public static void checkSettled(SensorSpec sensor, LocalDate fitted, LocalDate today) {
+        var settled = settledOn(sensor.technology(), fitted);
+        Refusal.unless(
+                !settled.isAfter(today),
+                "sensor-settling",
+                "slots",
+                sensor.gas().name() + " was fitted on " + Figures.day(fitted)
+                        + "; a biased sensor comes to rest for a day before it is calibrated.",
+                "Leave the detector with a good battery and calibrate it from " + Figures.day(settled) + " on.");
     }
 }

@@ -14,6 +14,8 @@ import onward.sentry.core.working.Refusal;
  * @param warnBeforeExpiryDays how early an expiring cylinder is warned about, 0 to 365
  * @param reserve fraction of a full cylinder that is never used, 0 to 0.5
  * @param altitudeMetres of the bench, for the pressure where no barometer is read; −430 to 5,000
+ * @param lead from order to shelf
+ * @param signing how a signature is proved, and when a device locks
  * @param schools which side the site takes where practitioners disagree
  * @param figures of gases and sensors that the site has from elsewhere than the handbook
  */
@@ -24,14 +26,18 @@ public record HousePolicy(
         int warnBeforeExpiryDays,
         double reserve,
         double altitudeMetres,
+        LeadTimes lead,
+        Signing signing,
         Schools schools,
         SiteFigures figures) {
 
-    /** What ships: 10 %, a bump each day, 30 days' warning, 5 % reserve, sea level. */
-    public static final HousePolicy SHIPPED =
-            new HousePolicy(1, 10, true, 30, 0.05, 0, Schools.SHIPPED, SiteFigures.NONE);
+    /** What ships: 10 %, a bump each day, 30 days' warning, 5 % reserve, sea level, gas in 14 days and sensors in 28. */
+    public static final HousePolicy SHIPPED = new HousePolicy(
+            1, 10, true, 30, 0.05, 0, LeadTimes.SHIPPED, Signing.SHIPPED, Schools.SHIPPED, SiteFigures.NONE);
 
     public HousePolicy {
+        lead = lead == null ? LeadTimes.SHIPPED : lead;
+        signing = signing == null ? Signing.SHIPPED : signing;
         schools = schools == null ? Schools.SHIPPED : schools;
         figures = figures == null ? SiteFigures.NONE : figures;
         checkTolerance(tolerancePercent);
@@ -67,17 +73,44 @@ public record HousePolicy(
 
     public HousePolicy with(Schools other) {
         return new HousePolicy(
-                version, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, other, figures);
+                version,
+                tolerancePercent,
+                bumpEachDay,
+                warnBeforeExpiryDays,
+                reserve,
+                altitudeMetres,
+                lead,
+                signing,
+                other,
+                figures);
     }
 
     public HousePolicy withVersion(int other) {
         return new HousePolicy(
-                other, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, schools, figures);
+                other,
+                tolerancePercent,
+                bumpEachDay,
+                warnBeforeExpiryDays,
+                reserve,
+                altitudeMetres,
+                lead,
+                signing,
+                schools,
+                figures);
     }
 
     public HousePolicy with(SiteFigures other) {
         return new HousePolicy(
-                version, tolerancePercent, bumpEachDay, warnBeforeExpiryDays, reserve, altitudeMetres, schools, other);
+                version,
+                tolerancePercent,
+                bumpEachDay,
+                warnBeforeExpiryDays,
+                reserve,
+                altitudeMetres,
+                lead,
+                signing,
+                schools,
+                other);
     }
 
     /** The gases with the site's figures. */

@@ -6,9 +6,9 @@ import java.util.Optional;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
@@ -99,6 +99,10 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         if (event instanceof RunEvent.PaperEntered e) {
             return Optional.of(new RunCommand.EnterPaper(e.lines(), e.cylinderId(), e.cylinder(), e.on(), e.doneBy()));
         }
+        if (event instanceof RunEvent.LaboratoryEntered e) {
+            return Optional.of(
+                    new RunCommand.EnterLaboratory(e.lines(), e.laboratory(), e.certificate(), e.on(), e.statedDue()));
+        }
         if (event instanceof RunEvent.BumpSeen e) {
             return Optional.of(
                     new RunCommand.SeeBump(e.cylinderId(), e.cylinder(), e.on(), e.silent(), e.alarms(), e.readings()));
@@ -140,6 +144,9 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         }
         if (event instanceof RunEvent.RunTakenOver e) {
             return Optional.of(new RunCommand.TakeOver(e.withoutCompetence()));
+        }
+        if (event instanceof RunEvent.Countersigned e) {
+            return Optional.of(new RunCommand.Countersign(e.by()));
         }
         if (event instanceof RunEvent.RunStopped e) {
             return Optional.of(new RunCommand.Stop(e.reason()));

@@ -9,6 +9,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.trace.Stability;
 import onward.sentry.core.working.Figures;
 
@@ -223,6 +224,9 @@ public final class LiveRun {
         if (command instanceof RunCommand.EnterPaper c) {
             return List.of(new PaperSheet(state, policy).entered(c, now));
         }
+        if (command instanceof RunCommand.EnterLaboratory c) {
+            return List.of(new LaboratorySheet(state, policy).entered(c, now));
+        }
         if (command instanceof RunCommand.SeeBump c) {
             return List.of(new BumpSight(state, policy, traces).seen(c, now));
         }
@@ -249,6 +253,9 @@ public final class LiveRun {
                     "You are already working on this detector.",
                     "Go on with it.");
             return List.of(new RunEvent.RunTakenOver(now, by, state.technician(), c.withoutCompetence()));
+        }
+        if (command instanceof RunCommand.Countersign c) {
+            return List.of(countersigned(c, now));
         }
         if (command instanceof RunCommand.Stop c) {
             unless(
@@ -280,6 +287,28 @@ public final class LiveRun {
                 "",
                 "Nothing failed in this step that may be tried again.",
                 "Look at the next hand again.");
+    }
+
+    private RunEvent.Countersigned countersigned(RunCommand.Countersign c, long now) {
+        unless(
+                policy.signing().countersigned(),
+                "countersign-not-here",
+                "",
+                "The house rules let nobody work under a lead's countersignature.",
+                "Have somebody qualified take the run over.");
+        unless(
+                state.withoutCompetence(),
+                "countersign-not-wanted",
+                "",
+                state.technician() + " may adjust this model without one.",
+                "Go on with it.");
+        unless(
+                !c.lead().equals(state.technician()),
+                "countersign-own",
+                "lead",
+                "Nobody countersigns for themself.",
+                "Ask another lead.");
+        return new RunEvent.Countersigned(now, c.lead(), state.card().competence());
     }
 
     private static RunEvent.Remarked remarked(RunCommand.Remark c, long now, String by) {

@@ -8,6 +8,8 @@ public enum ReadingSource {
     TYPED,
     /** The job was done on paper before; its figures are typed in afterwards and the record says so. */
     PAPER,
+    /** An outside laboratory did the job; what its certificate says is typed in and the record says so. */
+    LABORATORY,
     /** A bump in a round: the technician sees the response, numbers are optional. */
     SEEN,
     /** A bump in a round like {@link #SEEN}, with a gateway that sends the numbers. */

@@ -91,6 +91,21 @@ public sealed interface RunCommand {
             implements RunCommand {}
 
     /**
+     * The certificate of an outside laboratory.
+     *
+     * @param certificate its number
+     * @param on the day on which the laboratory calibrated
+     * @param statedDue next calibration as the certificate states it; empty where it states none
+     */
+    record EnterLaboratory(
+            List<LaboratoryLine> lines,
+            String laboratory,
+            String certificate,
+            LocalDate on,
+            Optional<LocalDate> statedDue)
+            implements RunCommand {}
+
+    /**
      * A bump in a round, as the technician saw it.
      *
      * @param silent slots that did not respond
@@ -113,6 +128,9 @@ public sealed interface RunCommand {
     record TimePassed() implements RunCommand {}
 
     record Withdraw(int sequence) implements RunCommand {}
+
+    /** A lead answers for the technician, whose competence has ended. @param lead who has shown who it is */
+    record Countersign(String lead) implements RunCommand {}
 
     /** @param withoutCompetence who takes it over may not adjust this model */
     record TakeOver(boolean withoutCompetence) implements RunCommand {

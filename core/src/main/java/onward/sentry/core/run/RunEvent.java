@@ -173,6 +173,17 @@ public sealed interface RunEvent {
             List<SensorOutcome> outcomes)
             implements RunEvent {}
 
+    /** What an outside laboratory certified, with what it comes to here. @param statedDue see {@link RunCommand.EnterLaboratory} */
+    record LaboratoryEntered(
+            long at,
+            List<LaboratoryLine> lines,
+            String laboratory,
+            String certificate,
+            LocalDate on,
+            Optional<LocalDate> statedDue,
+            List<SensorOutcome> outcomes)
+            implements RunEvent {}
+
     /**
      * A bump in a round: the technician saw which sensors responded to the gas and whether every alarm came.
      *
@@ -235,6 +246,9 @@ public sealed interface RunEvent {
 
     /** @param withoutCompetence who takes it over may not adjust this model */
     record RunTakenOver(long at, String by, String from, boolean withoutCompetence) implements RunEvent {}
+
+    /** A lead answers for somebody whose competence has ended, who may adjust from here on. @param by the lead */
+    record Countersigned(long at, String by, String competence) implements RunEvent {}
 
     record RunStopped(long at, String by, String reason) implements RunEvent {}
 

@@ -57,6 +57,8 @@ public final class RunState {
     private final Set<Integer> remainder = new HashSet<>();
     private final Map<Quantity, Double> measured = new EnumMap<>(Quantity.class);
     private Optional<RunEvent.LanePlaced> place = Optional.empty();
+    private Optional<RunEvent.Countersigned> countersigned = Optional.empty();
+    private Optional<RunEvent.LaboratoryEntered> laboratory = Optional.empty();
     private boolean withoutCompetence;
     private int blocksFailed;
     private boolean pumpLeaks;
@@ -136,6 +138,10 @@ public final class RunState {
         } else if (event instanceof RunEvent.PaperEntered e && paper()) {
             e.outcomes().forEach(outcome -> outcomes.add(step, outcome));
             enter(steps.size(), e.at());
+        } else if (event instanceof RunEvent.LaboratoryEntered e && byLaboratory()) {
+            e.outcomes().forEach(outcome -> outcomes.add(step, outcome));
+            laboratory = Optional.of(e);
+            enter(steps.size(), e.at());
         } else if (event instanceof RunEvent.BumpSeen e && seenBump()) {
             e.outcomes().forEach(outcome -> outcomes.add(step, outcome));
             alarms = Optional.of(new RunEvent.AlarmsConfirmed(e.at(), step, e.alarms(), e.alarms(), e.alarms()));
@@ -193,6 +199,10 @@ public final class RunState {
         } else if (event instanceof RunEvent.RunTakenOver e) {
             technician = e.by();
             withoutCompetence = e.withoutCompetence();
+            countersigned = Optional.empty();
+        } else if (event instanceof RunEvent.Countersigned e) {
+            withoutCompetence = false;
+            countersigned = Optional.of(e);
         } else if (event instanceof RunEvent.RunStopped) {
             phase = RunPhase.STOPPED;
         } else if (event instanceof RunEvent.RunSigned e && phase == RunPhase.TO_SIGN) {
@@ -357,6 +367,16 @@ public final class RunState {
         return started != null && started.source() == ReadingSource.PAPER;
     }
 
+    /** An outside laboratory did the job; its certificate is typed in. */
+    public boolean byLaboratory() {
+        return started != null && started.source() == ReadingSource.LABORATORY;
+    }
+
+    /** What the laboratory certified; empty where none did. */
+    public Optional<RunEvent.LaboratoryEntered> laboratory() {
+        return laboratory;
+    }
+
     /** A bump in a round: what counts is what the technician saw. */
     public boolean seenBump() {
         return started != null && started.source().isSeen();
@@ -463,6 +483,11 @@ public final class RunState {
     }
 
     /** The technician lacks the competence that the card asks for: nothing is adjusted. */
+    /** The lead who answers for the technician; empty where nobody has to. */
+    public Optional<RunEvent.Countersigned> countersigned() {
+        return countersigned;
+    }
+
     public boolean withoutCompetence() {
         return withoutCompetence;
     }

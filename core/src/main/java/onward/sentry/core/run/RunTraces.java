@@ -2,6 +2,7 @@ package onward.sentry.core.run;
 
 import java.util.Map;
 import java.util.TreeMap;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.trace.Trace;
 
 /** The readings of a run so far, one trace per slot. */

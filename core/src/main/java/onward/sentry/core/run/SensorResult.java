@@ -13,6 +13,7 @@ import onward.sentry.core.schedule.DueDate;
  * @param ours worst of the sensor's outcomes
  * @param instrument what the instrument said itself; empty when it was not asked
  * @param due next due day, when this run renewed the sensor
+ * @param statedDue next calibration as a laboratory's certificate states it, when this run renewed the sensor
  * @param sensitivity what the next span goes on from; empty where raw readings are shown or nothing was set
  */
 public record SensorResult(
@@ -22,9 +23,11 @@ public record SensorResult(
         Optional<Verdict> instrument,
         Optional<LocalDate> renewedOn,
         Optional<DueDate> due,
+        Optional<LocalDate> statedDue,
         OptionalDouble sensitivity) {
 
     public SensorResult {
+        statedDue = statedDue == null ? Optional.empty() : statedDue;
         sensitivity = sensitivity == null ? OptionalDouble.empty() : sensitivity;
     }
 

@@ -10,6 +10,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.schedule.SensorDates;
 
 /** Puts the verdicts of a run together: per sensor the worse of ours and the instrument's, the detector as its worst. */
 final class SignOff {
@@ -50,6 +51,7 @@ final class SignOff {
         var verdict = instrument.map(ours::worse).orElse(ours);
         boolean renews =
                 verdict.good() && state.started().map(RunEvent.RunStarted::job).orElse(Job.BUMP) == Job.CALIBRATION;
+        var stated = state.laboratory().flatMap(RunEvent.LaboratoryEntered::statedDue);
         var spanned = Optional.ofNullable(state.lastSpans().get(sensor.slot()));
         return new SensorResult(
                 sensor.slot(),
@@ -57,7 +59,10 @@ final class SignOff {
                 ours,
                 instrument,
                 renews ? Optional.of(on) : Optional.empty(),
-                renews ? Optional.of(interval(state).nextDue(on)) : Optional.empty(),
+                renews
+                        ? Optional.of(new SensorDates(sensor.slot(), on, Optional.of(on), stated).due(interval(state)))
+                        : Optional.empty(),
+                renews ? stated : Optional.empty(),
                 renews
                         ? spanned.map(SensorOutcome::sensitivity).orElse(OptionalDouble.empty())
                         : OptionalDouble.empty());
@@ -79,6 +84,9 @@ final class SignOff {
         if (state.withoutCompetence() && results.stream().anyMatch(r -> r.verdict() == Verdict.FAIL)) {
             said.add("Not adjusted: that takes the competence '" + state.card().competence() + "'.");
         }
+        state.countersigned()
+                .ifPresent(lead -> said.add(
+                        "Adjusted under the countersignature of " + lead.by() + ", for '" + lead.competence() + "'."));
         if (!state.skipped().isEmpty()) {
             said.add("Skipped: slot "
                     + state.skipped().stream().sorted().map(String::valueOf).collect(Collectors.joining(", slot "))

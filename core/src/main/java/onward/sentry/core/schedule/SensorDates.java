@@ -11,17 +11,37 @@ import onward.sentry.core.working.Working;
  * @param slot the sensor's slot
  * @param fittedOn the day it was fitted
  * @param lastGoodOn the day of its last signed calibration that ended pass or marginal; empty when it never had one
+ * @param statedDue next calibration as the laboratory that did the last one states it; empty where none stated one
  */
-public record SensorDates(int slot, LocalDate fittedOn, Optional<LocalDate> lastGoodOn) {
+public record SensorDates(int slot, LocalDate fittedOn, Optional<LocalDate> lastGoodOn, Optional<LocalDate> statedDue) {
 
-    /** A sensor that was never calibrated is due on the day it was fitted. */
+    public SensorDates(int slot, LocalDate fittedOn, Optional<LocalDate> lastGoodOn) {
+        this(slot, fittedOn, lastGoodOn, Optional.empty());
+    }
+
+    /**
+     * A sensor that was never calibrated is due on the day it was fitted; one whose laboratory stated an earlier day than
+     * the interval gives is due on that. Last good on 1 March, every month, stated 20 March returns 20 March.
+     */
     public DueDate due(IntervalRule rule) {
         return lastGoodOn
                 .map(rule::nextDue)
+                .map(this::orAsStated)
                 .orElseGet(() -> new DueDate(
                         fittedOn,
                         Working.of("Sensor fitted: calibrate before use", "")
                                 .with("fitted", Figures.day(fittedOn))
                                 .gives(Figures.day(fittedOn))));
+    }
+
+    private DueDate orAsStated(DueDate byInterval) {
+        return statedDue
+                .filter(stated -> stated.isBefore(byInterval.date()))
+                .map(stated -> new DueDate(
+                        stated,
+                        Working.of("Stated on the laboratory's certificate", "")
+                                .with("by interval", Figures.day(byInterval.date()))
+                                .gives(Figures.day(stated))))
+                .orElse(byInterval);
     }
 }

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
-import onward.sentry.core.run.Reading;
+import onward.sentry.core.trace.Reading;
 
 /** A simulated instrument. The same seed and the same handling give the same readings. */
 public final class SimDetector {

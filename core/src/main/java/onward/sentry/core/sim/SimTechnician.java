@@ -11,9 +11,9 @@ import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 

@@ -7,7 +7,7 @@ import java.util.TreeMap;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.detector.Technology;
 import onward.sentry.core.gas.GasLibrary;
-import onward.sentry.core.run.Reading;
+import onward.sentry.core.trace.Reading;
 
 /**
  * Something that goes wrong at the bench, with how badly.

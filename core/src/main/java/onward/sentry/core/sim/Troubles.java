@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.run.Reading;
+import onward.sentry.core.trace.Reading;
 
 /** Everything that goes wrong at one bench at once; none: a healthy detector on good gas. */
 public record Troubles(List<Trouble> all) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import onward.sentry.core.trace.Reading;
 
 /** First-order sensors on a bench of our own: what they meet is set by the test, what they show goes into the run. */
 final class FakeInstrument {

@@ -14,6 +14,7 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.NextAction.Kind;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.trace.TraceCodec;
 import onward.sentry.core.working.Refused;
 import org.junit.jupiter.api.Test;

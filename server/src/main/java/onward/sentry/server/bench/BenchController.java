@@ -1,5 +1,6 @@
 package onward.sentry.server.bench;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -16,14 +17,15 @@ import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.run.GasDemands;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signatures;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springdoc.core.annotations.ParameterObject;
@@ -55,6 +57,7 @@ class BenchController {
     private final BenchEquipment equipment;
     private final House house;
     private final People people;
+    private final Signatures signatures;
     private final Site site;
 
     BenchController(
@@ -69,6 +72,7 @@ class BenchController {
             BenchEquipment equipment,
             House house,
             People people,
+            Signatures signatures,
             Site site) {
         this.runs = runs;
         this.views = views;
@@ -81,6 +85,7 @@ class BenchController {
         this.equipment = equipment;
         this.house = house;
         this.people = people;
+        this.signatures = signatures;
         this.site = site;
     }
 
@@ -124,7 +129,15 @@ class BenchController {
     }
 
     @PostMapping("/api/v1/runs/{id}/commands")
-    RunView command(@PathVariable UUID id, @Valid @RequestBody CommandBody body, Principal principal) {
+    RunView command(
+            @PathVariable UUID id,
+            @Valid @RequestBody CommandBody body,
+            Principal principal,
+            HttpServletRequest request) {
+        boolean signature = body.kind() == CommandBody.Kind.SIGN;
+        if (signature) {
+            signatures.require(request.getSession());
+        }
         var name = people.displayName(principal.getName());
         boolean lacks = runs.lacksCompetence(id, people.competences(principal.getName()));
         runs.command(
@@ -134,6 +147,9 @@ class BenchController {
                 body.at(),
                 name,
                 body.together().orElse(false));
+        if (signature) {
+            signatures.made(request.getSession());
+        }
         return views.view(id, name);
     }
 

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.CopyOnWriteArrayList;
-import onward.sentry.core.run.Reading;
+import onward.sentry.core.trace.Reading;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;

@@ -10,12 +10,14 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.run.LaboratoryLine;
 import onward.sentry.core.run.PaperLine;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
@@ -63,6 +65,7 @@ class PaperController {
     record Stored(String runId) {}
 
     @PostMapping("/api/v1/detectors/{serial}/paper-runs")
+    @Signed
     @ResponseStatus(HttpStatus.CREATED)
     @Transactional
     public Stored store(
@@ -81,6 +84,54 @@ class PaperController {
             var command =
                     new RunCommand.EnterPaper(lines, cylinder.tag(), cylinder.cylinder(), sheet.on(), sheet.doneBy());
             var id = paper.store(serial, sheet.job(), command, people.displayName(principal.getName()));
+            return new Stored(id.toString());
+        });
+    }
+
+    /**
+     * @param certificate its number
+     * @param on the day on which the laboratory calibrated
+     * @param statedDue next calibration as the certificate states it; null where it states none
+     */
+    record LaboratoryCertificate(
+            @NotBlank String laboratory,
+            @NotBlank String certificate,
+            @NotNull LocalDate on,
+            Optional<LocalDate> statedDue,
+            @NotNull List<@Valid LaboratoryReading> sensors) {}
+
+    /**
+     * What the certificate says of one sensor as it left the laboratory, in its unit.
+     *
+     * @param zero in clean air; null where it says nothing
+     * @param applied what the gas was worth
+     */
+    record LaboratoryReading(
+            int slot,
+            Optional<Double> zero,
+            @NotNull Double applied,
+            @NotNull Double reading) {}
+
+    @PostMapping("/api/v1/detectors/{serial}/laboratory-runs")
+    @Signed
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public Stored store(
+            @RequestHeader("Idempotency-Key") String key,
+            @PathVariable String serial,
+            @Valid @RequestBody LaboratoryCertificate sheet,
+            Principal principal) {
+        return once.per(key, principal.getName(), Stored.class, () -> {
+            var command = new RunCommand.EnterLaboratory(
+                    sheet.sensors().stream()
+                            .map(line -> new LaboratoryLine(
+                                    line.slot(), optional(line.zero()), line.applied(), line.reading()))
+                            .toList(),
+                    sheet.laboratory(),
+                    sheet.certificate(),
+                    sheet.on(),
+                    sheet.statedDue());
+            var id = paper.store(serial, command, people.displayName(principal.getName()));
             return new Stored(id.toString());
         });
     }

@@ -29,6 +29,7 @@ import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.Site;
 import org.springframework.http.HttpStatus;
@@ -194,6 +195,7 @@ class RoundController {
     }
 
     @PostMapping("/api/v1/rounds")
+    @Signed
     @ResponseStatus(HttpStatus.CREATED)
     @Transactional
     public RoundView begin(@Valid @RequestBody Begin body, Principal principal) {

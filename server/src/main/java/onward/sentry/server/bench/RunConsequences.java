@@ -108,6 +108,10 @@ class RunConsequences {
         entry.put("detector", detector.serial());
         entry.put("job", run.job().label());
         entry.put("crew", detector.crew());
+        live.state().laboratory().ifPresent(of -> {
+            entry.put("laboratory", of.laboratory());
+            entry.put("certificate", of.certificate());
+        });
         live.state().lastCylinder().ifPresent(chosen -> entry.put("cylinder", chosen.cylinderId()));
         return entry;
     }

@@ -21,6 +21,7 @@ import onward.sentry.core.working.Refusal;
  * @param skippable a sensor may be left out now, with a reason
  * @param ahead what may be confirmed from here while there is no line to the server
  * @param suspicion what may be behind a failure that stands; empty while nothing has failed
+ * @param mayBeCountersigned a lead may answer for the technician, whose competence has ended
  * @param competenceMissing what the technician would have to be qualified for to adjust it; empty when nothing
  */
 record RunView(
@@ -53,6 +54,7 @@ record RunView(
         boolean gasMayBeLeftOut,
         boolean skippable,
         String competenceMissing,
+        boolean mayBeCountersigned,
         Optional<SuspicionView> suspicion,
         List<NextAction> ahead) {
 

@@ -23,6 +23,7 @@ import onward.sentry.core.strip.Strip;
 import onward.sentry.core.suspect.RunSuspicion;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
+import onward.sentry.server.people.People;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -36,14 +37,16 @@ class RunViews {
     private final RunCache cache;
     private final Fleet fleet;
     private final House house;
+    private final People people;
     private final JdbcClient jdbc;
     private final Site site;
 
-    RunViews(Runs runs, RunCache cache, Fleet fleet, House house, JdbcClient jdbc, Site site) {
+    RunViews(Runs runs, RunCache cache, Fleet fleet, House house, People people, JdbcClient jdbc, Site site) {
         this.runs = runs;
         this.cache = cache;
         this.fleet = fleet;
         this.house = house;
+        this.people = people;
         this.jdbc = jdbc;
         this.site = site;
     }
@@ -112,6 +115,11 @@ class RunViews {
                         && state.zeroStartedAt().isEmpty()
                         && state.sensors().size() - state.skipped().size() > 1,
                 state.withoutCompetence() ? state.card().competence() : "",
+                state.withoutCompetence()
+                        && house.policy(state.started().orElseThrow().policyVersion())
+                                .signing()
+                                .countersigned()
+                        && people.hadCompetence(state.technician(), state.card().competence()),
                 suspicion(detector, live),
                 live.ahead());
     }
@@ -121,7 +129,7 @@ class RunViews {
         var state = live.state();
         boolean thinks = live.next().kind() == NextAction.Kind.TRY_AGAIN
                 || state.phase() != RunPhase.OPEN && state.outcomes().stream().anyMatch(SensorOutcome::failed);
-        if (!thinks || state.paper() || state.seenBump()) {
+        if (!thinks || state.paper() || state.byLaboratory() || state.seenBump()) {
             return Optional.empty();
         }
         var suspicion = RunSuspicion.of(

@@ -11,15 +11,16 @@ import java.util.UUID;
 import java.util.function.Function;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.SensorCare;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.lanes.Manifold;
 import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.fleet.Lendings;
@@ -162,6 +163,12 @@ public class Runs {
                 "slots",
                 "The card applies no gas to these sensors in this job.",
                 "Pick another sensor or the other job.");
+        if (job == Job.CALIBRATION) {
+            detector.sensors().stream()
+                    .filter(sensor -> slots.contains(sensor.slot()))
+                    .forEach(sensor ->
+                            SensorCare.checkSettled(card.sensor(sensor.slot()), sensor.fittedOn(), site.today()));
+        }
         var live = beginning.of(detector, job, source, timeScale, slots, technician, lacks(card, competences));
         live.carryOut(new RunCommand.Place(start.room(), manifold, sharing), 0, technician);
         return open(detector, live, clientId);

@@ -13,6 +13,7 @@ import onward.sentry.server.certificate.Certificates.Given;
 import onward.sentry.server.certificate.Certificates.Standing;
 import onward.sentry.server.certificate.Register.Wanting;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.QrCode;
 import onward.sentry.server.platform.Site;
@@ -78,6 +79,7 @@ class CalibrationCertificateController {
             String verdict) {}
 
     @PostMapping("/api/v1/runs/{id}/certificates")
+    @Signed(many = true)
     @Transactional
     public GivenCode give(@RequestHeader("Idempotency-Key") String key, @PathVariable UUID id, Principal principal) {
         var address =

@@ -172,15 +172,20 @@ class Certificates {
 
     private CalibrationCertificate certificate(RunEntity run, CalibrationCertificate.Giving giving) {
         var detector = fleet.byId(run.detectorId());
+        var state = runs.state(run.id());
         return CalibrationCertificate.of(
                 giving,
                 new CalibrationCertificate.Instrument(
                         detector.serial(), detector.assetTag(), detector.model(), detector.crew(), detector.location()),
-                runs.state(run.id()),
+                state,
                 switch (run.source()) {
                     case LINK, SEEN_LIVE -> "over the link";
                     case TYPED, SEEN -> "typed by hand";
                     case PAPER -> "typed in from paper";
+                    case LABORATORY ->
+                        state.laboratory()
+                                .map(of -> "typed in from certificate " + of.certificate() + " of " + of.laboratory())
+                                .orElseThrow();
                 },
                 run.startedAt(),
                 run.strip().map(Strip::decode).orElseThrow(),

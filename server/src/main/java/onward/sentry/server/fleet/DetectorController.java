@@ -19,6 +19,7 @@ import onward.sentry.core.working.Working;
 import onward.sentry.server.fleet.FleetList.Share;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.Site;
@@ -338,6 +339,7 @@ class DetectorController {
     }
 
     @PostMapping("/api/v1/detectors/{serial}/release")
+    @Signed
     @Transactional
     public DetectorRow release(
             @RequestHeader("Idempotency-Key") String key,

@@ -259,7 +259,7 @@ public class Fleet {
             if (job == Job.CALIBRATION) {
                 sensor.judged(result.verdict());
             }
-            result.renewedOn().ifPresent(sensor::renewed);
+            result.renewedOn().ifPresent(on -> sensor.renewed(on, result.statedDue()));
             result.sensitivity().ifPresent(sensor::setTo);
             if (job == Job.CALIBRATION
                     && signed.verdict().good()

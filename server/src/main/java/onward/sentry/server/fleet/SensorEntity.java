@@ -31,6 +31,10 @@ class SensorEntity {
     private LocalDate fittedOn;
     private LocalDate removedOn;
     private LocalDate lastGoodOn;
+
+    /** The next calibration as the laboratory that did the last one states it; null where none stated one. */
+    private LocalDate statedDue;
+
     private double sensitivity = 1;
     private double fittingResponse = 100;
     private boolean disabled;
@@ -81,8 +85,9 @@ class SensorEntity {
         return new SpanChain(sensitivity, fittingResponse);
     }
 
-    void renewed(LocalDate on) {
+    void renewed(LocalDate on, Optional<LocalDate> stated) {
         lastGoodOn = on;
+        statedDue = stated.orElse(null);
     }
 
     boolean isFitted() {
@@ -90,7 +95,7 @@ class SensorEntity {
     }
 
     SensorDates dates() {
-        return new SensorDates(slot, fittedOn, Optional.ofNullable(lastGoodOn));
+        return new SensorDates(slot, fittedOn, Optional.ofNullable(lastGoodOn), Optional.ofNullable(statedDue));
     }
 
     UUID id() {

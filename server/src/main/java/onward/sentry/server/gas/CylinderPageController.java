@@ -14,6 +14,7 @@ import onward.sentry.core.shelf.Contents;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Working;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -185,6 +186,7 @@ class CylinderPageController {
     record WithReason(@NotNull String reason) {}
 
     @PostMapping("/api/v1/cylinders/{tag}/release")
+    @Signed
     @Transactional
     public CylinderController.CylinderView release(
             @RequestHeader("Idempotency-Key") String key,
@@ -227,6 +229,7 @@ class CylinderPageController {
             @NotNull String reason) {}
 
     @PostMapping("/api/v1/recalls")
+    @Signed
     @ResponseStatus(HttpStatus.CREATED)
     @Transactional
     public RecallView recall(
@@ -240,6 +243,7 @@ class CylinderPageController {
     }
 
     @PostMapping("/api/v1/recalls/{id}/withdrawal")
+    @Signed
     @Transactional
     public RecallView withdraw(
             @RequestHeader("Idempotency-Key") String key,

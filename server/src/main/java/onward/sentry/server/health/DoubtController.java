@@ -12,6 +12,7 @@ import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.health.Doubts.Doubt;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -72,6 +73,7 @@ class DoubtController {
     }
 
     @PostMapping("/api/v1/doubts/{id}/closing")
+    @Signed
     @Transactional
     public DoubtView close(
             @RequestHeader("Idempotency-Key") String key,

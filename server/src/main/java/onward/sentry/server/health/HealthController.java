@@ -12,7 +12,6 @@ import onward.sentry.server.house.House;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** How the sensors of a detector fade. */
@@ -70,7 +69,8 @@ class HealthController {
 
     @GetMapping("/api/v1/detectors/{serial}/trends")
     @Transactional(readOnly = true)
-    public List<FadingView> trends(@PathVariable String serial, @RequestParam(defaultValue = "28") int leadDays) {
+    public List<FadingView> trends(@PathVariable String serial) {
+        int leadDays = house.policy().lead().partsDays();
         var detector = fleet.bySerial(serial);
         var card = house.latestCard(detector.model());
         return detector.sensors().stream()

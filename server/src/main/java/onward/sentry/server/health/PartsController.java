@@ -6,12 +6,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.health.PartWanted;
-import onward.sentry.core.working.Refusal;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Which new sensors will be wanted, and when to order them. */
@@ -20,7 +18,6 @@ class PartsController {
 
     private static final int MONTHS = 12;
     private static final int MOST_AT_ONCE = 60;
-    private static final int MOST_LEAD = 365;
 
     private final Outlooks outlooks;
     private final House house;
@@ -51,16 +48,10 @@ class PartsController {
     /** @param notYet sensors that are still to be worked out */
     record PartsView(int leadDays, List<PartsMonth> months, List<PartRow> rows, long notYet) {}
 
-    /** @param leadDays from order to shelf, 0 to 365 */
     @GetMapping("/api/v1/parts")
     @Transactional
-    public PartsView parts(@RequestParam(defaultValue = "28") int leadDays) {
-        Refusal.unless(
-                leadDays >= 0 && leadDays <= MOST_LEAD,
-                "lead-days",
-                "leadDays",
-                "From order to shelf it takes 0 to " + MOST_LEAD + " days, not " + leadDays + ".",
-                "Ask whoever delivers.");
+    public PartsView parts() {
+        int leadDays = house.policy().lead().partsDays();
         long notYet = outlooks.fill(MOST_AT_ONCE);
         var first = YearMonth.from(site.today());
         var seen = outlooks.until(first.plusMonths(MONTHS).atDay(1).minusDays(1));

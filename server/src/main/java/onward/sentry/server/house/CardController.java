@@ -9,6 +9,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.formats.CoreJson;
 import onward.sentry.formats.JsonText;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -73,6 +74,7 @@ class CardController {
 
     /** Publishes a card, and its draft is done with; its version is one above the newest of the model, or 1 for a new one. */
     @PostMapping("/api/v1/cards")
+    @Signed
     @ResponseStatus(HttpStatus.CREATED)
     @Transactional
     public CardView publish(

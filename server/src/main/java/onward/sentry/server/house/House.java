@@ -12,11 +12,13 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.house.Signing;
 import onward.sentry.core.sim.DryRun;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
+import onward.sentry.server.people.SigningRules;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -28,7 +30,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Reads cards and policy. A version never changes once written, so what was read once is kept. */
 @Service
-public class House {
+public class House implements SigningRules {
 
     private record Version(String name, int version) {}
 
@@ -135,6 +137,12 @@ public class House {
                         .optional()
                         .map(body -> json.readValue(body, HousePolicy.class))
                         .orElseThrow(() -> new NotFound("House policy v" + version)));
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public Signing signing() {
+        return policy().signing();
     }
 
     /** Writes a shipped card unless that version is there already. */

@@ -8,6 +8,7 @@ import java.util.List;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -60,6 +61,7 @@ class PolicyController {
     }
 
     @PostMapping("/api/v1/house/policy")
+    @Signed
     @Transactional
     public PolicyView change(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewPolicy body, Principal principal) {

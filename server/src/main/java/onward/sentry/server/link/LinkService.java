@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
-import onward.sentry.core.run.Reading;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;

@@ -24,6 +24,7 @@ final class EventWords {
                 case SEEN -> e.technician() + " bumped it in a round";
                 case SEEN_LIVE -> e.technician() + " bumped it in a round, numbers over the link";
                 case PAPER -> e.technician() + " typed in a " + e.job().label() + " that was done on paper";
+                case LABORATORY -> e.technician() + " typed in the certificate of a laboratory";
             };
         }
         if (event instanceof RunEvent.ChecksConfirmed e) {
@@ -55,6 +56,13 @@ final class EventWords {
         if (event instanceof RunEvent.PaperEntered e) {
             return "Typed in from paper, done by " + e.doneBy() + " with cylinder " + e.cylinderId() + ", certificate "
                     + e.cylinder().certificateNumber() + ": " + outcomes(e.outcomes(), card);
+        }
+        if (event instanceof RunEvent.LaboratoryEntered e) {
+            return "Calibrated by " + e.laboratory() + ", certificate " + e.certificate() + ": "
+                    + outcomes(e.outcomes(), card)
+                    + e.statedDue()
+                            .map(due -> "; next by " + Figures.day(due) + ", as it states")
+                            .orElse("");
         }
         if (event instanceof RunEvent.BumpSeen e) {
             return "Bumped in a round with cylinder " + e.cylinderId() + ", certificate "
@@ -115,6 +123,9 @@ final class EventWords {
         if (event instanceof RunEvent.LanePlaced e) {
             return (e.room().isEmpty() ? "Put on the bench" : "Put on the bench in the " + e.room())
                     + (e.manifold().isPresent() ? ", one of " + e.sharing() + " on a manifold" : "");
+        }
+        if (event instanceof RunEvent.Countersigned e) {
+            return e.by() + " countersigns: the competence '" + e.competence() + "' of the technician has ended";
         }
         if (event instanceof RunEvent.RunTakenOver e) {
             return e.by() + " took over from " + e.from();

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.server.logbook.LogbookWish.Condition;
 import onward.sentry.server.platform.NotFound;
@@ -91,7 +92,7 @@ class Logbook {
             Optional<Strip> strip,
             Optional<String> verdict,
             boolean simulated,
-            boolean paper,
+            Optional<ReadingSource> source,
             Optional<Long> corrects,
             List<Long> correctedBy,
             String hash) {
@@ -215,7 +216,7 @@ class Logbook {
                 endOfRun("strip", row).map(Strip::decode),
                 endOfRun("verdict", row).map(Verdict::valueOf).map(Verdict::label),
                 row.getObject("time_scale") != null && row.getDouble("time_scale") != 1,
-                "PAPER".equals(row.getString("source")),
+                Optional.ofNullable(row.getString("source")).map(ReadingSource::valueOf),
                 Optional.ofNullable((Long) row.getObject("corrects")),
                 correctedBy.map(list -> List.of(list.split(","))).orElse(List.of()).stream()
                         .map(Long::valueOf)

@@ -9,6 +9,7 @@ import onward.sentry.server.logbook.Logbook.LogbookEntry;
 import onward.sentry.server.logbook.Logbook.LogbookPage;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Role;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import org.springframework.security.core.Authentication;
 import org.springframework.transaction.annotation.Transactional;
@@ -62,6 +63,7 @@ class LogbookController {
     }
 
     @PostMapping("/api/v1/logbook/{seq}/corrections")
+    @Signed
     @Transactional
     public LogbookEntry correct(
             @RequestHeader("Idempotency-Key") String key,

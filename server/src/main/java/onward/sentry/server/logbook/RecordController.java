@@ -54,8 +54,7 @@ class RecordController {
             String technician,
             Optional<String> verdict,
             boolean simulated,
-            boolean typed,
-            boolean paper,
+            ReadingSource source,
             Optional<Strip> strip) {
 
         static RunRow of(RunEntity run) {
@@ -68,8 +67,7 @@ class RecordController {
                     run.technician(),
                     run.verdict().map(v -> v.label()),
                     run.timeScale() != 1,
-                    run.source() == ReadingSource.TYPED,
-                    run.source() == ReadingSource.PAPER,
+                    run.source(),
                     run.strip().map(Strip::decode));
         }
     }

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.UUID;
-import onward.sentry.core.run.Reading;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.core.trace.Trace;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.CoreJson;

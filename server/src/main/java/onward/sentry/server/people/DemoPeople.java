@@ -8,6 +8,9 @@ public final class DemoPeople {
     /** Shown on the demo's sign-in page; never used outside the demo. */
     public static final String PASSWORD = "skerravoe-demo";
 
+    /** The same for the PIN that all of them sign with. */
+    public static final String PIN = "2580";
+
     /**
      * @param may what the sign-in page says about the role
      * @param competences what the person is qualified for

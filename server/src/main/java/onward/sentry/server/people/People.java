@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.house.Competence;
+import onward.sentry.core.house.Pin;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -127,11 +128,65 @@ public class People implements UserDetailsService {
         ledger.append("password-chosen", person.displayName(), Map.of("signInName", signInName));
     }
 
+    /** A PIN for signing at the bench. @throws onward.sentry.core.working.Refused when the password is not right */
+    @Transactional
+    public void choosePin(String signInName, String password, String pin) {
+        var person = person(signInName);
+        Refusal.unless(
+                passwords.matches(password, person.passwordHash()),
+                "password-before",
+                "password",
+                "This is not your password.",
+                "Type it again, or ask an administrator for a new one.");
+        Pin.check(pin);
+        person.pin(passwords.encode(pin));
+        ledger.append("pin-chosen", person.displayName(), Map.of("signInName", signInName));
+    }
+
+    @Transactional(readOnly = true)
+    public boolean isPinClosed(String signInName) {
+        return person(signInName).isPinClosed();
+    }
+
+    /** Counts the wrong ones. */
+    @Transactional
+    public boolean isPin(String signInName, String pin) {
+        var person = person(signInName);
+        boolean right = person.leftOn().isEmpty()
+                && person.pinHash().filter(hash -> passwords.matches(pin, hash)).isPresent();
+        if (right) {
+            person.pinGiven();
+        } else {
+            person.pinFailed();
+        }
+        return right;
+    }
+
+    /** A right one opens the PIN again. */
+    @Transactional
+    public boolean isPassword(String signInName, String password) {
+        var person = person(signInName);
+        boolean right = person.leftOn().isEmpty() && passwords.matches(password, person.passwordHash());
+        if (right) {
+            person.pinGiven();
+        }
+        return right;
+    }
+
+    @Transactional
+    void forgetPin(String signInName) {
+        var person = person(signInName);
+        person.pin(null);
+        ledger.append("pin-given-up", person.displayName(), Map.of("signInName", signInName));
+    }
+
     /** @return a password good for choosing an own one only */
     @Transactional
     String resetPassword(String signInName, String by) {
         var password = OneTimeCode.fresh();
-        person(signInName).password(passwords.encode(password), true);
+        var person = person(signInName);
+        person.password(passwords.encode(password), true);
+        person.pin(null);
         ledger.append("password-reset", by, Map.of("signInName", signInName));
         return password;
     }
@@ -235,6 +290,15 @@ public class People implements UserDetailsService {
     @Transactional(readOnly = true)
     public Set<String> competences(String signInName) {
         return person(signInName).competencesOn(site.today());
+    }
+
+    /** Whether somebody was qualified for it once, and no longer is. @param displayName as records name the person */
+    @Transactional(readOnly = true)
+    public boolean hadCompetence(String displayName, String competence) {
+        return persons.findAllByOrderBySignInName().stream()
+                .filter(person -> person.displayName().equals(displayName))
+                .flatMap(person -> person.competences().stream())
+                .anyMatch(one -> one.name().equals(competence) && !one.holdsOn(site.today()));
     }
 
     @Transactional

@@ -18,6 +18,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.house.Competence;
+import onward.sentry.core.house.Pin;
 
 /** Somebody who may sign in. */
 @Entity
@@ -45,6 +46,12 @@ class Person {
 
     /** Somebody else has seen the password: it is good for choosing an own one only. */
     private boolean passwordTemporary;
+
+    /** Null where no PIN was chosen. */
+    private String pinHash;
+
+    /** Wrong ones in a row. */
+    private int pinFailures;
 
     protected Person() {}
 
@@ -117,6 +124,28 @@ class Person {
     void password(String hash, boolean temporary) {
         passwordHash = hash;
         passwordTemporary = temporary;
+    }
+
+    Optional<String> pinHash() {
+        return Optional.ofNullable(pinHash);
+    }
+
+    /** @param hash null: the PIN is given up */
+    void pin(String hash) {
+        pinHash = hash;
+        pinFailures = 0;
+    }
+
+    void pinFailed() {
+        pinFailures++;
+    }
+
+    void pinGiven() {
+        pinFailures = 0;
+    }
+
+    boolean isPinClosed() {
+        return pinFailures >= Pin.MOST_FAILURES;
     }
 
     String passwordHash() {

@@ -34,6 +34,8 @@ class SessionController {
     private final FirstAdministrator first;
     private final SignInGuard guard;
     private final Sessions sessions;
+    private final Signatures signatures;
+    private final SigningRules rules;
     private final SentrySettings settings;
     private final Site site;
 
@@ -44,6 +46,8 @@ class SessionController {
             FirstAdministrator first,
             SignInGuard guard,
             Sessions sessions,
+            Signatures signatures,
+            SigningRules rules,
             SentrySettings settings,
             Site site) {
         this.authentication = authentication;
@@ -52,13 +56,17 @@ class SessionController {
         this.first = first;
         this.guard = guard;
         this.sessions = sessions;
+        this.signatures = signatures;
+        this.rules = rules;
         this.settings = settings;
         this.site = site;
     }
 
     record SignIn(@NotNull String signInName, @NotNull String password) {}
 
-    record DemoPerson(String signInName, String password, String may) {}
+    record HereView(String signInName, String displayName, boolean pin) {}
+
+    record DemoPerson(String signInName, String password, String pin, String may) {}
 
     record NewAdministrator(
             @NotNull String code,
@@ -69,6 +77,10 @@ class SessionController {
     /**
      * @param signInName empty when nobody is signed in
      * @param passwordTemporary an own password has to be chosen before anything else
+     * @param pin the person signs with a PIN
+     * @param locked nothing can be entered on this device until somebody opens it
+     * @param lockMinutes without a touch until it locks; 0: never
+     * @param here who has signed in on this device, the last one first
      * @param demoPeople only in the demo: who may sign in, and with what
      */
     record SessionView(
@@ -76,6 +88,10 @@ class SessionController {
             Optional<String> displayName,
             Optional<Role> role,
             boolean passwordTemporary,
+            boolean pin,
+            boolean locked,
+            int lockMinutes,
+            List<HereView> here,
             boolean demo,
             boolean nobodyYet,
             String zone,
@@ -85,7 +101,9 @@ class SessionController {
     @GetMapping("/api/v1/session")
     SessionView session(Principal principal, HttpServletRequest request) {
         ((CsrfToken) request.getAttribute(CsrfToken.class.getName())).getToken();
-        return view(Optional.ofNullable(principal).map(Principal::getName));
+        return view(
+                Optional.ofNullable(principal).map(Principal::getName),
+                Device.of(Optional.ofNullable(request.getSession(false))));
     }
 
     @PostMapping("/api/v1/session")
@@ -103,7 +121,10 @@ class SessionController {
             context.setAuthentication(authenticated);
             SecurityContextHolder.setContext(context);
             contexts.saveContext(context, request, response);
-            return view(Optional.of(authenticated.getName()));
+            signatures.signedIn(request.getSession());
+            var device = Device.of(request.getSession());
+            device.taken(authenticated.getName());
+            return view(Optional.of(authenticated.getName()), Optional.of(device));
         } catch (AuthenticationException e) {
             guard.failed(name);
             throw new Refused(new Refusal(
@@ -128,11 +149,11 @@ class SessionController {
         first.create(body.code(), body.signInName(), body.displayName(), body.password());
     }
 
-    private SessionView view(Optional<String> name) {
+    private SessionView view(Optional<String> name, Optional<Device> device) {
         var person = name.map(people::person);
         var demoPeople = settings.demo()
                 ? DemoPeople.ALL.stream()
-                        .map(p -> new DemoPerson(p.signInName(), DemoPeople.PASSWORD, p.may()))
+                        .map(p -> new DemoPerson(p.signInName(), DemoPeople.PASSWORD, DemoPeople.PIN, p.may()))
                         .toList()
                 : List.<DemoPerson>of();
         return new SessionView(
@@ -140,6 +161,18 @@ class SessionController {
                 person.map(Person::displayName),
                 person.map(Person::role),
                 person.map(Person::passwordTemporary).orElse(false),
+                person.flatMap(Person::pinHash).isPresent(),
+                name.isPresent() && device.filter(Device::isLocked).isPresent(),
+                rules.signing().lockMinutes(),
+                name.isEmpty()
+                        ? List.of()
+                        : device.map(Device::here).orElse(List.of()).stream()
+                                .map(people::person)
+                                .map(one -> new HereView(
+                                        one.signInName(),
+                                        one.displayName(),
+                                        one.pinHash().isPresent()))
+                                .toList(),
                 settings.demo(),
                 people.nobodyYet(),
                 site.zone().getId(),

@@ -19,9 +19,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class ComingUp {
 
-    /** Usual time from order to shelf, days. */
-    private static final int LEAD_DAYS = 14;
-
     /** What runs out or must be ordered within this many days is raised. */
     private static final int AHEAD_DAYS = 7;
 
@@ -58,7 +55,7 @@ public class ComingUp {
     /** The nearest first. */
     @Transactional
     public List<Coming> list() {
-        var forecast = ahead.forecast(LEAD_DAYS);
+        var forecast = ahead.forecast();
         var coming = new ArrayList<Coming>();
         int warnDays = house.policy().warnBeforeExpiryDays();
         forecast.cylinders().forEach(one -> cylinder(one, warnDays, coming));

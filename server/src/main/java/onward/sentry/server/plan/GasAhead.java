@@ -36,7 +36,7 @@ class GasAhead {
 
     private static final Set<DayOfWeek> WEEKEND = EnumSet.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY);
 
-    private record Key(LocalDate today, long ledger, int leadDays) {}
+    private record Key(LocalDate today, long ledger) {}
 
     private record Kept(Key key, ShelfForecast forecast) {}
 
@@ -55,13 +55,12 @@ class GasAhead {
         this.jdbc = jdbc;
     }
 
-    /** @param leadDays from order to shelf */
     @Transactional
-    public ShelfForecast forecast(int leadDays) {
+    public ShelfForecast forecast() {
         long ledger = jdbc.sql("select coalesce(max(seq), 0) from ledger")
                 .query(Long.class)
                 .single();
-        var key = new Key(site.today(), ledger, leadDays);
+        var key = new Key(site.today(), ledger);
         var known = kept.get();
         if (known != null && known.key().equals(key)) {
             return known.forecast();
@@ -73,7 +72,7 @@ class GasAhead {
                         .toList(),
                 work(policy),
                 policy.reserve(),
-                leadDays,
+                policy.lead().gasDays(),
                 site.today().plusDays(DAYS));
         kept.set(new Kept(key, forecast));
         return forecast;

@@ -33,8 +33,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class GasController {
 
-    private static final int MOST_LEAD_DAYS = 180;
-
     private final GasAhead ahead;
     private final Fleet fleet;
     private final Shelf shelf;
@@ -95,9 +93,8 @@ class GasController {
 
     /** The shelf by what bites first; cylinders that are empty or returned are counted only. */
     @GetMapping("/api/v1/gas")
-    ShelfAheadView gas(@RequestParam(defaultValue = "14") int leadDays, @RequestParam(defaultValue = "200") int most) {
-        checkLead(leadDays);
-        var forecast = ahead.forecast(leadDays);
+    ShelfAheadView gas(@RequestParam(defaultValue = "200") int most) {
+        var forecast = ahead.forecast();
         var onShelf = forecast.cylinders().stream()
                 .filter(one -> isHere(one.tagged().cylinder().state()))
                 .sorted(Comparator.comparing(ShelfForecast.Lasting::lastDay)
@@ -106,19 +103,10 @@ class GasController {
         return new ShelfAheadView(
                 site.today(),
                 forecast.until(),
-                leadDays,
+                house.policy().lead().gasDays(),
                 onShelf.stream().limit(most).map(this::view).toList(),
                 forecast.cylinders().size() - onShelf.size(),
                 shortages(forecast));
-    }
-
-    private static void checkLead(int leadDays) {
-        Refusal.unless(
-                leadDays >= 0 && leadDays <= MOST_LEAD_DAYS,
-                "lead-days",
-                "leadDays",
-                "Gas takes 0 to " + MOST_LEAD_DAYS + " days from order to shelf, not " + leadDays + ".",
-                "Give the days that your supplier takes.");
     }
 
     private static boolean isHere(CylinderState state) {
@@ -169,9 +157,8 @@ class GasController {
 
     /** What to order by when, for whoever orders. */
     @GetMapping(path = "/api/v1/gas/orders", produces = "text/csv")
-    ResponseEntity<String> orders(@RequestParam(defaultValue = "14") int leadDays) {
-        checkLead(leadDays);
-        var lines = shortages(ahead.forecast(leadDays)).stream()
+    ResponseEntity<String> orders() {
+        var lines = shortages(ahead.forecast()).stream()
                 .map(s -> s.orderBy() + "," + s.from() + "," + Math.round(Math.ceil(s.litres())) + ","
                         + quoted(s.order()) + "," + quoted(String.join("; ", s.what())))
                 .collect(Collectors.joining("\r\n", "order_by,needed_from,litres,mix,for\r\n", "\r\n"));

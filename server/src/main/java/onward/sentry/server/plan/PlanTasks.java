@@ -39,7 +39,6 @@ class PlanTasks {
     /** How far a plan reaches. */
     static final int BENCH_DAYS = 30;
 
-    private static final int LEAD_DAYS = 14;
     /** From so many jobs on their own history says how long they take. */
     private static final int ENOUGH_RUNS = 5;
 
@@ -193,7 +192,7 @@ class PlanTasks {
 
     /** By model: the cylinders that serve its job, those that serve most models first, and how long there is gas for it. */
     private Map<String, GasSetUp> setUps(List<ProcedureCard> cards) {
-        var lasting = ahead.forecast(LEAD_DAYS).cylinders();
+        var lasting = ahead.forecast().cylinders();
         var good = new HashMap<String, List<List<ShelfForecast.Lasting>>>();
         var serves = new HashMap<String, Integer>();
         for (var card : cards) {

@@ -52,7 +52,7 @@ class PaperTest {
         var record = technician
                 .get("/api/v1/runs/" + stored.text("runId") + "/record")
                 .body();
-        assertThat(record.path("run").path("paper").asBoolean()).isTrue();
+        assertThat(record.path("run").path("source").asString()).isEqualTo("PAPER");
         assertThat(record.path("run").path("endedOn").asString()).isEqualTo("2026-03-01");
         assertThat(record.path("events").get(0).path("what").asString())
                 .isEqualTo("technician person typed in a calibration that was done on paper");
@@ -95,5 +95,85 @@ class PaperTest {
         var older = sheet(serial, "2026-02-27", 70, Map.of());
         assertThat(older.text("code")).isEqualTo("paper-too-old");
         assertThat(older.text("detail")).contains("1 Mar 2026");
+    }
+
+    private Api.Answer certificate(String serial, Map<String, Object> otherwise) {
+        var body = new HashMap<String, Object>(Map.of(
+                "laboratory",
+                "Outer Sound Laboratory",
+                "certificate",
+                "OS-118",
+                "on",
+                "2026-02-27",
+                "sensors",
+                List.of(
+                        Map.of("slot", 1, "applied", 50, "reading", 51),
+                        Map.of("slot", 2, "applied", 18, "reading", 18.1),
+                        Map.of("slot", 3, "zero", 0, "applied", 100, "reading", 97),
+                        Map.of("slot", 4, "applied", 25, "reading", 25.4))));
+        body.putAll(otherwise);
+        return technician.post("/api/v1/detectors/" + serial + "/laboratory-runs", body);
+    }
+
+    @Test
+    void aLaboratorysCertificateIsARecordAndSetsTheDueDay() {
+        var serial = island.quoin4();
+        var stored = certificate(serial, Map.of("statedDue", "2026-03-20"));
+        assertThat(stored.status()).isEqualTo(201);
+        var detector = technician.get("/api/v1/detectors/" + serial).body();
+        assertThat(detector.path("detector").path("dueOn").asString()).isEqualTo("2026-03-20");
+        assertThat(detector.path("detector").path("usable").asBoolean()).isFalse();
+        assertThat(detector.path("detector").path("state").asString()).isEqualTo("bump first");
+        assertThat(detector.toString()).contains("Stated on the laboratory's certificate");
+        var record = technician
+                .get("/api/v1/runs/" + stored.text("runId") + "/record")
+                .body();
+        assertThat(record.path("run").path("source").asString()).isEqualTo("LABORATORY");
+        assertThat(record.path("events").get(1).path("what").asString())
+                .startsWith("Calibrated by Outer Sound Laboratory, certificate OS-118: ")
+                .endsWith("; next by 20 Mar 2026, as it states");
+        var entry = technician
+                .get("/api/v1/logbook?words=OS-118")
+                .body()
+                .path("entries")
+                .get(0);
+        assertThat(entry.path("source").asString()).isEqualTo("LABORATORY");
+
+        var file =
+                technician.get("/api/v1/runs/" + stored.text("runId") + "/file").body();
+        assertThat(RunVerdicts.of(JsonText.read(file.toString(), RunFile.class)).differs())
+                .isEmpty();
+    }
+
+    @Test
+    void theNextCalibrationHereForgetsWhatTheLaboratoryStated() {
+        var serial = island.quoin4();
+        assertThat(certificate(serial, Map.of("statedDue", "2026-03-20")).status())
+                .isEqualTo(201);
+        assertThat(sheet(serial, "2026-03-01", 70, Map.of()).status()).isEqualTo(201);
+        assertThat(technician
+                        .get("/api/v1/detectors/" + serial)
+                        .body()
+                        .path("detector")
+                        .path("dueOn")
+                        .asString())
+                .isEqualTo("2026-04-01");
+    }
+
+    @Test
+    void aCertificateWithoutItsGasOrFromTheFutureIsRefusedByTheField() {
+        var serial = island.quoin4();
+        assertThat(certificate(serial, Map.of("sensors", List.of(Map.of("slot", 3, "applied", 0, "reading", 1))))
+                        .text("field"))
+                .isEqualTo("lines");
+        assertThat(certificate(serial, Map.of("on", "2026-04-01")).text("field"))
+                .isEqualTo("on");
+        assertThat(certificate(serial, Map.of("statedDue", "2026-02-27")).text("field"))
+                .isEqualTo("statedDue");
+        assertThat(technician
+                        .get("/api/v1/detectors/" + serial + "/runs")
+                        .body()
+                        .size())
+                .isZero();
     }
 }

@@ -78,7 +78,7 @@ class TypedRunTest {
         var signed = at(runId, 480, Map.of("kind", "SIGN")).body();
         assertThat(signed.path("verdict").asString()).isEqualTo("pass");
         var record = technician.get("/api/v1/runs/" + runId + "/record").body();
-        assertThat(record.path("run").path("typed").asBoolean()).isTrue();
+        assertThat(record.path("run").path("source").asString()).isEqualTo("TYPED");
         assertThat(record.path("sensors").get(2).path("trace").size()).isPositive();
         assertThat(technician.get("/api/v1/runs/" + runId + "/readings").body().size())
                 .isPositive();

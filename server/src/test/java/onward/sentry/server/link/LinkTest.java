@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import onward.sentry.core.run.Reading;
+import onward.sentry.core.trace.Reading;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;

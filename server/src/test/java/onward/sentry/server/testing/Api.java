@@ -32,6 +32,7 @@ public final class Api {
             HttpClient.newBuilder().cookieHandler(cookies).build();
     private final String url;
     private final Map<String, String> headers = new HashMap<>();
+    private String password = "";
 
     Api(String url) {
         this.url = url;
@@ -44,6 +45,7 @@ public final class Api {
     }
 
     public void signIn(String name, String password) {
+        this.password = password;
         get("/api/v1/session");
         var answer = post("/api/v1/session", Map.of("signInName", name, "password", password));
         if (answer.status() != 200) {
@@ -60,7 +62,18 @@ public final class Api {
         return send("DELETE", path, null, Map.of());
     }
 
+    /** Shows who it is where that is asked for, as a page does: the tests' clock jumps by months. */
     public Answer post(String path, Object body) {
+        var answer = postOnce(path, body);
+        if (answer.text("code").equals("signature-wanted")) {
+            postOnce("/api/v1/me/proof", Map.of("secret", password));
+            return postOnce(path, body);
+        }
+        return answer;
+    }
+
+    /** Sends it and takes the answer as it comes. */
+    public Answer postOnce(String path, Object body) {
         return send(
                 "POST", path, body, Map.of("Idempotency-Key", UUID.randomUUID().toString()));
     }

@@ -8,11 +8,11 @@ import java.util.Set;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.run.NextAction;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.sim.Atmosphere;
 import onward.sentry.core.sim.Hands;
 import onward.sentry.core.sim.Health;
 import onward.sentry.core.sim.SimDetector;
+import onward.sentry.core.trace.Reading;
 import tools.jackson.databind.JsonNode;
 
 /** A gateway with one simulated detector; run time goes on only as far as the test asks for. */

@@ -11,12 +11,12 @@ import java.util.Map;
 import java.util.Random;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.run.NextAction;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.sim.Atmosphere;
 import onward.sentry.core.sim.Hands;
 import onward.sentry.core.sim.Health;
 import onward.sentry.core.sim.SimDetector;
 import onward.sentry.core.sim.Troubles;
+import onward.sentry.core.trace.Reading;
 
 /** One simulated detector in a run: reads it out, keeps what the server has not acknowledged, and follows the run. */
 final class Lane implements Runnable {

@@ -6,8 +6,8 @@ import java.util.Optional;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.run.NextAction;
-import onward.sentry.core.run.Reading;
 import onward.sentry.core.sim.Atmosphere;
+import onward.sentry.core.trace.Reading;
 
 /** The messages of the link protocol, as docs/formats/link-protocol.md gives them. */
 final class LinkMessages {

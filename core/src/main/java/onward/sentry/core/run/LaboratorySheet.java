@@ -1,0 +1,114 @@
+package onward.sentry.core.run;
+
+import static onward.sentry.core.working.Refusal.unless;
+
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.stream.Stream;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.working.Figures;
+
+/** Judges the figures on the certificate of an outside laboratory by the card and the policy of this house. */
+record LaboratorySheet(RunState state, HousePolicy policy) {
+
+    private static final String CERTIFIED = "declared, by certificate";
+
+    RunEvent.LaboratoryEntered entered(RunCommand.EnterLaboratory sheet, long now) {
+        unless(
+                state.byLaboratory() && state.outcomes().isEmpty(),
+                "laboratory-not-now",
+                "",
+                "This run is not one that a laboratory did, or its certificate is typed in already.",
+                "Begin another entry.");
+        named(sheet.laboratory(), "laboratory", "No laboratory is named.", "Type the name at its head.");
+        named(sheet.certificate(), "certificate", "The certificate has no number.", "Type the number that it bears.");
+        unless(
+                !sheet.lines().isEmpty(),
+                "laboratory-empty",
+                "lines",
+                "The certificate has no figures.",
+                "Type at least one reading on gas.");
+        unless(
+                sheet.lines().stream().map(LaboratoryLine::slot).distinct().count()
+                        == sheet.lines().size(),
+                "laboratory-twice",
+                "lines",
+                "A sensor stands twice on it.",
+                "Type each sensor once, as it left the laboratory.");
+        unless(
+                sheet.statedDue().filter(due -> !due.isAfter(sheet.on())).isEmpty(),
+                "laboratory-due",
+                "statedDue",
+                "It states a next calibration on "
+                        + sheet.statedDue().map(Figures::day).orElse("") + ", which is not after "
+                        + Figures.day(sheet.on()) + ".",
+                "Type the day that the certificate states, or leave it out.");
+        return new RunEvent.LaboratoryEntered(
+                now,
+                sheet.lines(),
+                sheet.laboratory().strip(),
+                sheet.certificate().strip(),
+                sheet.on(),
+                sheet.statedDue(),
+                sheet.lines().stream().flatMap(this::outcomes).toList());
+    }
+
+    private static void named(String what, String field, String missing, String wayOut) {
+        unless(!what.isBlank() && what.strip().length() <= 120, "laboratory-" + field, field, missing, wayOut);
+    }
+
+    private Stream<SensorOutcome> outcomes(LaboratoryLine line) {
+        var sensor = state.card().findSensor(line.slot());
+        unless(
+                sensor.isPresent(),
+                "slot-unknown",
+                "lines",
+                "This detector has no slot " + line.slot() + ".",
+                "Use a slot of its card.");
+        return Stream.concat(inAir(line, sensor.get()).stream(), Stream.of(onGas(line)));
+    }
+
+    private Optional<SensorOutcome> inAir(LaboratoryLine line, SensorSpec sensor) {
+        return line.zero().isEmpty()
+                ? Optional.empty()
+                : Optional.of(outcome(
+                        line.slot(),
+                        Stage.ZERO,
+                        ZeroJudge.judge(
+                                sensor,
+                                line.zero().getAsDouble(),
+                                true,
+                                state.card().name() + ", " + policy.name()),
+                        line.zero().getAsDouble(),
+                        sensor.cleanAirReading()));
+    }
+
+    /** What the laboratory left the sensor at is held to the tolerance of a check. */
+    private SensorOutcome onGas(LaboratoryLine line) {
+        var judged = GasJudge.of(state, policy)
+                .judge(
+                        new Target(line.slot(), Purpose.CHECK, OptionalDouble.empty()),
+                        line.applied(),
+                        RunJudge.alone(line.reading()),
+                        state.chain(line.slot()),
+                        Optional.empty());
+        return outcome(line.slot(), Stage.CHECK, judged.judgement(), line.reading(), line.applied());
+    }
+
+    private static SensorOutcome outcome(int slot, Stage stage, Judgement judgement, double reading, double expected) {
+        return new SensorOutcome(
+                slot,
+                stage,
+                judgement,
+                OptionalDouble.of(reading),
+                expected,
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                CERTIFIED);
+    }
+}

@@ -1,0 +1,107 @@
+package onward.sentry.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import org.junit.jupiter.api.Test;
+
+/** Signing with a PIN, and a tablet that several people work on. */
+class SigningWalkTest {
+
+    private final World world = World.demo();
+
+    private void signingAsks(String when) {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/rules").page();
+            var question = page.getByRole(
+                    AriaRole.RADIOGROUP,
+                    new Page.GetByRoleOptions().setName("When does signing ask for a PIN or password?"));
+            var answer = question.getByRole(AriaRole.RADIO, new Locator.GetByRoleOptions().setName(when));
+            if (answer.isChecked()) {
+                return;
+            }
+            answer.click();
+            page.getByLabel("Why").fill("as the walk wants it");
+            marit.button("Put it in force").click();
+            var sheet = page.getByRole(AriaRole.DIALOG);
+            assertThat(sheet.or(page.getByText("as the walk wants it").first())).isVisible();
+            if (sheet.isVisible()) {
+                strike(sheet, "2580");
+                sheet.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Sign"))
+                        .click();
+            }
+            assertThat(page.getByText("as the walk wants it").first()).isVisible();
+        }
+    }
+
+    private static void strike(Locator sheet, String pin) {
+        for (var digit : pin.split("")) {
+            sheet.getByRole(
+                            AriaRole.BUTTON,
+                            new Locator.GetByRoleOptions().setName(digit).setExact(true))
+                    .click();
+        }
+    }
+
+    @Test
+    void whereItIsAskedForAPinGoesBeforeTheSignatureAndTheWorkGoesOnByItself() {
+        signingAsks("each time");
+        try (var una = new Walk(world).signIn("una")) {
+            var prefix = "S" + System.nanoTime() % 100_000 + "-";
+            world.crew("Signing", prefix, 1, 20);
+            var page = una.open("/detectors/" + prefix + "101/elsewhere").page();
+            page.getByText("at a laboratory").click();
+            page.getByLabel("Laboratory", new Page.GetByLabelOptions().setExact(true))
+                    .fill("Outer Sound Laboratory");
+            page.getByLabel("Number of the certificate").fill("OS-119");
+            page.getByLabel("Carbon monoxide that was applied").fill("100");
+            page.getByLabel("Carbon monoxide as left").fill("97");
+            una.button("Store as calibrated").click();
+
+            var sheet = page.getByRole(AriaRole.DIALOG);
+            assertThat(sheet).containsText("Sign as Una Haldane");
+            assertThat(sheet.getByLabel("PIN")).isFocused();
+            page.keyboard().type("9071");
+            page.keyboard().press("Enter");
+            assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("That is not your PIN.");
+            strike(sheet, "2580");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("Calibrated by Outer Sound Laboratory, certificate OS-119"))
+                    .isVisible();
+            una.nothingWentWrong();
+        } finally {
+            signingAsks("when the last is 15 minutes old");
+        }
+    }
+
+    @Test
+    void aTabletIsLockedAndTheNextPersonGoesOnAsThemself() {
+        try (var una = new Walk(world).signIn("una")) {
+            var page = una.open("/detectors").page();
+            lock(una);
+            page.keyboard().press("Escape");
+            assertThat(page.getByText("Who works here?")).isVisible();
+            una.button("Somebody else").click();
+            page.getByLabel("Sign-in name").fill("brand");
+            page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Password"))
+                    .fill("skerravoe-demo");
+            una.button("Sign in").click();
+            assertThat(page.getByText("Brand Osk")).isVisible();
+
+            lock(una);
+            una.button("Una Haldane").click();
+            page.keyboard().type("2580");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("Una Haldane")).isVisible();
+            assertThat(page.getByText("Who works here?")).hasCount(0);
+            una.nothingWentWrong();
+        }
+    }
+
+    private static void lock(Walk walk) {
+        walk.button("Lock, or let somebody else work here").click();
+        assertThat(walk.page().getByText("Who works here?")).isVisible();
+    }
+}

@@ -1,0 +1,44 @@
+package onward.sentry.server.people;
+
+import onward.sentry.core.house.Pin;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+import org.springframework.stereotype.Component;
+
+/** Holds what somebody gives as PIN or password against what is theirs. */
+@Component
+public class Proofs {
+
+    private final People people;
+    private final SignInGuard guard;
+
+    Proofs(People people, SignInGuard guard) {
+        this.people = people;
+        this.guard = guard;
+    }
+
+    /**
+     * @param secret PIN or password
+     * @throws Refused when it is neither, when the name is closed, or when too many wrong PINs have closed the PIN
+     */
+    public void check(String signInName, String secret) {
+        guard.check(signInName);
+        boolean pin = Pin.looksLikeOne(secret);
+        Refusal.unless(
+                !pin || !people.isPinClosed(signInName),
+                "pin-closed",
+                "secret",
+                Pin.MOST_FAILURES + " wrong PINs in a row: the PIN is closed.",
+                "Give your password; it opens the PIN again.");
+        if (pin ? people.isPin(signInName, secret) : people.isPassword(signInName, secret)) {
+            guard.succeeded(signInName);
+            return;
+        }
+        guard.failed(signInName);
+        throw new Refused(new Refusal(
+                "proof-wrong",
+                "secret",
+                pin ? "That is not your PIN." : "That is not your password.",
+                "Try again, or ask an administrator for a new password."));
+    }
+}
