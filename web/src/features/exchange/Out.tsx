@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { may, useSession } from "../../api/session";
 import { buttonLook } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 
@@ -11,6 +12,7 @@ const tables = [
 
 /** What goes out as CSV or as a workbook. */
 export function Out() {
+  const session = useSession();
   const [from, setFrom] = useState("");
   const [until, setUntil] = useState("");
   const days = new URLSearchParams({ ...(from && { from }), ...(until && { until }) }).toString();
@@ -45,6 +47,15 @@ export function Out() {
           </li>
         ))}
       </ul>
+      {may(session, "ADMINISTRATOR") && (
+        <p className="border-b border-line py-2">
+          <strong>The whole site</strong>{" "}
+          <span className="text-soft">every table as lines of JSON; an empty site begins with it, hashes and all. No passwords.</span>
+          <a href="/api/v1/site-archive" download className={buttonLook("plain", "mt-1 flex w-fit")}>
+            Archive
+          </a>
+        </p>
+      )}
       <p className="mt-2 text-sm text-soft">
         A text that a spreadsheet would take for a formula goes out in CSV with an apostrophe before it.
       </p>

@@ -108,7 +108,7 @@ class FleetWalkTest {
         world.foundOut("Mote CO");
         try (var una = new Walk(world).signIn("una")) {
             una.open("/parts");
-            assertThat(review(una.page())).containsText("every 21 days");
+            assertThat(review(una.page())).containsText("every 2 months");
             assertThat(review(una.page()).getByRole(AriaRole.BUTTON)).hasCount(0);
         }
         try (var marit = new Walk(world).signIn("marit")) {

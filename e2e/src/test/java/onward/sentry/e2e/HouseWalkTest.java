@@ -99,7 +99,7 @@ class HouseWalkTest {
     void aLaboratorysCertificateIsTypedInAndItsStatedDayCounts() {
         try (var una = new Walk(world).signIn("una")) {
             var prefix = "L" + System.nanoTime() % 100_000 + "-";
-            world.crew("Laboratory", prefix, 1, 20);
+            world.crew("Laboratory " + prefix, prefix, 1, 20);
             var serial = prefix + "101";
             var page = una.open("/detectors/" + serial).page();
             una.link("Done elsewhere").click();

@@ -50,7 +50,7 @@ class SigningWalkTest {
         signingAsks("each time");
         try (var una = new Walk(world).signIn("una")) {
             var prefix = "S" + System.nanoTime() % 100_000 + "-";
-            world.crew("Signing", prefix, 1, 20);
+            world.crew("Signing " + prefix, prefix, 1, 20);
             var page = una.open("/detectors/" + prefix + "101/elsewhere").page();
             page.getByText("at a laboratory").click();
             page.getByLabel("Laboratory", new Page.GetByLabelOptions().setExact(true))

@@ -163,6 +163,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/logbook-choices", VIEWER),
             row(HttpMethod.POST, "/api/v1/logbook/{seq}/corrections", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/exports/{table}/{form}", VIEWER),
+            row(HttpMethod.GET, "/api/v1/site-archive", ADMINISTRATOR),
             row(HttpMethod.GET, "/api/v1/imports", LEAD),
             row(HttpMethod.POST, "/api/v1/imports", LEAD),
             row(HttpMethod.GET, "/api/v1/imports/{id}", LEAD),

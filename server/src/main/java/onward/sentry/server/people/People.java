@@ -44,8 +44,9 @@ public class People implements UserDetailsService {
         this.site = site;
     }
 
+    /** Nobody is known, or those who are came with an archive, without passwords. */
     public boolean nobodyYet() {
-        return persons.count() == 0;
+        return persons.countByPasswordHashNot("") == 0;
     }
 
     /** @throws onward.sentry.core.working.Refused when the name is taken or the password too short */

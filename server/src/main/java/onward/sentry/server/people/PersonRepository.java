@@ -7,6 +7,8 @@ import org.springframework.data.jpa.repository.JpaRepository;
 
 interface PersonRepository extends JpaRepository<Person, UUID> {
 
+    long countByPasswordHashNot(String hash);
+
     Optional<Person> findBySignInName(String signInName);
 
     List<Person> findAllByOrderBySignInName();

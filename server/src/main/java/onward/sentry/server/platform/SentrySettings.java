@@ -12,6 +12,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param mailTo who is told what is coming up, addresses with commas between; empty: nobody
  * @param mailFrom whom the letters come from
  * @param markKeyFile the key that signs the daily marks of the ledger, in hexadecimal; empty: no marks
+ * @param load an archive that a site that was never started begins with; empty: none
  * @param linkTokenFile where the demo writes the token of its stand-ins; empty outside the demo
  */
 @ConfigurationProperties("sentry")
@@ -21,4 +22,5 @@ public record SentrySettings(
         @DefaultValue("") String mailTo,
         @DefaultValue("onward-sentry@localhost") String mailFrom,
         @DefaultValue("") String markKeyFile,
+        @DefaultValue("") String load,
         @DefaultValue("") String linkTokenFile) {}

@@ -1,0 +1,187 @@
+package onward.sentry.server.archive;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+import java.util.zip.ZipOutputStream;
+import javax.sql.DataSource;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.platform.DailyMarks;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import onward.sentry.tools.proof.Verify;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The whole site goes out as one file and comes back into an empty one with the same hashes. */
+class SiteArchiveTest {
+
+    private static final JsonMapper JSON =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    /** Written by this test when SENTRY_WRITE_DESCRIPTION is set. */
+    private static final Path SCHEMA = Path.of("../docs/formats/site-archive.schema.json");
+
+    @TempDir
+    private static Path folder;
+
+    private static TestServer server;
+    private static Map<String, byte[]> files;
+
+    @BeforeAll
+    static void aSiteWithSomeOfEverything() throws IOException {
+        var key = Files.writeString(folder.resolve("mark.key"), "5e".repeat(32));
+        server = TestServer.withPeople("--sentry.mark-key-file=" + key);
+        var technician = server.signedIn(Role.TECHNICIAN);
+        var lead = server.signedIn(Role.LEAD);
+        var island = new Island(server, technician);
+        var serial = island.quoin4();
+        var run = island.calibrate(serial, island.houseMix(), Map.of(3, 0.6));
+        island.calibrate(island.quoin4(), island.houseMix(), Map.of(4, 0.2));
+        assertThat(lead.post("/api/v1/runs/" + run.path("id").asString() + "/certificates", Map.of())
+                        .status())
+                .isEqualTo(200);
+        technician.post("/api/v1/me/pin", Map.of("password", TestServer.PASSWORD, "pin", "2580"));
+        server.bean(DailyMarks.class).markToday();
+        files = archive(server);
+    }
+
+    @AfterAll
+    static void close() {
+        server.close();
+    }
+
+    private static Map<String, byte[]> archive(TestServer of) throws IOException {
+        var bytes = of.signedIn(Role.ADMINISTRATOR).bytes("/api/v1/site-archive");
+        return unzipped(Files.write(folder.resolve("site" + bytes.length + ".zip"), bytes));
+    }
+
+    private static Map<String, byte[]> unzipped(Path file) throws IOException {
+        var files = new LinkedHashMap<String, byte[]>();
+        try (var zip = new ZipFile(file.toFile())) {
+            var entries = zip.entries();
+            while (entries.hasMoreElements()) {
+                var entry = entries.nextElement();
+                files.put(entry.getName(), zip.getInputStream(entry).readAllBytes());
+            }
+        }
+        return files;
+    }
+
+    private static Path zipped(String name, Map<String, byte[]> files) throws IOException {
+        var file = folder.resolve(name);
+        try (var zip = new ZipOutputStream(Files.newOutputStream(file))) {
+            for (var entry : files.entrySet()) {
+                zip.putNextEntry(new ZipEntry(entry.getKey()));
+                zip.write(entry.getValue());
+                zip.closeEntry();
+            }
+        }
+        return file;
+    }
+
+    private static JsonNode manifest(Map<String, byte[]> files) {
+        return JSON.readTree(files.get("manifest.json"));
+    }
+
+    @Test
+    void intoAnEmptySiteItComesWithTheSameHashesAndVerifies() throws Exception {
+        var file = zipped("whole.zip", files);
+        try (var other =
+                TestServer.fresh("--sentry.load=" + file, "--sentry.mark-key-file=" + folder.resolve("mark.key"))) {
+            var again = new ByteArrayOutputStream();
+            other.bean(SiteArchive.class).write(again);
+            var second = unzipped(Files.write(folder.resolve("again.zip"), again.toByteArray()));
+            assertThat(manifest(second).path("parts")).isEqualTo(manifest(files).path("parts"));
+            assertThat(manifest(second).path("lastLedgerHash"))
+                    .isEqualTo(manifest(files).path("lastLedgerHash"));
+
+            var told = new ByteArrayOutputStream();
+            try (var connection = other.bean(DataSource.class).getConnection()) {
+                assertThat(Verify.everything(connection, folder, new PrintStream(told, true, StandardCharsets.UTF_8)))
+                        .as(told.toString(StandardCharsets.UTF_8))
+                        .isZero();
+            }
+            assertThat(other.anybody()
+                            .get("/api/v1/session")
+                            .body()
+                            .path("nobodyYet")
+                            .asBoolean())
+                    .isTrue();
+            assertThatThrownBy(() -> other.signedIn(Role.ADMINISTRATOR)).hasMessageContaining("cannot sign in");
+        }
+    }
+
+    @Test
+    void everyLineIsOfItsDefinitionAndNothingLetsAnybodyIn() throws IOException {
+        if ("true".equals(System.getenv("SENTRY_WRITE_DESCRIPTION"))) {
+            Files.writeString(SCHEMA, JSON.writeValueAsString(JSON.readTree(files.get("schema.json"))) + "\n");
+        }
+        var schema = Files.readString(SCHEMA);
+        assertThat(JSON.readTree(schema)).isEqualTo(JSON.readTree(files.get("schema.json")));
+        for (var part : manifest(files).path("parts")) {
+            var table = part.path("table").asString();
+            var definition = definition(schema, table);
+            var text = new String(files.get(part.path("file").asString()), StandardCharsets.UTF_8);
+            assertThat(text.lines().count()).isEqualTo(part.path("rows").asLong());
+            text.lines()
+                    .forEach(line -> assertThat(definition.validate(line, InputFormat.JSON))
+                            .as(table)
+                            .isEmpty());
+        }
+        var people = new String(files.get("tables/person.jsonl"), StandardCharsets.UTF_8);
+        assertThat(people).contains("technician person").doesNotContain("$2a$");
+    }
+
+    private static Schema definition(String schema, String table) {
+        var root = (tools.jackson.databind.node.ObjectNode) JSON.readTree(schema);
+        root.put("$ref", "#/$defs/" + table);
+        return SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(JSON.writeValueAsString(root));
+    }
+
+    @Test
+    void whatIsNotWholeOrNotEmptyIsRefusedAndNothingIsTaken() throws IOException {
+        var changed = new LinkedHashMap<>(files);
+        changed.put(
+                "tables/detector.jsonl",
+                new String(files.get("tables/detector.jsonl"), StandardCharsets.UTF_8)
+                        .replace("Digester", "Quarry")
+                        .getBytes(StandardCharsets.UTF_8));
+        assertThatThrownBy(() -> TestServer.fresh("--sentry.load=" + zipped("changed.zip", changed)))
+                .hasStackTraceContaining("tables/detector.jsonl is not what the manifest says");
+
+        var missing = new LinkedHashMap<>(files);
+        missing.remove("tables/run_event.jsonl");
+        assertThatThrownBy(() -> TestServer.fresh("--sentry.load=" + zipped("missing.zip", missing)))
+                .hasStackTraceContaining("tables/run_event.jsonl is missing");
+
+        var other = new LinkedHashMap<>(files);
+        other.put("manifest.json", "{\"format\": \"another\", \"version\": 1}".getBytes(StandardCharsets.UTF_8));
+        assertThatThrownBy(() -> TestServer.fresh("--sentry.load=" + zipped("other.zip", other)))
+                .hasStackTraceContaining("It is a 'another' of version 1");
+
+        var file = zipped("whole2.zip", files);
+        assertThatThrownBy(() -> server.bean(SiteLoad.class).read(file))
+                .hasMessageContaining("This site holds something already");
+    }
+}
