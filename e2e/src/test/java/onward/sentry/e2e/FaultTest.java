@@ -3,35 +3,25 @@ package onward.sentry.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.net.CookieManager;
-import java.net.HttpCookie;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /** What happens to confirmed work when a process dies. */
 class FaultTest {
 
-    private static final Pattern CODE = Pattern.compile("first administrator: (\\S+)");
     private static final int WRITERS = 4;
-
-    private final CookieManager cookies = new CookieManager();
-    private final HttpClient http =
-            HttpClient.newBuilder().cookieHandler(cookies).build();
 
     @Test
     void everyWriteThatWasConfirmedIsThereOnceAfterTheServerWasKilledAmongThem() throws Exception {
         try (var world = World.empty()) {
-            signInAsTheFirst(world);
+            var client = Client.first(world);
             var confirmed = ConcurrentHashMap.<Integer>newKeySet();
             var next = new AtomicInteger();
             var go = new AtomicBoolean(true);
@@ -41,7 +31,7 @@ class FaultTest {
                     while (go.get()) {
                         int n = next.incrementAndGet();
                         try {
-                            if (register(world, n) / 100 == 2) {
+                            if (register(client, n) / 100 == 2) {
                                 confirmed.add(n);
                             }
                         } catch (IOException e) {
@@ -59,13 +49,13 @@ class FaultTest {
             world.startAgain();
 
             assertThat(confirmed).hasSizeGreaterThan(20);
-            assertThat(onRecord(world, next.get())).containsAll(confirmed);
+            assertThat(onRecord(client, next.get())).containsAll(confirmed);
             for (int n = 1; n <= next.get(); n++) {
-                assertThat(register(world, n) / 100)
+                assertThat(register(client, n) / 100)
                         .as("the same write again, under its key")
                         .isEqualTo(2);
             }
-            assertThat(get(world, "/api/v1/detectors?limit=1")).contains("\"matching\":" + next.get());
+            assertThat(client.get("/api/v1/detectors?limit=1")).contains("\"matching\":" + next.get());
         }
     }
 
@@ -83,63 +73,74 @@ class FaultTest {
         }
     }
 
-    private void signInAsTheFirst(World world) throws Exception {
-        get(world, "/api/v1/session");
-        var code = CODE.matcher(world.printed());
-        assertThat(code.find()).isTrue();
-        post(
-                world,
-                "/api/v1/first-administrator",
-                "{\"code\":\"" + code.group(1)
-                        + "\",\"signInName\":\"first\",\"displayName\":\"First Person\",\"password\":\"three old boats\"}",
-                "");
-        assertThat(post(world, "/api/v1/session", "{\"signInName\":\"first\",\"password\":\"three old boats\"}", ""))
-                .isEqualTo(200);
-        get(world, "/api/v1/session");
+    @Test
+    void onAFullDiskNothingIsConfirmedThatIsNotStoredAndWhatWasRefusedGoesInLater() throws Exception {
+        try (var database = new OwnDatabase(55_322);
+                var world = World.empty(database)) {
+            var client = Client.first(world);
+            assertThat(client.post("/api/v1/cylinders", cylinder(), "full")).isEqualTo(201);
+            var path = "/api/v1/cylinders/FULL-1/certificates?fileName=scan.pdf";
+            int stored = 0;
+            var answer = client.upload(path, scan(stored), "scan-" + stored);
+            while (answer.statusCode() / 100 == 2) {
+                stored++;
+                assertThat(stored).as("a disk that never fills").isLessThan(40);
+                answer = client.upload(path, scan(stored), "scan-" + stored);
+            }
+            assertThat(stored).isPositive();
+            assertThat(answer.statusCode()).isEqualTo(503);
+            assertThat(answer.body()).contains("storage-full", "The disk of the database is full");
+            assertThat(client.read("/api/v1/cylinders/FULL-1/certificates").size())
+                    .isEqualTo(stored);
+
+            database.makeRoom();
+            for (int i = 0; client.status("/actuator/health") != 200 && i < 100; i++) {
+                Thread.sleep(300);
+            }
+            assertThat(client.upload(path, scan(stored), "scan-" + stored).statusCode() / 100)
+                    .isEqualTo(2);
+            assertThat(client.upload(path, scan(0), "scan-0").statusCode() / 100)
+                    .as("the first once more, under its key")
+                    .isEqualTo(2);
+            assertThat(client.read("/api/v1/cylinders/FULL-1/certificates").size())
+                    .isEqualTo(stored + 1);
+        }
     }
 
-    private int register(World world, int n) throws IOException, InterruptedException {
+    /** A megabyte that no compression makes smaller. */
+    private static byte[] scan(int number) {
+        var bytes = new byte[1_000_000];
+        new Random(number).nextBytes(bytes);
+        System.arraycopy("%PDF-1.4\n".getBytes(StandardCharsets.US_ASCII), 0, bytes, 0, 9);
+        return bytes;
+    }
+
+    private static String cylinder() {
+        return "{\"tag\":\"FULL-1\",\"certificateNumber\":\"C-1\",\"lot\":\"L1\",\"balance\":\"air\",\"madeOn\":\"2026-01-02\","
+                + "\"useBefore\":\"2036-01-02\",\"volumeLitres\":58,\"fullBar\":69,\"gaugeBar\":60,\"components\":[{\"gas\":"
+                + "\"carbon-monoxide\",\"amount\":80,\"unit\":\"PPM\",\"uncertaintyPercent\":2}]}";
+    }
+
+    private static int register(Client client, int n) throws IOException, InterruptedException {
         var sensors = new StringBuilder();
         for (int slot = 1; slot <= 4; slot++) {
             sensors.append(slot > 1 ? "," : "")
                     .append("{\"slot\":%d,\"serial\":\"S%d-%d\",\"fittedOn\":\"2026-01-02\"}".formatted(slot, slot, n));
         }
-        return post(
-                world,
+        return client.post(
                 "/api/v1/detectors",
                 "{\"serial\":\"KILL-%d\",\"assetTag\":\"\",\"model\":\"Quoin 4\",\"crew\":\"\",\"location\":\"\",\"sensors\":[%s]}"
                         .formatted(n, sensors),
                 "register-" + n);
     }
 
-    private Set<Integer> onRecord(World world, int upTo) throws IOException, InterruptedException {
+    private static Set<Integer> onRecord(Client client, int upTo) throws IOException, InterruptedException {
         var found = ConcurrentHashMap.<Integer>newKeySet();
         for (int n = 1; n <= upTo; n++) {
-            var request = HttpRequest.newBuilder(URI.create(world.url() + "/api/v1/detectors/KILL-" + n))
-                    .build();
-            if (http.send(request, HttpResponse.BodyHandlers.discarding()).statusCode() == 200) {
+            if (client.status("/api/v1/detectors/KILL-" + n) == 200) {
                 found.add(n);
             }
         }
         return found;
-    }
-
-    private String get(World world, String path) throws IOException, InterruptedException {
-        var request = HttpRequest.newBuilder(URI.create(world.url() + path)).build();
-        return http.send(request, HttpResponse.BodyHandlers.ofString()).body();
-    }
-
-    private int post(World world, String path, String body, String key) throws IOException, InterruptedException {
-        var request = HttpRequest.newBuilder(URI.create(world.url() + path))
-                .header("Content-Type", "application/json")
-                .header("Idempotency-Key", key.isEmpty() ? "none" : key)
-                .POST(HttpRequest.BodyPublishers.ofString(body));
-        cookies.getCookieStore().getCookies().stream()
-                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
-                .map(HttpCookie::getValue)
-                .findFirst()
-                .ifPresent(token -> request.header("X-XSRF-TOKEN", token));
-        return http.send(request.build(), HttpResponse.BodyHandlers.discarding())
-                .statusCode();
     }
 }

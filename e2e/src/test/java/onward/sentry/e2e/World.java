@@ -26,6 +26,8 @@ final class World implements AutoCloseable {
 
     private final String database = "e" + UUID.randomUUID().toString().replace("-", "");
     private final boolean isDemo;
+    private final String address;
+    private final String password;
     private final int port = freePort();
     private final int controlPort = freePort();
     private final Path folder;
@@ -34,8 +36,10 @@ final class World implements AutoCloseable {
     private Process server;
     private Process gateway;
 
-    private World(boolean isDemo) {
+    private World(boolean isDemo, String address, String password) {
         this.isDemo = isDemo;
+        this.address = address;
+        this.password = password;
         try {
             folder = Files.createDirectories(Path.of("target", database));
             output = folder.resolve("server.log");
@@ -64,7 +68,7 @@ final class World implements AutoCloseable {
     /** The island with its stand-ins: one for all walks, each of which works on detectors of its own. */
     static synchronized World demo() {
         if (demo == null) {
-            demo = new World(true);
+            demo = new World(true, testAddress(), testPassword());
             Runtime.getRuntime().addShutdownHook(new Thread(demo::close));
         }
         return demo;
@@ -72,7 +76,12 @@ final class World implements AutoCloseable {
 
     /** The program as it first starts in earnest: nobody, nothing. */
     static World empty() {
-        return new World(false);
+        return new World(false, testAddress(), testPassword());
+    }
+
+    /** The same on a database server of its own. */
+    static World empty(OwnDatabase database) {
+        return new World(false, database.address(), database.password);
     }
 
     String url() {
@@ -123,9 +132,9 @@ final class World implements AutoCloseable {
                 "-jar",
                 JAR.toString(),
                 "--server.port=" + port,
-                "--spring.datasource.url=" + address() + database,
+                "--spring.datasource.url=" + address + database,
                 "--spring.datasource.username=sentry",
-                "--spring.datasource.password=" + password(),
+                "--spring.datasource.password=" + password,
                 "--sentry.demo=" + isDemo));
         if (first && isDemo) {
             // A later start leaves the gateway's token as it is.
@@ -165,7 +174,7 @@ final class World implements AutoCloseable {
     }
 
     private void createDatabase() throws SQLException {
-        try (var connection = DriverManager.getConnection(address() + "postgres", "sentry", password())) {
+        try (var connection = DriverManager.getConnection(address + "postgres", "sentry", password)) {
             connection.createStatement().execute("create database " + database);
         }
     }
@@ -218,7 +227,7 @@ final class World implements AutoCloseable {
     }
 
     private void store(String... statements) {
-        try (var connection = DriverManager.getConnection(address() + database, "sentry", password());
+        try (var connection = DriverManager.getConnection(address + database, "sentry", password);
                 var statement = connection.createStatement()) {
             connection.setAutoCommit(false);
             for (var sql : statements) {
@@ -230,7 +239,7 @@ final class World implements AutoCloseable {
         }
     }
 
-    private static String address() {
+    private static String testAddress() {
         var address = System.getenv("SENTRY_TEST_DB");
         if (address == null) {
             throw new IllegalStateException("These tests need PostgreSQL; ./sentry test starts one for them.");
@@ -238,7 +247,7 @@ final class World implements AutoCloseable {
         return address;
     }
 
-    private static String password() {
+    private static String testPassword() {
         return System.getenv("SENTRY_TEST_DB_PASSWORD");
     }
 

@@ -2,8 +2,12 @@ package onward.sentry.server.platform;
 
 import jakarta.persistence.OptimisticLockException;
 import java.net.URI;
+import java.sql.SQLException;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.HttpHeaders;
@@ -12,6 +16,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -22,6 +27,11 @@ import tools.jackson.core.JacksonException;
 /** Every error as RFC 9457 problem details: a stable code, the field to blame, the limit, and the way out. */
 @RestControllerAdvice
 class Problems extends ResponseEntityExceptionHandler {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+    /** How PostgreSQL says that a file could not grow. */
+    private static final String DISK_FULL = "53100";
 
     @ExceptionHandler
     ProblemDetail refused(Refused refused) {
@@ -55,6 +65,34 @@ class Problems extends ResponseEntityExceptionHandler {
                         "",
                         "This clashes with what is on record already.",
                         "Load the list again and look for it there."));
+    }
+
+    /** The database is away, or cannot store; whoever sent it keeps it and sends it again. */
+    @ExceptionHandler({DataAccessResourceFailureException.class, CannotCreateTransactionException.class})
+    ProblemDetail noStorage(Exception e) {
+        LOG.error("The database does not answer or cannot store", e);
+        return of(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                isFull(e)
+                        ? new Refusal(
+                                "storage-full",
+                                "",
+                                "The disk of the database is full; this was not stored.",
+                                "Make room on it, then send this again. What was confirmed before is safe.")
+                        : new Refusal(
+                                "database",
+                                "",
+                                "The database does not answer; this was not stored.",
+                                "Send it again in a while."));
+    }
+
+    private static boolean isFull(Throwable thrown) {
+        for (var cause = thrown; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLException sql && DISK_FULL.equals(sql.getSQLState())) {
+                return true;
+            }
+        }
+        return false;
     }
 
     @Override
