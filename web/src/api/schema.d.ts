@@ -660,6 +660,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/house/policy/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/house/policy/effect": {
         parameters: {
             query?: never;
@@ -3103,6 +3119,30 @@ export interface components {
             from: string;
             by: string;
             reason: string;
+        };
+        Moved: {
+            /** Format: int64 */
+            earlier: number;
+            /** Format: int64 */
+            later: number;
+            /** Format: int64 */
+            losingUse: number;
+            crews: string[];
+        };
+        Otherwise: {
+            stage: string;
+            change: string;
+            /** Format: int64 */
+            results: number;
+        };
+        ReachView: {
+            due: components["schemas"]["Moved"];
+            verdicts: components["schemas"]["Verdicts"];
+        };
+        Verdicts: {
+            /** Format: int64 */
+            of: number;
+            otherwise: components["schemas"]["Otherwise"][];
         };
         EffectView: {
             model: string;
@@ -5696,6 +5736,30 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["PolicyView"];
+                };
+            };
+        };
+    };
+    reach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HousePolicy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ReachView"];
                 };
             };
         };

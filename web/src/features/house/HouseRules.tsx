@@ -9,6 +9,7 @@ import { Button, buttonLook } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
 import { Cards } from "../cards/Cards";
+import { Reach } from "./Reach";
 import { policyQuery } from "./queries";
 import { figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
 
@@ -238,6 +239,7 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
           </li>
         ))}
       </ul>
+      <Reach policy={draft} />
       <Told error={effect.error ?? save.error} />
       <Field
         label="Why"

@@ -81,7 +81,7 @@ final class World implements AutoCloseable {
 
     /** The same on a database server of its own. */
     static World empty(OwnDatabase database) {
-        return new World(false, database.address(), database.password);
+        return new World(false, database.address(), database.password());
     }
 
     String url() {

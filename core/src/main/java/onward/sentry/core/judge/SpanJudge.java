@@ -47,8 +47,12 @@ public final class SpanJudge {
         return grade(SpanGrading.THREE_GRADES, response, response);
     }
 
-    /** @param share the reading before it is set, % of the target */
-    private static Verdict grade(SpanGrading grading, double response, double share) {
+    /**
+     * A response in % by a school: 60 by three grades returns marginal, by two grades pass.
+     *
+     * @param share the reading before it is set, % of the target
+     */
+    public static Verdict grade(SpanGrading grading, double response, double share) {
         if (MOST_ADJUSTABLE.isExceededBy(share) || !LEAST_ADJUSTABLE.isReachedBy(share)) {
             return Verdict.FAIL;
         }

@@ -14,6 +14,7 @@ import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Uncertainty;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.trace.Plateau;
 
 /**
@@ -60,6 +61,13 @@ public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ow
                         OptionalDouble.of(BumpJudge.responsePercent(sensor, expected, reading)),
                         OptionalDouble.empty());
         };
+    }
+
+    /** The verdict of a check by one reading, the uncertainty of its gas left out: 88 on 100 ppm within 10 % fails. */
+    public Verdict check(Target target, double expected, double reading) {
+        return judge(target, expected, RunJudge.alone(reading), SpanChain.NEW, Optional.empty())
+                .judgement()
+                .verdict();
     }
 
     /**

@@ -85,6 +85,7 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/card-dry-runs", LEAD),
             row(HttpMethod.GET, "/api/v1/house/policy", VIEWER),
             row(HttpMethod.POST, "/api/v1/house/policy/effect", LEAD),
+            row(HttpMethod.POST, "/api/v1/house/policy/reach", LEAD),
             row(HttpMethod.POST, "/api/v1/house/policy", LEAD),
             row(HttpMethod.GET, "/api/v1/people", LEAD),
             row(HttpMethod.POST, "/api/v1/people", ADMINISTRATOR),

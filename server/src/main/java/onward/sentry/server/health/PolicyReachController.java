@@ -1,0 +1,29 @@
+package onward.sentry.server.health;
+
+import jakarta.validation.Valid;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.server.fleet.DueUnder;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** How far a change of the house rules would reach into the fleet and back into its history. */
+@RestController
+class PolicyReachController {
+
+    private final DueUnder due;
+    private final VerdictsUnder verdicts;
+
+    PolicyReachController(DueUnder due, VerdictsUnder verdicts) {
+        this.due = due;
+        this.verdicts = verdicts;
+    }
+
+    record ReachView(DueUnder.Moved due, VerdictsUnder.Verdicts verdicts) {}
+
+    /** Nothing is stored, and nothing is judged anew. */
+    @PostMapping("/api/v1/house/policy/reach")
+    ReachView reach(@Valid @RequestBody HousePolicy policy) {
+        return new ReachView(due.moved(policy), verdicts.otherwise(policy));
+    }
+}

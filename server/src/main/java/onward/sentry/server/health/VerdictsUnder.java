@@ -1,0 +1,104 @@
+package onward.sentry.server.health;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.SpanJudge;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.GasJudge;
+import onward.sentry.core.run.Stage;
+import onward.sentry.server.house.House;
+import onward.sentry.server.platform.Site;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What the results on record would have been judged under another house policy; nothing is judged anew. */
+@Component
+class VerdictsUnder {
+
+    /** Newest results that are looked at. */
+    private static final int MOST = 20_000;
+
+    private static final List<Stage> CHECKS = List.of(Stage.AS_FOUND, Stage.CHECK_FIRST, Stage.CHECK, Stage.VERIFY);
+
+    /** So many results at a stage would have had another verdict. @param change such as {@code pass → fail} */
+    record Otherwise(String stage, String change, long results) {}
+
+    /** @param of results that were looked at, the newest ones */
+    record Verdicts(long of, List<Otherwise> otherwise) {}
+
+    private record Result(
+            String model, int slot, Stage stage, double reading, double expected, Double responsePercent) {}
+
+    private final JdbcClient jdbc;
+    private final House house;
+    private final Site site;
+
+    VerdictsUnder(JdbcClient jdbc, House house, Site site) {
+        this.jdbc = jdbc;
+        this.house = house;
+        this.site = site;
+    }
+
+    @Transactional(readOnly = true)
+    public Verdicts otherwise(HousePolicy then) {
+        var now = house.policy();
+        var results = results();
+        var judgesNow = judges(now);
+        var judgesThen = judges(then);
+        var counts = new TreeMap<String, Long>();
+        for (var result : results) {
+            var was = judged(result, judgesNow.get(result.model()), now);
+            var would = judged(result, judgesThen.get(result.model()), then);
+            if (was != would) {
+                counts.merge(result.stage().label() + "|" + was.label() + " → " + would.label(), 1L, Long::sum);
+            }
+        }
+        return new Verdicts(
+                results.size(),
+                counts.entrySet().stream()
+                        .map(entry -> {
+                            var parts = entry.getKey().split("\\|");
+                            return new Otherwise(parts[0], parts[1], entry.getValue());
+                        })
+                        .toList());
+    }
+
+    private Map<String, GasJudge> judges(HousePolicy policy) {
+        var judges = new HashMap<String, GasJudge>();
+        house.publishedCards()
+                .forEach(card ->
+                        judges.put(card.model(), new GasJudge(card.under(policy), policy, OptionalDouble.empty())));
+        return judges;
+    }
+
+    private static Verdict judged(Result result, GasJudge judge, HousePolicy policy) {
+        if (result.stage() == Stage.SPAN) {
+            return SpanJudge.grade(
+                    policy.schools().grading(), result.responsePercent(), 100 * result.reading() / result.expected());
+        }
+        return judge.check(
+                new Target(result.slot(), Purpose.CHECK, OptionalDouble.empty()), result.expected(), result.reading());
+    }
+
+    private List<Result> results() {
+        var stages = Stream.concat(CHECKS.stream(), Stream.of(Stage.SPAN))
+                .map(stage -> "'" + stage.name() + "'")
+                .collect(Collectors.joining(", "));
+        return jdbc.sql("select d.model, s.slot, r.stage, r.reading, r.expected, r.response_percent from (select * from"
+                        + " sensor_result where on_day > ? and stage in (" + stages + ") and reading is not null and"
+                        + " expected > 0 and (stage <> 'SPAN' or response_percent is not null) order by on_day desc"
+                        + " limit ?) r join sensor s on s.id = r.sensor_id join detector d on d.id = s.detector_id")
+                .params(site.today().minusYears(1), MOST)
+                .query(Result.class)
+                .list();
+    }
+}

@@ -1,0 +1,88 @@
+package onward.sentry.server.health;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HashMap;
+import java.util.Map;
+import onward.sentry.server.people.Role;
+import onward.sentry.server.testing.Api;
+import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.TestServer;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** What another house policy would reach, before it is put in force. */
+class PolicyReachTest {
+
+    private final TestServer server = TestServer.shared();
+    private final Api technician = server.signedIn(Role.TECHNICIAN);
+    private final Api lead = server.signedIn(Role.LEAD);
+    private final Island island = new Island(server, technician);
+
+    private JsonNode reach(String field, Object value, Map<String, Object> schools) {
+        var now = lead.get("/api/v1/house/policy").body().path("policy");
+        var policy = new HashMap<String, Object>();
+        now.properties().forEach(entry -> policy.put(entry.getKey(), entry.getValue()));
+        var changed = new HashMap<String, Object>();
+        now.path("schools").properties().forEach(entry -> changed.put(entry.getKey(), entry.getValue()));
+        changed.putAll(schools);
+        policy.put("schools", changed);
+        policy.put(field, value);
+        var answer = lead.post("/api/v1/house/policy/reach", policy);
+        assertThat(answer.status()).as(answer.toString()).isEqualTo(200);
+        return answer.body();
+    }
+
+    private static long otherwise(JsonNode reach, String stage, String change) {
+        for (var one : reach.path("verdicts").path("otherwise")) {
+            if (one.path("stage").asString().equals(stage)
+                    && one.path("change").asString().equals(change)) {
+                return one.path("results").asLong();
+            }
+        }
+        return 0;
+    }
+
+    @Test
+    void asItStandsNothingMovesAndNoVerdictDiffers() {
+        island.calibrate(island.quoin4(), island.houseMix(), Map.of());
+        var reach = reach("bumpEachDay", true, Map.of());
+        assertThat(reach.path("due").path("earlier").asLong()).isZero();
+        assertThat(reach.path("due").path("later").asLong()).isZero();
+        assertThat(reach.path("verdicts").path("of").asLong()).isPositive();
+        assertThat(reach.path("verdicts").path("otherwise").size()).isZero();
+    }
+
+    @Test
+    void aCloserToleranceNamesTheChecksThatWouldHaveFailed() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        long before = otherwise(reach("tolerancePercent", 5, Map.of()), "as found", "pass → fail");
+        assertThat(server.jdbc()
+                        .sql(
+                                "insert into sensor_result (id, run_id, sensor_id, stage, verdict, reading, expected, on_day)"
+                                        + " select gen_random_uuid(), r.run_id, r.sensor_id, 'AS_FOUND', 'PASS', 75, 80, r.on_day"
+                                        + " from sensor_result r join sensor s on s.id = r.sensor_id and s.slot = 3"
+                                        + " join detector d on d.id = s.detector_id and d.serial = ? where r.stage = 'SPAN'")
+                        .param(serial)
+                        .update())
+                .isEqualTo(1);
+        assertThat(otherwise(reach("tolerancePercent", 5, Map.of()), "as found", "pass → fail"))
+                .isEqualTo(before + 1);
+    }
+
+    @Test
+    void anotherGradingNamesTheSpansAndAnotherDueDayTheDetectors() {
+        island.calibrate(island.quoin4(), island.houseMix(), Map.of(3, 0.6));
+        var two = Map.<String, Object>of("grading", Map.of("school", "TWO_GRADES", "windowLow", 25, "windowHigh", 200));
+        assertThat(otherwise(reach("bumpEachDay", true, two), "span", "marginal → pass"))
+                .isPositive();
+
+        var thursday = Map.<String, Object>of("dueDay", Map.of("nth", 5, "weekday", "THURSDAY"));
+        var due = reach("bumpEachDay", true, thursday).path("due");
+        assertThat(due.path("earlier").asLong() + due.path("later").asLong()).isPositive();
+        assertThat(due.path("crews").toString()).contains("Digester");
+        assertThat(technician.post("/api/v1/house/policy/reach", Map.of()).status())
+                .isIn(400, 403);
+    }
+}

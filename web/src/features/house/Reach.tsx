@@ -1,0 +1,66 @@
+import { useQuery } from "@tanstack/react-query";
+import { answer, api } from "../../api/client";
+import { Loading, Told } from "../../ui/Told";
+import type { Policy } from "./schools";
+
+const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
+
+/** What a change would reach: due days that move, and what is on record that would have been judged otherwise. */
+export function Reach({ policy }: { policy: Policy }) {
+  const reach = useQuery({
+    queryKey: ["house", "reach", policy],
+    queryFn: () => answer(api.POST("/api/v1/house/policy/reach", { body: policy })),
+  });
+  if (!reach.data) {
+    return reach.isError ? <Told error={reach.error} /> : <Loading what="what it would reach" />;
+  }
+  const { due, verdicts } = reach.data;
+  const moves = due.earlier + due.later > 0;
+  return (
+    <>
+      <section aria-label="Due days">
+        <h3 className="font-bold">Due days</h3>
+        {moves ? (
+          <>
+            <p>
+              {[
+                due.earlier > 0 && `${many(due.earlier, "detector falls", "detectors fall")} due earlier`,
+                due.later > 0 && `${many(due.later, "detector", "detectors")} later`,
+              ]
+                .filter(Boolean)
+                .join(", ")}
+              .
+            </p>
+            {due.losingUse > 0 && (
+              <p className="font-semibold text-fail">
+                {many(due.losingUse, "that may be used today is", "that may be used today are")} overdue at once.
+              </p>
+            )}
+            <p className="text-sm text-soft">{due.crews.join(", ")}</p>
+          </>
+        ) : (
+          <p className="text-soft">None moves.</p>
+        )}
+      </section>
+      <section aria-label="Verdicts on record">
+        <h3 className="font-bold">Verdicts on record</h3>
+        {verdicts.otherwise.length === 0 ? (
+          <p className="text-soft">None of the last {verdicts.of.toLocaleString("en")} would have been another.</p>
+        ) : (
+          <>
+            <ul>
+              {verdicts.otherwise.map((one) => (
+                <li key={one.stage + one.change}>
+                  <strong>{one.results.toLocaleString("en")}</strong> {one.stage}: {one.change}
+                </li>
+              ))}
+            </ul>
+            <p className="text-sm text-soft">
+              of the last {verdicts.of.toLocaleString("en")}. Nothing is judged anew: they stay as they were signed.
+            </p>
+          </>
+        )}
+      </section>
+    </>
+  );
+}
