@@ -14,6 +14,24 @@ class BackupTest {
         }
     }
 
+    @Test
+    void withACertificateOfItsOwnItSpeaksTlsAndItsCookiesGoNoOtherWay() throws Exception {
+        try (var site = new OwnSite(18_082, 55_323)) {
+            var store = site.home() + "/tls.p12";
+            assertThat(site.shell(
+                                    "keytool -genkeypair -alias sentry -keyalg RSA -dname CN=localhost -validity 3 -storetype"
+                                            + " PKCS12 -storepass of-a-test -keystore '" + store + "'")
+                            .exit())
+                    .isZero();
+            site.set("SERVER_SSL_KEY_STORE", store);
+            site.set("SERVER_SSL_KEY_STORE_PASSWORD", "of-a-test");
+            var said = site.besideTheProgram("curl -sk -D - -o /dev/null https://127.0.0.1:18082/api/v1/session;"
+                    + " curl -s -o /dev/null -w 'plain %{http_code}' http://127.0.0.1:18082/api/v1/session");
+            assertThat(said.words()).contains("HTTP/1.1 200").containsPattern("Set-Cookie: .*; Secure");
+            assertThat(said.words()).contains("plain 400");
+        }
+    }
+
     private static void backedUpAndRestored(OwnSite site) throws Exception {
         var home = site.home();
         var file = home.resolve("site.backup");

@@ -8,6 +8,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
 /** A site of its own that {@code ./sentry} keeps in a folder, worked from the shell as its owner would. */
@@ -19,6 +21,7 @@ final class OwnSite implements AutoCloseable {
     private final Path home;
     private final int port;
     private final int databasePort;
+    private final Map<String, String> environment = new HashMap<>();
 
     OwnSite(int port, int databasePort) throws IOException {
         this.port = port;
@@ -32,6 +35,11 @@ final class OwnSite implements AutoCloseable {
         home.toFile().setReadable(true, false);
     }
 
+    /** For every command from here on. */
+    void set(String variable, String value) {
+        environment.put(variable, value);
+    }
+
     Path home() {
         return home;
     }
@@ -43,6 +51,7 @@ final class OwnSite implements AutoCloseable {
         builder.environment().put("SENTRY_HOME", home.toString());
         builder.environment().put("SENTRY_PORT", String.valueOf(port));
         builder.environment().put("SENTRY_DB_PORT", String.valueOf(databasePort));
+        builder.environment().putAll(environment);
         builder.redirectErrorStream(true);
         var process = builder.start();
         var words = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);

@@ -33,6 +33,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class GasController {
 
+    private static final int MOST_CYLINDERS = 5_000;
+
     private final GasAhead ahead;
     private final Fleet fleet;
     private final Shelf shelf;
@@ -94,6 +96,12 @@ class GasController {
     /** The shelf by what bites first; cylinders that are empty or returned are counted only. */
     @GetMapping("/api/v1/gas")
     ShelfAheadView gas(@RequestParam(defaultValue = "200") int most) {
+        Refusal.unless(
+                most >= 1 && most <= MOST_CYLINDERS,
+                "most-cylinders",
+                "most",
+                "The list holds 1 to " + MOST_CYLINDERS + " cylinders, not " + most + ".",
+                "Leave it out for the first 200.");
         var forecast = ahead.forecast();
         var onShelf = forecast.cylinders().stream()
                 .filter(one -> isHere(one.tagged().cylinder().state()))

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import onward.sentry.server.people.People;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
@@ -18,6 +19,23 @@ class CertificateTest {
     private final TestServer server = TestServer.shared();
     private final Api technician = server.signedIn(Role.TECHNICIAN);
     private final Island island = new Island(server, technician);
+
+    @Test
+    void sixtyFilesAMinuteAreTakenFromOnePersonAndNoMore() {
+        var name = "files" + System.nanoTime();
+        server.bean(People.class).add(name, name, Role.TECHNICIAN, TestServer.PASSWORD, "the test");
+        var busy = server.anybody();
+        busy.signIn(name, TestServer.PASSWORD);
+        var path = "/api/v1/cylinders/" + island.cylinder(Map.of()).path("tag").asString()
+                + "/certificates?fileName=scan.pdf";
+        for (int i = 0; i < 60; i++) {
+            assertThat(busy.upload(path, PDF).status()).isEqualTo(200);
+        }
+        var last = busy.upload(path, PDF);
+        assertThat(last.status()).isEqualTo(429);
+        assertThat(last.text("code")).isEqualTo("upload-pace");
+        assertThat(technician.upload(path, PDF).status()).as("somebody else").isEqualTo(200);
+    }
 
     @Test
     void whatIsAttachedComesBackAsItWasAndIsKnownByItsContent() {

@@ -1,12 +1,18 @@
 package onward.sentry.server.testing;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
+import java.util.function.Consumer;
+import java.util.zip.GZIPInputStream;
 import onward.sentry.server.SentryApplication;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Role;
@@ -17,6 +23,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
 
 /** The real server on a random port and a database of its own. Stands for one copy of the program. */
 public final class TestServer implements AutoCloseable {
@@ -63,6 +70,24 @@ public final class TestServer implements AutoCloseable {
         var name = "t" + UUID.randomUUID().toString().replace("-", "");
         sql("postgres", "create database " + name);
         return new TestServer(name, settings);
+    }
+
+    /**
+     * A server on a database that an older release has filled.
+     *
+     * @param dump of {@code pg_dump --inserts}, gzipped, among the tests' resources
+     * @param before what is looked at before this release touches it
+     */
+    public static TestServer onDump(String dump, Consumer<JdbcClient> before) {
+        var name = "t" + UUID.randomUUID().toString().replace("-", "");
+        sql("postgres", "create database " + name);
+        try (var in = new GZIPInputStream(Objects.requireNonNull(TestServer.class.getResourceAsStream(dump)))) {
+            sql(name, new String(in.readAllBytes(), StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        before.accept(JdbcClient.create(new DriverManagerDataSource(address() + name, "sentry", password())));
+        return new TestServer(name);
     }
 
     /** Another copy of the program on the same database. */
