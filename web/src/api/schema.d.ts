@@ -3019,6 +3019,11 @@ export interface components {
         ImportWithdrawal: {
             reason: string;
         };
+        Cautions: {
+            noAlarm: string;
+            notBesideGas: string;
+            ventilate: string;
+        };
         HousePolicy: {
             /** Format: int32 */
             version: number;
@@ -3033,6 +3038,7 @@ export interface components {
             altitudeMetres: number;
             lead: components["schemas"]["LeadTimes"];
             signing: components["schemas"]["Signing"];
+            cautions: components["schemas"]["Cautions"];
             schools: components["schemas"]["Schools"];
             figures: components["schemas"]["SiteFigures"];
         };

@@ -48,13 +48,15 @@ export function Out() {
         ))}
       </ul>
       {may(session, "ADMINISTRATOR") && (
-        <p className="border-b border-line py-2">
+        <div className="border-b border-line py-2">
           <strong>The whole site</strong>{" "}
           <span className="text-soft">every table as lines of JSON; an empty site begins with it, hashes and all. No passwords.</span>
-          <a href="/api/v1/site-archive" download className={buttonLook("plain", "mt-1 flex w-fit")}>
-            Archive
-          </a>
-        </p>
+          <span className="mt-1 flex">
+            <a href="/api/v1/site-archive" download className={buttonLook()}>
+              Archive
+            </a>
+          </span>
+        </div>
       )}
       <p className="mt-2 text-sm text-soft">
         A text that a spreadsheet would take for a formula goes out in CSV with an apostrophe before it.

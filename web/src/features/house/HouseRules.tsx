@@ -9,9 +9,14 @@ import { Button, buttonLook } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
 import { Cards } from "../cards/Cards";
+import { useSettled } from "../cards/useSettled";
 import { Reach } from "./Reach";
+import { CautionRows } from "./CautionRows";
 import { policyQuery } from "./queries";
-import { figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
+import { cautions, figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
+
+/** So long after the last stroke it is worked out what a change would do. */
+const SETTLED_MS = 300;
 
 /** Which school the site follows, question by question, and what another answer would do before it is in force. */
 export function HouseRules() {
@@ -27,7 +32,14 @@ export function HouseRules() {
   const lead = may(session, "LEAD");
   const moved = questions.filter((q) => q.read(shown) !== q.read(now));
   const movedFigures = figures.filter((f) => f.read(shown) !== f.read(now));
-  const edit = (changed: Policy) => setDraft([...questions, ...figures].every((q) => q.read(changed) === q.read(now)) ? null : changed);
+  const movedCautions = cautions.filter(({ name }) => shown.cautions[name] !== now.cautions[name]);
+  const edit = (changed: Policy) =>
+    setDraft(
+      [...questions, ...figures].every((q) => q.read(changed) === q.read(now)) &&
+        cautions.every(({ name }) => changed.cautions[name] === now.cautions[name])
+        ? null
+        : changed,
+    );
   return (
     <div className="grid grid-cols-1 gap-x-10 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div>
@@ -59,14 +71,14 @@ export function HouseRules() {
               ))}
           </section>
         ))}
+        <CautionRows now={now} shown={shown} enabled={lead} onChange={edit} />
         <Cards lead={lead} />
       </div>
       <aside className="flex flex-col gap-6 lg:sticky lg:top-16 lg:max-h-[calc(100dvh-5rem)] lg:self-start lg:overflow-y-auto">
         {draft && (
           <Change
-            key={JSON.stringify(draft)}
             draft={draft}
-            moved={[...moved, ...movedFigures].map((q) => q.question)}
+            moved={[...moved, ...movedFigures, ...movedCautions].map((q) => q.question)}
             onDone={() => setDraft(null)}
             onDrop={() => {
               setDraft(null);
@@ -209,9 +221,10 @@ function FigureRow({
 function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string[]; onDone: () => void; onDrop: () => void }) {
   const queries = useQueryClient();
   const [reason, setReason] = useState("");
+  const settled = useSettled(draft, SETTLED_MS);
   const effect = useQuery({
-    queryKey: ["house", "effect", draft],
-    queryFn: () => answer(api.POST("/api/v1/house/policy/effect", { body: draft })),
+    queryKey: ["house", "effect", settled],
+    queryFn: () => answer(api.POST("/api/v1/house/policy/effect", { body: settled })),
   });
   const save = useMutation({
     mutationFn: () => answer(api.POST("/api/v1/house/policy", { params: once(), body: { policy: draft, reason } })),
@@ -239,7 +252,7 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
           </li>
         ))}
       </ul>
-      <Reach policy={draft} />
+      <Reach policy={settled} />
       <Told error={effect.error ?? save.error} />
       <Field
         label="Why"

@@ -246,3 +246,24 @@ export const figures: HouseFigure[] = [
     write: (policy, value) => ({ ...policy, altitudeMetres: value }),
   },
 ];
+
+/** A sentence of the house's own. */
+export interface HouseText {
+  name: keyof Policy["cautions"];
+  question: string;
+  shipped: string;
+}
+
+export const cautions: HouseText[] = [
+  {
+    name: "ventilate",
+    question: "Before gas is turned on",
+    shipped: "Ventilate: calibration gas is toxic or asphyxiating.",
+  },
+  {
+    name: "noAlarm",
+    question: "While an instrument sets itself",
+    shipped: "In calibration mode this detector does not alarm: it protects nobody.",
+  },
+  { name: "notBesideGas", question: "Before a zero", shipped: "Never zero beside somebody's open gas." },
+];

@@ -8,6 +8,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -17,13 +18,23 @@ final class Client {
     private static final Pattern CODE = Pattern.compile("first administrator: (\\S+)");
     private static final JsonMapper JSON = JsonMapper.shared();
 
-    private final World world;
-    private final CookieManager cookies = new CookieManager();
-    private final HttpClient http =
-            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final String url;
+    private final CookieManager cookies;
+    private final HttpClient http;
 
     Client(World world) {
-        this.world = world;
+        this(world.url(), new CookieManager());
+    }
+
+    private Client(String url, CookieManager cookies) {
+        this.url = url;
+        this.cookies = cookies;
+        this.http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    }
+
+    /** The same person, whose proxy leads to another copy of the program. */
+    Client at(String copy) {
+        return new Client(copy, cookies);
     }
 
     /** The first one on an empty site, who may do everything. */
@@ -87,6 +98,11 @@ final class Client {
                 HttpResponse.BodyHandlers.ofString());
     }
 
+    /** A stream of server-sent events; the caller closes it. */
+    Stream<String> lines(String path) throws IOException, InterruptedException {
+        return http.send(to(path).build(), HttpResponse.BodyHandlers.ofLines()).body();
+    }
+
     /** A request as it goes over the wire, for those who break the line themselves. */
     String raw(String path, String body, String key) {
         return "POST " + path + " HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nIdempotency-Key: "
@@ -102,7 +118,7 @@ final class Client {
     }
 
     private HttpRequest.Builder to(String path) {
-        return HttpRequest.newBuilder(URI.create(world.url() + path));
+        return HttpRequest.newBuilder(URI.create(url + path));
     }
 
     private String cookie(String name) {

@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 
 /** The packaged program as a process on a database of its own, and for the demo the stand-in gateway beside it. */
 final class World implements AutoCloseable {
@@ -35,6 +36,7 @@ final class World implements AutoCloseable {
     private final Path token;
     private Process server;
     private Process gateway;
+    private Process copy;
 
     private World(boolean isDemo, String address, String password) {
         this.isDemo = isDemo;
@@ -125,34 +127,51 @@ final class World implements AutoCloseable {
         startServer(false);
     }
 
-    private void startServer(boolean first) throws IOException, InterruptedException {
-        var arguments = new ArrayList<>(List.of(
+    /** Another process of the program on the same database; it ends with the world. */
+    String copy() throws IOException, InterruptedException {
+        int another = freePort();
+        copy = process("copy.log", arguments(another));
+        var address = "http://127.0.0.1:" + another;
+        await(address, copy, () -> true);
+        return address;
+    }
+
+    private List<String> arguments(int at) {
+        return new ArrayList<>(List.of(
                 "-XX:TieredStopAtLevel=1",
                 "-Xmx512m",
                 "-jar",
                 JAR.toString(),
-                "--server.port=" + port,
+                "--server.port=" + at,
                 "--spring.datasource.url=" + address + database,
                 "--spring.datasource.username=sentry",
                 "--spring.datasource.password=" + password,
                 "--sentry.demo=" + isDemo));
+    }
+
+    private void startServer(boolean first) throws IOException, InterruptedException {
+        var arguments = arguments(port);
         if (first && isDemo) {
             // A later start leaves the gateway's token as it is.
             arguments.add("--sentry.link-token-file=" + token);
         }
         server = process("server.log", arguments);
+        // Health answers before the demo is loaded; the token is written last.
+        await(url(), server, () -> !first || !isDemo || Files.exists(token));
+    }
+
+    private void await(String address, Process process, BooleanSupplier more) throws InterruptedException {
         var http = HttpClient.newHttpClient();
         var health =
-                HttpRequest.newBuilder(URI.create(url() + "/actuator/health")).build();
+                HttpRequest.newBuilder(URI.create(address + "/actuator/health")).build();
         long end = System.nanoTime() + LONGEST_START.toNanos();
         while (true) {
-            if (!server.isAlive() || System.nanoTime() > end) {
+            if (!process.isAlive() || System.nanoTime() > end) {
                 throw new IllegalStateException("the server does not start:\n" + printed());
             }
             try {
-                // Health answers before the demo is loaded; the token is written last.
                 if (http.send(health, HttpResponse.BodyHandlers.discarding()).statusCode() == 200
-                        && (!first || !isDemo || Files.exists(token))) {
+                        && more.getAsBoolean()) {
                     return;
                 }
             } catch (IOException e) {
@@ -261,7 +280,7 @@ final class World implements AutoCloseable {
 
     @Override
     public void close() {
-        for (var process : new Process[] {gateway, server}) {
+        for (var process : new Process[] {gateway, copy, server}) {
             if (process != null) {
                 process.destroy();
                 try {

@@ -14,6 +14,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.gas.ReferenceValue;
 import onward.sentry.core.gas.SiteFigures;
+import onward.sentry.core.house.Cautions;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.house.LeadTimes;
 import onward.sentry.core.house.Schools;
@@ -234,7 +235,17 @@ class SchoolsTest {
     void theToleranceDecidesOverADriftOfTwelvePercent() {
         for (var tolerance : new double[] {10, 15}) {
             var policy = new HousePolicy(
-                    2, tolerance, true, 30, 0.05, 0, LeadTimes.SHIPPED, Signing.SHIPPED, SHIPPED, SiteFigures.NONE);
+                    2,
+                    tolerance,
+                    true,
+                    30,
+                    0.05,
+                    0,
+                    LeadTimes.SHIPPED,
+                    Signing.SHIPPED,
+                    Cautions.SHIPPED,
+                    SHIPPED,
+                    SiteFigures.NONE);
             var found = outcome(worked("Quoin 4", policy, 3, DRIFTED), 3, Stage.AS_FOUND);
             assertThat(found.judgement().verdict()).isEqualTo(tolerance == 10 ? Verdict.FAIL : Verdict.PASS);
             assertThat(found.judgement().working().source()).contains("house policy v2", "card Quoin 4 v2");

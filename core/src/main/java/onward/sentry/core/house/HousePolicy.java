@@ -16,6 +16,7 @@ import onward.sentry.core.working.Refusal;
  * @param altitudeMetres of the bench, for the pressure where no barometer is read; −430 to 5,000
  * @param lead from order to shelf
  * @param signing how a signature is proved, and when a device locks
+ * @param cautions the house's own words at the bench
  * @param schools which side the site takes where practitioners disagree
  * @param figures of gases and sensors that the site has from elsewhere than the handbook
  */
@@ -28,16 +29,28 @@ public record HousePolicy(
         double altitudeMetres,
         LeadTimes lead,
         Signing signing,
+        Cautions cautions,
         Schools schools,
         SiteFigures figures) {
 
     /** What ships: 10 %, a bump each day, 30 days' warning, 5 % reserve, sea level, gas in 14 days and sensors in 28. */
     public static final HousePolicy SHIPPED = new HousePolicy(
-            1, 10, true, 30, 0.05, 0, LeadTimes.SHIPPED, Signing.SHIPPED, Schools.SHIPPED, SiteFigures.NONE);
+            1,
+            10,
+            true,
+            30,
+            0.05,
+            0,
+            LeadTimes.SHIPPED,
+            Signing.SHIPPED,
+            Cautions.SHIPPED,
+            Schools.SHIPPED,
+            SiteFigures.NONE);
 
     public HousePolicy {
         lead = lead == null ? LeadTimes.SHIPPED : lead;
         signing = signing == null ? Signing.SHIPPED : signing;
+        cautions = cautions == null ? Cautions.SHIPPED : cautions;
         schools = schools == null ? Schools.SHIPPED : schools;
         figures = figures == null ? SiteFigures.NONE : figures;
         checkTolerance(tolerancePercent);
@@ -81,6 +94,7 @@ public record HousePolicy(
                 altitudeMetres,
                 lead,
                 signing,
+                cautions,
                 other,
                 figures);
     }
@@ -95,6 +109,7 @@ public record HousePolicy(
                 altitudeMetres,
                 lead,
                 signing,
+                cautions,
                 schools,
                 figures);
     }
@@ -109,6 +124,7 @@ public record HousePolicy(
                 altitudeMetres,
                 lead,
                 signing,
+                cautions,
                 schools,
                 other);
     }

@@ -410,7 +410,7 @@ public final class LiveRun {
 
     /** The one thing to do next. */
     public NextAction next() {
-        return NextAction.of(state, policy.schools().threading());
+        return NextAction.of(state, policy);
     }
 
     /**
@@ -430,7 +430,7 @@ public final class LiveRun {
                     next.kind() == NextAction.Kind.CONFIRM_CHECKS
                             ? new RunEvent.ChecksConfirmed(later.stepSince(), next.step(), next.details())
                             : new RunEvent.StepConfirmed(later.stepSince(), next.step())));
-            next = NextAction.of(later, policy.schools().threading());
+            next = NextAction.of(later, policy);
         }
         return ahead;
     }

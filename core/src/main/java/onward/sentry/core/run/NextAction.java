@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.card.Step;
-import onward.sentry.core.house.Schools.Threading;
+import onward.sentry.core.house.HousePolicy;
 
 /**
  * The one thing to do next, in one sentence.
@@ -77,14 +77,14 @@ public record NextAction(
         }
     }
 
-    /** With regulators put on by their type. */
+    /** By the rules that ship: regulators put on by their type, cautions in their first words. */
     public static NextAction of(RunState state) {
-        return of(state, Threading.BY_TYPE);
+        return of(state, HousePolicy.SHIPPED);
     }
 
-    /** @param threading how this site puts a regulator onto a cylinder */
-    public static NextAction of(RunState state, Threading threading) {
-        return new NextHand(state, threading).action();
+    /** @param policy how this site puts a regulator onto a cylinder, and what it cautions about */
+    public static NextAction of(RunState state, HousePolicy policy) {
+        return new NextHand(state, policy.schools().threading(), policy.cautions()).action();
     }
 
     /** Whether it can be confirmed without anything being judged or chosen first. */

@@ -9,6 +9,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.ZeroAir;
+import onward.sentry.core.house.Cautions;
 import onward.sentry.core.house.Schools.Threading;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.rig.Delivery;
@@ -18,10 +19,7 @@ import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.NextAction.Kind;
 
 /** Finds the words for what comes next. */
-record NextHand(RunState state, Threading threading) {
-
-    private static final String NO_ALARM = "In calibration mode this detector does not alarm: it protects nobody.";
-    private static final String NOT_BESIDE_GAS = "Never zero beside somebody's open gas.";
+record NextHand(RunState state, Threading threading, Cautions cautions) {
 
     NextAction action() {
         if (state.phase() == RunPhase.SIGNED) {
@@ -81,7 +79,7 @@ record NextHand(RunState state, Threading threading) {
                             "Save on the instrument, then note what it shows",
                             "Saved on the instrument")
                     .withDetails(List.of("What is not saved there is lost."))
-                    .withCautions(NO_ALARM);
+                    .withCautions(cautions.noAlarm());
         }
         if (step instanceof Step.ClearDown clear) {
             return clearDown(clear);
@@ -144,7 +142,7 @@ record NextHand(RunState state, Threading threading) {
         };
         return asking(Kind.START_ZERO, sentence, "Zero started")
                 .withDetails(zeroDetails(zero))
-                .withCautions(NOT_BESIDE_GAS);
+                .withCautions(cautions.notBesideGas());
     }
 
     private List<String> zeroDetails(Step.Zero zero) {
@@ -190,7 +188,7 @@ record NextHand(RunState state, Threading threading) {
         if (state.gasOpenedAt().isEmpty()) {
             return asking(Kind.OPEN_GAS, openSentence(), "Gas is on", !state.typed())
                     .withDetails(openDetails())
-                    .withCautions(cautionsOnGas("Ventilate: calibration gas is toxic or asphyxiating."));
+                    .withCautions(cautionsOnGas(cautions.ventilate()));
         }
         long since = state.gasOpenedAt().orElseThrow() + RunJudge.lagMillis(state);
         var sentence =
@@ -203,7 +201,7 @@ record NextHand(RunState state, Threading threading) {
     /** Only where the instrument sets itself is it in its calibration mode. */
     private String[] cautionsOnGas(String... more) {
         return state.spanning()
-                ? Stream.concat(Stream.of(NO_ALARM), Stream.of(more)).toArray(String[]::new)
+                ? Stream.concat(Stream.of(cautions.noAlarm()), Stream.of(more)).toArray(String[]::new)
                 : more;
     }
 

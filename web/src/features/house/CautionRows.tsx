@@ -1,0 +1,80 @@
+import clsx from "clsx";
+import { useId } from "react";
+import { Button } from "../../ui/Button";
+import { cautions, type HouseText, type Policy } from "./schools";
+
+const MOST = 160;
+
+/** What the bench cautions about, in the house's own words; the shipped ones are there to go back to. */
+export function CautionRows({
+  now,
+  shown,
+  enabled,
+  onChange,
+}: {
+  now: Policy;
+  shown: Policy;
+  enabled: boolean;
+  onChange: (policy: Policy) => void;
+}) {
+  return (
+    <section aria-label="Cautions at the bench" className="mb-6">
+      <h2 className="border-b-2 border-ink pb-1 text-xl font-bold">Cautions at the bench</h2>
+      {cautions.map((caution) => (
+        <CautionRow
+          key={caution.name}
+          caution={caution}
+          text={shown.cautions[caution.name]}
+          changed={shown.cautions[caution.name] !== now.cautions[caution.name]}
+          enabled={enabled}
+          onChange={(text) => onChange({ ...shown, cautions: { ...shown.cautions, [caution.name]: text } })}
+        />
+      ))}
+    </section>
+  );
+}
+
+function CautionRow({
+  caution,
+  text,
+  changed,
+  enabled,
+  onChange,
+}: {
+  caution: HouseText;
+  text: string;
+  changed: boolean;
+  enabled: boolean;
+  onChange: (text: string) => void;
+}) {
+  const id = useId();
+  return (
+    <div
+      className={clsx(
+        "grid border-b border-line py-1 sm:grid-cols-[19rem_minmax(0,1fr)]",
+        changed && "border-l-4 border-l-caution pl-3 sm:-ml-4",
+      )}
+    >
+      <label htmlFor={id} className="py-2.5 font-semibold">
+        {caution.question}
+      </label>
+      <div className="flex flex-wrap items-center gap-x-3">
+        <input
+          id={id}
+          autoComplete="off"
+          maxLength={MOST}
+          required
+          className="min-h-11 min-w-0 grow rounded-sm border border-ink bg-sheet px-3 disabled:border-line"
+          value={text}
+          disabled={!enabled}
+          onChange={(event) => onChange(event.target.value)}
+        />
+        {enabled && text !== caution.shipped && (
+          <Button kind="quiet" onClick={() => onChange(caution.shipped)}>
+            As it ships
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
