@@ -6,7 +6,7 @@ import { useState } from "react";
 import { answer, api, type Schemas } from "../api/client";
 import { sessionQuery, useSession } from "../api/session";
 import { SecretPad } from "../ui/SecretPad";
-import { NewcomerHere } from "./NewcomerHere";
+import { Credentials } from "./Credentials";
 
 type Here = Schemas["HereView"];
 
@@ -81,7 +81,7 @@ function Opening({ here }: { here: Here[] }) {
             onGive={(secret) => open.mutate(secret)}
           />
         ) : (
-          <NewcomerHere onSignedIn={opened} />
+          <Credentials onSignedIn={opened} />
         )}
       </div>
     </>

@@ -1,6 +1,6 @@
-import clsx from "clsx";
 import { useId } from "react";
 import { Button } from "../../ui/Button";
+import { RuleRow } from "./RuleRow";
 import { cautions, type HouseText, type Policy } from "./schools";
 
 const MOST = 160;
@@ -49,32 +49,22 @@ function CautionRow({
 }) {
   const id = useId();
   return (
-    <div
-      className={clsx(
-        "grid border-b border-line py-1 sm:grid-cols-[19rem_minmax(0,1fr)]",
-        changed && "border-l-4 border-l-caution pl-3 sm:-ml-4",
+    <RuleRow id={id} label={caution.question} changed={changed}>
+      <input
+        id={id}
+        autoComplete="off"
+        maxLength={MOST}
+        required
+        className="min-h-11 min-w-0 grow rounded-sm border border-ink bg-sheet px-3 disabled:border-line"
+        value={text}
+        disabled={!enabled}
+        onChange={(event) => onChange(event.target.value)}
+      />
+      {enabled && text !== caution.shipped && (
+        <Button kind="quiet" onClick={() => onChange(caution.shipped)}>
+          As it ships
+        </Button>
       )}
-    >
-      <label htmlFor={id} className="py-2.5 font-semibold">
-        {caution.question}
-      </label>
-      <div className="flex flex-wrap items-center gap-x-3">
-        <input
-          id={id}
-          autoComplete="off"
-          maxLength={MOST}
-          required
-          className="min-h-11 min-w-0 grow rounded-sm border border-ink bg-sheet px-3 disabled:border-line"
-          value={text}
-          disabled={!enabled}
-          onChange={(event) => onChange(event.target.value)}
-        />
-        {enabled && text !== caution.shipped && (
-          <Button kind="quiet" onClick={() => onChange(caution.shipped)}>
-            As it ships
-          </Button>
-        )}
-      </div>
-    </div>
+    </RuleRow>
   );
 }

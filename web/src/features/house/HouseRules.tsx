@@ -13,6 +13,7 @@ import { useSettled } from "../cards/useSettled";
 import { Reach } from "./Reach";
 import { CautionRows } from "./CautionRows";
 import { policyQuery } from "./queries";
+import { RuleRow } from "./RuleRow";
 import { cautions, figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
 
 /** So long after the last stroke it is worked out what a change would do. */
@@ -188,33 +189,23 @@ function FigureRow({
     }
   }
   return (
-    <div
-      className={clsx(
-        "grid border-b border-line py-1 sm:grid-cols-[19rem_minmax(0,1fr)]",
-        changed && "border-l-4 border-l-caution pl-3 sm:-ml-4",
-      )}
-    >
-      <label htmlFor={id} className="py-2.5 font-semibold">
-        {figure.question}
-      </label>
-      <div className="flex flex-wrap items-center gap-x-3">
-        <input
-          id={id}
-          inputMode="decimal"
-          autoComplete="off"
-          className="min-h-11 w-24 rounded-sm border border-ink bg-sheet px-3 text-right disabled:border-line aria-invalid:border-2 aria-invalid:border-fail"
-          value={typed}
-          disabled={!enabled}
-          aria-invalid={wrong || undefined}
-          aria-describedby={`${id}-unit`}
-          onChange={(event) => change(event.target.value)}
-        />
-        <span id={`${id}-unit`} className={wrong ? "font-semibold text-fail" : "text-soft"}>
-          {wrong ? `A number from ${figure.least} to ${figure.most}: ` : ""}
-          {figure.unit}
-        </span>
-      </div>
-    </div>
+    <RuleRow id={id} label={figure.question} changed={changed}>
+      <input
+        id={id}
+        inputMode="decimal"
+        autoComplete="off"
+        className="min-h-11 w-24 rounded-sm border border-ink bg-sheet px-3 text-right disabled:border-line aria-invalid:border-2 aria-invalid:border-fail"
+        value={typed}
+        disabled={!enabled}
+        aria-invalid={wrong || undefined}
+        aria-describedby={`${id}-unit`}
+        onChange={(event) => change(event.target.value)}
+      />
+      <span id={`${id}-unit`} className={wrong ? "font-semibold text-fail" : "text-soft"}>
+        {wrong ? `A number from ${figure.least} to ${figure.most}: ` : ""}
+        {figure.unit}
+      </span>
+    </RuleRow>
   );
 }
 

@@ -85,38 +85,20 @@ public record HousePolicy(
     }
 
     public HousePolicy with(Schools other) {
-        return new HousePolicy(
-                version,
-                tolerancePercent,
-                bumpEachDay,
-                warnBeforeExpiryDays,
-                reserve,
-                altitudeMetres,
-                lead,
-                signing,
-                cautions,
-                other,
-                figures);
-    }
-
-    public HousePolicy withVersion(int other) {
-        return new HousePolicy(
-                other,
-                tolerancePercent,
-                bumpEachDay,
-                warnBeforeExpiryDays,
-                reserve,
-                altitudeMetres,
-                lead,
-                signing,
-                cautions,
-                schools,
-                figures);
+        return copy(version, other, figures);
     }
 
     public HousePolicy with(SiteFigures other) {
+        return copy(version, schools, other);
+    }
+
+    public HousePolicy withVersion(int other) {
+        return copy(other, schools, figures);
+    }
+
+    private HousePolicy copy(int number, Schools side, SiteFigures own) {
         return new HousePolicy(
-                version,
+                number,
                 tolerancePercent,
                 bumpEachDay,
                 warnBeforeExpiryDays,
@@ -125,8 +107,8 @@ public record HousePolicy(
                 lead,
                 signing,
                 cautions,
-                schools,
-                other);
+                side,
+                own);
     }
 
     /** The gases with the site's figures. */

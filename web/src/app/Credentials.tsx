@@ -5,8 +5,8 @@ import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { Told } from "../ui/Told";
 
-/** Somebody who has not been on this device yet signs in with name and password. */
-export function NewcomerHere({ onSignedIn }: { onSignedIn: () => Promise<void> }) {
+/** Signing in with name and password. */
+export function Credentials({ onSignedIn }: { onSignedIn: () => Promise<void> }) {
   const [signInName, setName] = useState("");
   const [password, setPassword] = useState("");
   const signIn = useMutation({
@@ -30,7 +30,7 @@ export function NewcomerHere({ onSignedIn }: { onSignedIn: () => Promise<void> }
       />
       <Told error={signIn.error} />
       <Button kind="act" type="submit" disabled={signIn.isPending} className="min-h-14 text-lg">
-        Sign in
+        {signIn.isPending ? "Signing in …" : "Sign in"}
       </Button>
     </form>
   );
