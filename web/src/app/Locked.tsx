@@ -7,6 +7,7 @@ import { answer, api, type Schemas } from "../api/client";
 import { sessionQuery, useSession } from "../api/session";
 import { SecretPad } from "../ui/SecretPad";
 import { Credentials } from "./Credentials";
+import { touch } from "./useIdleLock";
 
 type Here = Schemas["HereView"];
 
@@ -34,6 +35,7 @@ function Opening({ here }: { here: Here[] }) {
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<Here | null>(here[0] ?? null);
   async function opened() {
+    touch();
     // Whoever opened it sees what is theirs, with a token that is theirs.
     await queries.query({ ...sessionQuery, staleTime: 0 });
     await queries.invalidateQueries();

@@ -4,7 +4,8 @@ import { answer, api } from "../api/client";
 const LOOK_MS = 10_000;
 const TOUCHED = "sentry-touched";
 
-function touch(): void {
+/** Somebody is here: also called when they sign in or open the device, before any page of it stands. */
+export function touch(): void {
   localStorage.setItem(TOUCHED, String(Date.now()));
 }
 
@@ -24,7 +25,11 @@ export function useIdleLock(minutes: number, displayName: string, lock: () => vo
     if (minutes === 0) {
       return;
     }
-    touch();
+    if (idleFor() >= minutes * 60_000) {
+      lock(); // the page was closed and comes back after a while
+    } else {
+      touch();
+    }
     const events = ["pointerdown", "keydown", "wheel"] as const;
     events.forEach((event) => addEventListener(event, touch, { passive: true }));
     const look = setInterval(() => {

@@ -3,6 +3,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { answer, api } from "../../api/client";
 import { sessionQuery, useSession } from "../../api/session";
 import { Credentials } from "../../app/Credentials";
+import { touch } from "../../app/useIdleLock";
 import { Told } from "../../ui/Told";
 import { Threshold } from "./Threshold";
 
@@ -11,6 +12,7 @@ export function SignIn() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   async function signedIn() {
+    touch();
     // A new session has a new CSRF token; fetching it again sets the cookie.
     await queries.query({ ...sessionQuery, staleTime: 0 });
     await navigate({ to: "/" });

@@ -24,8 +24,6 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class SiteArchive {
 
-    private static final int ROWS_AT_ONCE = 1_000;
-
     private final SiteTables tables;
     private final JdbcTemplate jdbc;
     private final JsonMapper json;
@@ -77,7 +75,7 @@ class SiteArchive {
         zip.putNextEntry(new ZipEntry(file));
         var order = table.key().isEmpty() ? "" : " order by " + String.join(", ", table.key());
         var reader = new JdbcTemplate(Objects.requireNonNull(jdbc.getDataSource()));
-        reader.setFetchSize(ROWS_AT_ONCE);
+        reader.setFetchSize(table.rowsAtOnce());
         reader.query(
                 "select row_to_json(t)::text from (select " + table.selected() + " from " + table.name() + order
                         + ") t",

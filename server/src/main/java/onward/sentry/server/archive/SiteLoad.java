@@ -20,7 +20,6 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class SiteLoad {
 
-    private static final int ROWS_AT_ONCE = 1_000;
     private static final int BYTES_AT_ONCE = 65_536;
 
     private final SiteTables tables;
@@ -133,7 +132,7 @@ class SiteLoad {
             var lines = new ArrayList<Object[]>();
             for (var line = in.readLine(); line != null; line = in.readLine()) {
                 lines.add(new Object[] {line});
-                if (lines.size() == ROWS_AT_ONCE) {
+                if (lines.size() == table.rowsAtOnce()) {
                     jdbc.batchUpdate(insert, lines);
                     lines.clear();
                 }

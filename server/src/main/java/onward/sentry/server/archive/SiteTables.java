@@ -31,6 +31,9 @@ class SiteTables {
     /** Hold a row from the moment that the database has its form. */
     private static final Set<String> NEVER_EMPTY = Set.of("bench_plan");
 
+    /** A row may be some megabytes: scans, and cards with their pictures. */
+    private static final Set<String> LARGE = Set.of("cylinder_certificate", "procedure_card", "card_draft");
+
     /** Columns that let somebody in, with what stands in their place. */
     private static final Map<String, String> SECRETS = Map.of(
             "person.password_hash", "''",
@@ -45,6 +48,11 @@ class SiteTables {
     }
 
     record Table(String name, List<Column> columns, List<String> key) {
+
+        /** Few enough that they fit into memory whatever they hold. */
+        int rowsAtOnce() {
+            return LARGE.contains(name) ? 3 : 500;
+        }
 
         boolean isNeverEmpty() {
             return NEVER_EMPTY.contains(name);

@@ -15,6 +15,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Random;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
@@ -60,6 +61,13 @@ class SiteArchiveTest {
         assertThat(lead.post("/api/v1/runs/" + run.path("id").asString() + "/certificates", Map.of())
                         .status())
                 .isEqualTo(200);
+        var tag = island.cylinder(Map.of()).path("tag").asString();
+        for (int n = 0; n < 7; n++) {
+            assertThat(technician
+                            .upload("/api/v1/cylinders/" + tag + "/certificates?fileName=scan" + n + ".pdf", scan(n))
+                            .status())
+                    .isEqualTo(200);
+        }
         technician.post("/api/v1/me/pin", Map.of("password", TestServer.PASSWORD, "pin", "2580"));
         server.bean(DailyMarks.class).markToday();
         files = archive(server);
@@ -68,6 +76,14 @@ class SiteArchiveTest {
     @AfterAll
     static void close() {
         server.close();
+    }
+
+    /** More of these than are read at once. */
+    private static byte[] scan(int number) {
+        var bytes = new byte[300_000];
+        new Random(number).nextBytes(bytes);
+        System.arraycopy("%PDF-1.4\n".getBytes(StandardCharsets.US_ASCII), 0, bytes, 0, 9);
+        return bytes;
     }
 
     private static Map<String, byte[]> archive(TestServer of) throws IOException {
