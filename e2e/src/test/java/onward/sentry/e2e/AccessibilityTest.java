@@ -116,7 +116,7 @@ class AccessibilityTest {
                     "/",
                     "/bench",
                     "/detectors/Q4-1011",
-                    "/detectors/Q4-1005/paper",
+                    "/detectors/Q4-1005/elsewhere",
                     "/gas",
                     "/gas/new",
                     "/logbook?kind=run-signed",
