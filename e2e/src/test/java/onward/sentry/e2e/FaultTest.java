@@ -41,7 +41,9 @@ class FaultTest {
                     return null;
                 });
             }
-            Thread.sleep(2_500);
+            for (int i = 0; confirmed.size() <= 20 && i < 600; i++) {
+                Thread.sleep(100);
+            }
             world.kill();
             go.set(false);
             writers.shutdown();
