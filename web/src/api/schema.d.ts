@@ -3116,6 +3116,7 @@ export interface components {
         };
         PolicyView: {
             policy: components["schemas"]["HousePolicy"];
+            shippedCautions: components["schemas"]["Cautions"];
             versions: components["schemas"]["VersionView"][];
         };
         VersionView: {

@@ -36,7 +36,8 @@ export function useSignatureAsked(): boolean {
 
 /** Sends a request, and once more when it is a signature that has to be proved first. */
 export async function sendSigned(request: Request): Promise<Response> {
-  const again = request.headers.get("Content-Type")?.includes("json") || request.method === "POST" ? request.clone() : null;
+  const isFile = request.headers.get("Content-Type")?.includes("octet-stream") ?? false;
+  const again = request.method === "GET" || isFile ? null : request.clone();
   const response = await fetch(request);
   if (again && response.status === 422) {
     const problem = (await response

@@ -25,22 +25,24 @@ export function useIdleLock(minutes: number, displayName: string, lock: () => vo
     if (minutes === 0) {
       return;
     }
-    if (idleFor() >= minutes * 60_000) {
-      lock(); // the page was closed and comes back after a while
+    const isLeft = () => idleFor() >= minutes * 60_000;
+    const look = () => {
+      if (isLeft()) {
+        void watches(displayName)
+          .catch(() => true)
+          .then((busy) => !busy && isLeft() && lock());
+      }
+    };
+    if (isLeft()) {
+      look(); // the page was closed and comes back after a while
     } else {
       touch();
     }
     const events = ["pointerdown", "keydown", "wheel"] as const;
     events.forEach((event) => addEventListener(event, touch, { passive: true }));
-    const look = setInterval(() => {
-      if (idleFor() >= minutes * 60_000) {
-        void watches(displayName)
-          .catch(() => true)
-          .then((busy) => !busy && idleFor() >= minutes * 60_000 && lock());
-      }
-    }, LOOK_MS);
+    const timer = setInterval(look, LOOK_MS);
     return () => {
-      clearInterval(look);
+      clearInterval(timer);
       events.forEach((event) => removeEventListener(event, touch));
     };
   }, [minutes, displayName, lock]);

@@ -1,17 +1,19 @@
 import { useId } from "react";
 import { Button } from "../../ui/Button";
 import { RuleRow } from "./RuleRow";
-import { cautions, type HouseText, type Policy } from "./schools";
+import { cautions, type Policy } from "./schools";
 
 const MOST = 160;
 
 /** What the bench cautions about, in the house's own words; the shipped ones are there to go back to. */
 export function CautionRows({
+  shipped,
   now,
   shown,
   enabled,
   onChange,
 }: {
+  shipped: Policy["cautions"];
   now: Policy;
   shown: Policy;
   enabled: boolean;
@@ -23,7 +25,8 @@ export function CautionRows({
       {cautions.map((caution) => (
         <CautionRow
           key={caution.name}
-          caution={caution}
+          question={caution.question}
+          shipped={shipped[caution.name]}
           text={shown.cautions[caution.name]}
           changed={shown.cautions[caution.name] !== now.cautions[caution.name]}
           enabled={enabled}
@@ -35,13 +38,15 @@ export function CautionRows({
 }
 
 function CautionRow({
-  caution,
+  question,
+  shipped,
   text,
   changed,
   enabled,
   onChange,
 }: {
-  caution: HouseText;
+  question: string;
+  shipped: string;
   text: string;
   changed: boolean;
   enabled: boolean;
@@ -49,7 +54,7 @@ function CautionRow({
 }) {
   const id = useId();
   return (
-    <RuleRow id={id} label={caution.question} changed={changed}>
+    <RuleRow id={id} label={question} changed={changed}>
       <input
         id={id}
         autoComplete="off"
@@ -60,8 +65,8 @@ function CautionRow({
         disabled={!enabled}
         onChange={(event) => onChange(event.target.value)}
       />
-      {enabled && text !== caution.shipped && (
-        <Button kind="quiet" onClick={() => onChange(caution.shipped)}>
+      {enabled && text !== shipped && (
+        <Button kind="quiet" onClick={() => onChange(shipped)}>
           As it ships
         </Button>
       )}

@@ -72,7 +72,7 @@ export function HouseRules() {
               ))}
           </section>
         ))}
-        <CautionRows now={now} shown={shown} enabled={lead} onChange={edit} />
+        <CautionRows shipped={policy.data.shippedCautions} now={now} shown={shown} enabled={lead} onChange={edit} />
         <Cards lead={lead} />
       </div>
       <aside className="flex flex-col gap-6 lg:sticky lg:top-16 lg:max-h-[calc(100dvh-5rem)] lg:self-start lg:overflow-y-auto">

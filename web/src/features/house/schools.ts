@@ -251,19 +251,10 @@ export const figures: HouseFigure[] = [
 export interface HouseText {
   name: keyof Policy["cautions"];
   question: string;
-  shipped: string;
 }
 
 export const cautions: HouseText[] = [
-  {
-    name: "ventilate",
-    question: "Before gas is turned on",
-    shipped: "Ventilate: calibration gas is toxic or asphyxiating.",
-  },
-  {
-    name: "noAlarm",
-    question: "While an instrument sets itself",
-    shipped: "In calibration mode this detector does not alarm: it protects nobody.",
-  },
-  { name: "notBesideGas", question: "Before a zero", shipped: "Never zero beside somebody's open gas." },
+  { name: "ventilate", question: "Before gas is turned on" },
+  { name: "noAlarm", question: "While an instrument sets itself" },
+  { name: "notBesideGas", question: "Before a zero" },
 ];

@@ -16,6 +16,7 @@ import onward.sentry.core.working.Figures;
 /** Judges the figures on the certificate of an outside laboratory by the card and the policy of this house. */
 record LaboratorySheet(RunState state, HousePolicy policy) {
 
+    private static final int MOST_LETTERS = 120;
     private static final String CERTIFIED = "declared, by certificate";
 
     RunEvent.LaboratoryEntered entered(RunCommand.EnterLaboratory sheet, long now) {
@@ -25,8 +26,8 @@ record LaboratorySheet(RunState state, HousePolicy policy) {
                 "",
                 "This run is not one that a laboratory did, or its certificate is typed in already.",
                 "Begin another entry.");
-        named(sheet.laboratory(), "laboratory", "No laboratory is named.", "Type the name at its head.");
-        named(sheet.certificate(), "certificate", "The certificate has no number.", "Type the number that it bears.");
+        named(sheet.laboratory(), "laboratory", "The laboratory's name");
+        named(sheet.certificate(), "certificate", "The certificate's number");
         unless(
                 !sheet.lines().isEmpty(),
                 "laboratory-empty",
@@ -58,8 +59,14 @@ record LaboratorySheet(RunState state, HousePolicy policy) {
                 sheet.lines().stream().flatMap(this::outcomes).toList());
     }
 
-    private static void named(String what, String field, String missing, String wayOut) {
-        unless(!what.isBlank() && what.strip().length() <= 120, "laboratory-" + field, field, missing, wayOut);
+    private static void named(String text, String field, String what) {
+        int letters = text.strip().length();
+        unless(
+                letters >= 1 && letters <= MOST_LETTERS,
+                "laboratory-" + field,
+                field,
+                what + " has 1 to " + MOST_LETTERS + " letters, not " + letters + ".",
+                "Type it as it stands at the certificate's head.");
     }
 
     private Stream<SensorOutcome> outcomes(LaboratoryLine line) {

@@ -54,6 +54,12 @@ class CountersignController {
                 state.technician() + " was never qualified for '" + state.card().competence() + "'.",
                 "Have somebody qualified take the run over.");
         var lead = body.lead().strip().toLowerCase(Locale.ROOT);
+        Refusal.unless(
+                people.isKnown(lead),
+                "countersign-unknown",
+                "lead",
+                "Nobody here signs in as '" + lead + "'.",
+                "Type the name that the lead signs in with.");
         proofs.check(lead, body.secret());
         Refusal.unless(
                 people.isAtLeast(lead, Role.LEAD),

@@ -18,7 +18,6 @@ import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
 /** When the fleet would fall due under another house policy; nothing is stored. */
 @Component
@@ -43,13 +42,13 @@ public class DueUnder {
     private final JdbcClient jdbc;
     private final House house;
     private final Site site;
-    private final JsonMapper json;
+    private final StateKeeper states;
 
-    DueUnder(JdbcClient jdbc, House house, Site site, JsonMapper json) {
+    DueUnder(JdbcClient jdbc, House house, Site site, StateKeeper states) {
         this.jdbc = jdbc;
         this.house = house;
         this.site = site;
-        this.json = json;
+        this.states = states;
     }
 
     @Transactional(readOnly = true)
@@ -80,8 +79,7 @@ public class DueUnder {
 
     /** What was made due at once stays so. */
     private LocalDate due(Standing one, List<SensorDates> sensors, IntervalRule ofCard) {
-        var rule = IntervalRule.WithOwn.of(
-                ofCard, Optional.ofNullable(one.ownInterval()).map(own -> json.readValue(own, IntervalRule.class)));
+        var rule = states.withOwn(ofCard, Optional.ofNullable(one.ownInterval()));
         var facts = new DetectorFacts(
                 false, Optional.empty(), Optional.empty(), sensors, Optional.empty(), Optional.empty(), rule);
         return facts.due().date();

@@ -98,8 +98,12 @@ class StateKeeper {
     }
 
     private IntervalRule withOwn(IntervalRule ofCard, DetectorEntity detector) {
-        return IntervalRule.WithOwn.of(
-                ofCard, detector.ownInterval().map(own -> json.readValue(own, IntervalRule.class)));
+        return withOwn(ofCard, detector.ownInterval());
+    }
+
+    /** @param own rule of a detector as it is stored */
+    IntervalRule withOwn(IntervalRule ofCard, Optional<String> own) {
+        return IntervalRule.WithOwn.of(ofCard, own.map(text -> json.readValue(text, IntervalRule.class)));
     }
 
     /** Works out anew every state that has stopped being true. */

@@ -5,6 +5,7 @@ import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
+import onward.sentry.core.house.Cautions;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.people.People;
@@ -31,7 +32,8 @@ class PolicyController {
         this.once = once;
     }
 
-    record PolicyView(HousePolicy policy, List<VersionView> versions) {}
+    /** @param shippedCautions what a house goes back to */
+    record PolicyView(HousePolicy policy, Cautions shippedCautions, List<VersionView> versions) {}
 
     record VersionView(int version, Instant from, String by, String reason) {}
 
@@ -80,6 +82,7 @@ class PolicyController {
     private PolicyView view() {
         return new PolicyView(
                 house.policy(),
+                Cautions.SHIPPED,
                 house.policyVersions().stream()
                         .map(v -> new VersionView(v.version(), v.from(), v.by(), v.reason()))
                         .toList());

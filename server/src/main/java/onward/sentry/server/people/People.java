@@ -247,6 +247,11 @@ public class People implements UserDetailsService {
         return persons.findBySignInName(signInName).orElseThrow(() -> new NotFound("Person '" + signInName + "'"));
     }
 
+    @Transactional(readOnly = true)
+    public boolean isKnown(String signInName) {
+        return persons.findBySignInName(signInName).isPresent();
+    }
+
     /** The name that records show for a sign-in name. */
     @Transactional(readOnly = true)
     public String displayName(String signInName) {

@@ -227,6 +227,7 @@ class SigningTest {
         assertThat(run.path("mayBeCountersigned").asBoolean()).isTrue();
         var id = run.path("id").asString();
         assertThat(countersign(id, name, "2580").text("field")).isEqualTo("lead");
+        assertThat(countersign(id, "nobody", "2580").text("code")).isEqualTo("countersign-unknown");
         assertThat(countersign(id, "lead", "not it at all").text("code")).isEqualTo("proof-wrong");
         var signed = countersign(id, "lead", TestServer.PASSWORD).body();
         assertThat(signed.path("competenceMissing").asString()).isEmpty();
