@@ -372,6 +372,11 @@ public final class RunState {
         return started != null && started.source() == ReadingSource.LABORATORY;
     }
 
+    /** Whether a good end stands for the bump of its day: nobody here has seen it after it was at a laboratory. */
+    public boolean standsForBump() {
+        return !byLaboratory();
+    }
+
     /** What the laboratory certified; empty where none did. */
     public Optional<RunEvent.LaboratoryEntered> laboratory() {
         return laboratory;

@@ -104,6 +104,14 @@ class LaboratoryTest {
     }
 
     @Test
+    void itStandsForNoBumpHereAsAJobOnTheBenchDoes() {
+        assertThat(run.state().standsForBump()).isFalse();
+        var bench = LiveRun.start(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+        assertThat(bench.state().standsForBump()).isTrue();
+    }
+
+    @Test
     void aRunOnTheBenchTakesNoCertificate() {
         var bench = LiveRun.start(
                 Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));

@@ -72,6 +72,14 @@ class StateTodayTest {
     }
 
     @Test
+    void onlyACalibrationOfItsDayOrLaterSettlesATrigger() {
+        var dropped = new Trigger(DUE, "dropped");
+        assertThat(dropped.isSettledBy(DUE.minusDays(1))).isFalse();
+        assertThat(dropped.isSettledBy(DUE)).isTrue();
+        assertThat(dropped.isSettledBy(DUE.plusDays(1))).isTrue();
+    }
+
+    @Test
     void whatWasMadeDueAtOnceIsNotUsedOnTheDayItself() {
         var facts = facts(Optional.empty(), Optional.of(new Trigger(DUE.minusDays(10), "dropped")), Optional.of(DUE));
         var state = StateToday.of(facts, true, DUE.minusDays(10));

@@ -83,7 +83,13 @@ class RunConsequences {
             }
             doubts.signed(run.id(), detector, live.state(), signed.on(), signed.by());
             fleet.signed(
-                    run.detectorId(), run.id(), run.job(), signed, run.strip().orElseThrow(), at);
+                    run.detectorId(),
+                    run.id(),
+                    run.job(),
+                    signed,
+                    live.state().standsForBump(),
+                    run.strip().orElseThrow(),
+                    at);
             ledger.append(
                     "run-signed",
                     signed.by(),

@@ -249,9 +249,14 @@ public class Fleet {
         return known(detector);
     }
 
-    /** What a signed run means for the detector: sensors renewed, a hold when one failed, a due date, a strip. */
+    /**
+     * What a signed run means for the detector: sensors renewed, a hold when one failed, a due date, a strip.
+     *
+     * @param standsForBump a good end stands for the bump of its day
+     */
     @Transactional
-    public void signed(UUID detectorId, UUID runId, Job job, RunSigned signed, String strip, Instant at) {
+    public void signed(
+            UUID detectorId, UUID runId, Job job, RunSigned signed, boolean standsForBump, String strip, Instant at) {
         var detector = detectors.findById(detectorId).orElseThrow();
         var bySlot = detector.fitted().stream().collect(Collectors.toMap(SensorEntity::slot, s -> s));
         for (var result : signed.results()) {
@@ -269,12 +274,12 @@ public class Fleet {
         }
         detector.worked(signed.on(), signed.verdict(), strip);
         boolean whole = signed.results().size() == bySlot.size();
-        if (signed.verdict().good() && whole) {
+        if (signed.verdict().good() && whole && standsForBump) {
             detector.bumpedWell(signed.on());
         }
         var trigger = triggers.findByDetectorIdAndSettledOnIsNull(detectorId);
         if (job == Job.CALIBRATION && signed.verdict().good() && whole) {
-            trigger.ifPresent(t -> t.settle(signed.on()));
+            trigger.filter(t -> t.toCore().isSettledBy(signed.on())).ifPresent(t -> t.settle(signed.on()));
         }
         if (job == Job.BUMP && !signed.verdict().good() && trigger.isEmpty()) {
             triggers.save(new TriggerEntity(UUID.randomUUID(), detectorId, new Trigger(signed.on(), "bump failed")));

@@ -14,6 +14,7 @@ import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** Jobs that were done on paper yesterday, typed in as history. */
 class PaperTest {
@@ -175,5 +176,37 @@ class PaperTest {
                         .body()
                         .size())
                 .isZero();
+    }
+
+    private JsonNode detector(String serial) {
+        return technician.get("/api/v1/detectors/" + serial).body().path("detector");
+    }
+
+    @Test
+    void aLaboratorysCalibrationOfTodayStandsForNoBumpHere() {
+        var serial = island.quoin4();
+        assertThat(certificate(serial, Map.of("on", "2026-03-02")).status()).isEqualTo(201);
+        assertThat(detector(serial).path("state").asString()).isEqualTo("bump first");
+        assertThat(detector(serial).path("usable").asBoolean()).isFalse();
+    }
+
+    @Test
+    void aJobOfBeforeDoesNotSettleWhatHappenedSince() {
+        var onPaper = island.quoin4();
+        var atLaboratory = island.quoin4();
+        for (var serial : List.of(onPaper, atLaboratory)) {
+            assertThat(technician
+                            .post("/api/v1/detectors/" + serial + "/triggers", Map.of("cause", "DROPPED", "remark", ""))
+                            .status())
+                    .isBetween(200, 201);
+        }
+        assertThat(sheet(onPaper, "2026-03-01", 70, Map.of()).status()).isEqualTo(201);
+        assertThat(certificate(atLaboratory, Map.of("on", "2026-03-01")).status())
+                .isEqualTo(201);
+        for (var serial : List.of(onPaper, atLaboratory)) {
+            assertThat(detector(serial).path("usable").asBoolean()).as(serial).isFalse();
+            assertThat(detector(serial).path("dueOn").asString()).isEqualTo("2026-03-02");
+            assertThat(detector(serial).path("reason").asString()).contains("dropped");
+        }
     }
 }
