@@ -2423,6 +2423,7 @@ export interface components {
             skippable: boolean;
             competenceMissing: string;
             mayBeCountersigned: boolean;
+            countersignedBy: string | null;
             suspicion: components["schemas"]["SuspicionView"] | null;
             ahead: components["schemas"]["NextAction"][];
         };

@@ -10,6 +10,7 @@ const keys = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
 /** A PIN typed on keys that a glove hits, or a password. */
 export function SecretPad({
   pin,
+  first = true,
   action,
   pending,
   error,
@@ -17,6 +18,8 @@ export function SecretPad({
 }: {
   /** The person has one; otherwise the password is asked for. */
   pin: boolean;
+  /** It is typed first: the focus goes there. */
+  first?: boolean;
   action: string;
   pending: boolean;
   error: unknown;
@@ -25,7 +28,11 @@ export function SecretPad({
   const [secret, setSecret] = useState("");
   const [byPin, setByPin] = useState(pin);
   const form = useRef<HTMLFormElement>(null);
-  useEffect(() => form.current?.querySelector("input")?.focus(), [byPin]);
+  useEffect(() => {
+    if (first) {
+      form.current?.querySelector("input")?.focus();
+    }
+  }, [byPin, first]);
   function submit(event: SubmitEvent) {
     event.preventDefault();
     onGive(secret);

@@ -43,6 +43,7 @@ export function Countersign({ runId, technician }: { runId: string; technician: 
         />
         <SecretPad
           pin
+          first={false}
           action="Countersign"
           pending={countersign.isPending}
           error={countersign.error}

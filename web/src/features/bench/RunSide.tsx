@@ -38,6 +38,7 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
         <p className="text-sm text-soft">
           {run.technician} · {run.assetTag} · {run.crew} · readings {run.typed ? "typed" : "over the link"}
         </p>
+        {run.countersignedBy && <p className="font-semibold">{run.countersignedBy} answers for it: adjusted under countersignature.</p>}
         {run.timeScale !== 1 && <p className="text-sm font-semibold">Simulated: time goes {run.timeScale} times as fast.</p>}
       </div>
       {open && run.mine && <WaysOut run={run} send={send} />}

@@ -22,6 +22,7 @@ import onward.sentry.core.working.Refusal;
  * @param ahead what may be confirmed from here while there is no line to the server
  * @param suspicion what may be behind a failure that stands; empty while nothing has failed
  * @param mayBeCountersigned a lead may answer for the technician, whose competence has ended
+ * @param countersignedBy the lead who answers for the technician
  * @param competenceMissing what the technician would have to be qualified for to adjust it; empty when nothing
  */
 record RunView(
@@ -55,6 +56,7 @@ record RunView(
         boolean skippable,
         String competenceMissing,
         boolean mayBeCountersigned,
+        Optional<String> countersignedBy,
         Optional<SuspicionView> suspicion,
         List<NextAction> ahead) {
 

@@ -120,6 +120,7 @@ class RunViews {
                                 .signing()
                                 .countersigned()
                         && people.hadCompetence(state.technician(), state.card().competence()),
+                state.countersigned().map(RunEvent.Countersigned::by),
                 suspicion(detector, live),
                 live.ahead());
     }

@@ -232,6 +232,7 @@ class SigningTest {
         var signed = countersign(id, "lead", TestServer.PASSWORD).body();
         assertThat(signed.path("competenceMissing").asString()).isEmpty();
         assertThat(signed.path("mayBeCountersigned").asBoolean()).isFalse();
+        assertThat(signed.path("countersignedBy").asString()).isEqualTo("lead person");
         assertThat(technician
                         .get("/api/v1/runs/" + id + "/record")
                         .body()
