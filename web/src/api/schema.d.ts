@@ -2257,7 +2257,23 @@ export interface components {
             demo: boolean;
             nobodyYet: boolean;
             zone: string;
+            units: components["schemas"]["UnitsView"];
             demoPeople: components["schemas"]["DemoPerson"][];
+        };
+        UnitView: {
+            symbol: string;
+            /** Format: int32 */
+            decimals: number;
+            /** Format: double */
+            factor: number;
+            /** Format: double */
+            offset: number;
+        };
+        UnitsView: {
+            pressure: components["schemas"]["UnitView"];
+            temperature: components["schemas"]["UnitView"];
+            /** @enum {string} */
+            dates: "DAY_FIRST" | "MONTH_FIRST" | "YEAR_FIRST";
         };
         Switch: {
             signInName: string;
@@ -3037,6 +3053,7 @@ export interface components {
             reserve: number;
             /** Format: double */
             altitudeMetres: number;
+            units: components["schemas"]["SiteUnits"];
             lead: components["schemas"]["LeadTimes"];
             signing: components["schemas"]["Signing"];
             cautions: components["schemas"]["Cautions"];
@@ -3106,6 +3123,14 @@ export interface components {
         SiteFigures: {
             gases: components["schemas"]["OfGas"][];
             cross: components["schemas"]["OfCell"][];
+        };
+        SiteUnits: {
+            /** @enum {string} */
+            pressure: "BAR" | "PSI" | "KILOPASCAL";
+            /** @enum {string} */
+            temperature: "CELSIUS" | "FAHRENHEIT";
+            /** @enum {string} */
+            dates: "DAY_FIRST" | "MONTH_FIRST" | "YEAR_FIRST";
         };
         SpanGrading: {
             /** @enum {string} */
@@ -3494,7 +3519,8 @@ export interface components {
             line: number;
             tag: string;
             /** @enum {string} */
-            standing: "NEW" | "THERE" | "REFUSED";
+            standing: "NEW" | "THERE" | "DIFFERENT" | "REFUSED";
+            different: string[];
             faults: components["schemas"]["Fault"][];
         };
         SheetView: {
@@ -6541,11 +6567,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "text/csv": string;
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

@@ -1,11 +1,16 @@
 import { queryOptions, useSuspenseQuery } from "@tanstack/react-query";
+import { writeDaysAs } from "../app/dates";
 import { answer, api, type Schemas } from "./client";
 
 export type Session = Schemas["SessionView"];
 
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
-  queryFn: () => answer(api.GET("/api/v1/session")),
+  queryFn: async () => {
+    const session = await answer(api.GET("/api/v1/session"));
+    writeDaysAs(session.units.dates);
+    return session;
+  },
   staleTime: 60_000,
 });
 

@@ -1,31 +1,49 @@
-const day = new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
-const shortDay = new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
-const longDay = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
+import type { Schemas } from "../api/client";
+
+type Form = Schemas["UnitsView"]["dates"];
+
+/** How the site writes its days: set when the session is read, before anything is shown. */
+let form: Form = "DAY_FIRST";
+
+export function writeDaysAs(chosen: Form) {
+  form = chosen;
+}
+
+function dayOf(iso: string): Date {
+  return new Date(`${iso}T00:00:00Z`);
+}
+
+function written(date: Date, weekday: "short" | "long" | undefined, parts: Intl.DateTimeFormatOptions, zone = "UTC"): string {
+  if (form === "YEAR_FIRST") {
+    const digits = new Intl.DateTimeFormat("sv-SE", { timeZone: zone }).format(date).slice(parts.year ? 0 : "2026-".length);
+    return weekday ? `${new Intl.DateTimeFormat("en-GB", { weekday, timeZone: zone }).format(date)} ${digits}` : digits;
+  }
+  return new Intl.DateTimeFormat(form === "MONTH_FIRST" ? "en-US" : "en-GB", { weekday, ...parts, timeZone: zone }).format(date);
+}
 
 /** A day such as 2026-03-26, as "Thu, 26 Mar 2026". */
 export function onDay(iso: string): string {
-  return day.format(new Date(`${iso}T00:00:00Z`));
+  return written(dayOf(iso), "short", { day: "numeric", month: "short", year: "numeric" });
 }
 
-/** A day without its year, as "Thu, 26 Mar": for what lies within months. */
+/** A day without its year, as "Thu 26 Mar": for what lies within months. */
 export function onShortDay(iso: string): string {
-  return shortDay.format(new Date(`${iso}T00:00:00Z`));
+  return written(dayOf(iso), "short", { day: "numeric", month: "short" });
 }
 
 export function onLongDay(iso: string): string {
-  return longDay.format(new Date(`${iso}T00:00:00Z`));
+  return written(dayOf(iso), "long", { day: "numeric", month: "long" });
 }
 
-/** A moment in the site's zone, 24 h. */
+/** A day at the edge of a drawing, as "26 Mar". */
+export function tickDay(date: Date): string {
+  return written(date, undefined, { day: "numeric", month: "short" });
+}
+
+/** A moment in the site's zone, 24 h: "26 Mar 2026, 09:45". */
 export function atTime(instant: string, zone: string): string {
-  return new Intl.DateTimeFormat("en-GB", {
-    day: "numeric",
-    month: "short",
-    year: "numeric",
-    hour: "2-digit",
-    minute: "2-digit",
-    timeZone: zone,
-  }).format(new Date(instant));
+  const at = new Date(instant);
+  return `${written(at, undefined, { day: "numeric", month: "short", year: "numeric" }, zone)}, ${timeIn(zone, instant)}`;
 }
 
 /** Today in the site's zone, or so many days after, as a form field wants it. */

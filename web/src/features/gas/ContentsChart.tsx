@@ -2,6 +2,7 @@ import { useEffect, useRef } from "react";
 import uPlot from "uplot";
 import "uplot/dist/uPlot.min.css";
 import type { Schemas } from "../../api/client";
+import { tickDay } from "../../app/dates";
 
 function colour(name: string): string {
   return getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
@@ -28,7 +29,7 @@ export function ContentsChart({ course, volume }: { course: Schemas["Level"][]; 
         padding: [10, 12, 0, 0],
         scales: { y: { range: [0, volume] } },
         axes: [
-          { ...axis, grid: { show: false }, values: (_, splits) => splits.map((s) => shortDay(s)) },
+          { ...axis, grid: { show: false }, values: (_, splits) => splits.map((s) => tickDay(new Date(s * 1000))) },
           { ...axis, grid: { stroke: () => colour("line"), width: 1 }, size: 56, values: (_, splits) => splits.map((l) => `${l} L`) },
         ],
         series: [
@@ -61,8 +62,4 @@ export function ContentsChart({ course, volume }: { course: Schemas["Level"][]; 
       className="h-56 w-full"
     />
   );
-}
-
-function shortDay(seconds: number): string {
-  return new Date(seconds * 1000).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 }

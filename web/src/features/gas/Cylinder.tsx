@@ -4,6 +4,7 @@ import { useState } from "react";
 import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime, onDay } from "../../app/dates";
+import { read } from "../../app/units";
 import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
@@ -30,6 +31,7 @@ type Page = Schemas["CylinderPage"];
 export function Cylinder() {
   const { tag } = route.useParams();
   const session = useSession();
+  const { pressure } = session.units;
   const page = useQuery(cylinderQuery(tag));
   const [open, setOpen] = useState<"gauge" | "aside" | "release" | "recall" | "compare" | null>(null);
   if (page.isPending) {
@@ -106,7 +108,8 @@ export function Cylinder() {
               {c.litresLeft.toFixed(1)} L left <span className="font-normal text-soft">of {c.volumeLitres} L</span>
             </h2>
             <p>
-              The gauge read {c.gaugeBar} of {c.fullBar} bar on {onDay(c.gaugeReadOn)}; runs have drawn {c.drawnLitres.toFixed(1)} L since.
+              The gauge read {read(c.gaugeBar, pressure)} of {read(c.fullBar, pressure)} {pressure.symbol} on {onDay(c.gaugeReadOn)}; runs
+              have drawn {c.drawnLitres.toFixed(1)} L since.
             </p>
             {parting && (
               <div role="alert" className="my-2 border-l-4 border-caution bg-caution-wash px-3 py-2">

@@ -2,27 +2,25 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { toast } from "sonner";
-import { answer, api, once, type Schemas } from "../../api/client";
+import { answer, api, asBody, once, type Schemas } from "../../api/client";
 import { Button, buttonLook } from "../../ui/Button";
 import { Told } from "../../ui/Told";
 
-const words = { NEW: "will be registered", THERE: "on the shelf already, left as it is", REFUSED: "refused" };
+const words = {
+  NEW: "will be registered",
+  THERE: "on the shelf already",
+  DIFFERENT: "on the shelf already, with something else; left as it is there",
+  REFUSED: "refused",
+};
 
-/** Several cylinders at once from a CSV file: what it would do is shown before it is done. */
+/** Several cylinders at once from a table: what it would do is shown before it is done. */
 export function CylinderSheet() {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [csv, setCsv] = useState("");
+  const [chosen, setChosen] = useState<File | null>(null);
   const send = useMutation({
-    mutationFn: ({ text, apply }: { text: string; apply: boolean }) =>
-      answer(
-        api.POST("/api/v1/cylinders/sheet", {
-          params: { query: { apply }, ...once() },
-          body: text,
-          bodySerializer: (body) => body,
-          headers: { "Content-Type": "text/csv" },
-        }),
-      ),
+    mutationFn: ({ file, apply }: { file: File; apply: boolean }) =>
+      answer(api.POST("/api/v1/cylinders/sheet", { params: { query: { apply }, ...once() }, ...asBody(file) })),
     onSuccess: async (sheet) => {
       if (sheet.registered) {
         await queries.invalidateQueries();
@@ -31,11 +29,10 @@ export function CylinderSheet() {
       }
     },
   });
-  async function look(file: File | undefined) {
+  function look(file: File | undefined) {
     if (file) {
-      const text = await file.text();
-      setCsv(text);
-      send.mutate({ text, apply: false });
+      setChosen(file);
+      send.mutate({ file, apply: false });
     }
   }
   const sheet = send.data;
@@ -44,16 +41,16 @@ export function CylinderSheet() {
     <div className="mx-auto w-full max-w-4xl px-4 py-4">
       <h1 className="text-3xl font-bold">Cylinders from a sheet</h1>
       <p className="mt-2">
-        A CSV file with one cylinder a line:{" "}
+        A CSV file in UTF-8 or an XLSX workbook, one cylinder a line:{" "}
         <code className="text-sm">tag, certificate, lot, made_on, use_before, volume_l, full_bar, gauge_bar, balance, components</code>
       </p>
       <label className="my-4 block">
         <span className="mb-1 block font-semibold">The file</span>
         <input
           type="file"
-          accept=".csv,text/csv"
+          accept=".csv,.xlsx,text/csv"
           className="block min-h-11 w-full border border-ink bg-sheet p-2 file:mr-4 file:min-h-8 file:border-0 file:bg-act file:px-3 file:text-on-act"
-          onChange={(event) => void look(event.target.files?.[0])}
+          onChange={(event) => look(event.target.files?.[0])}
         />
       </label>
       <Told error={send.error} />
@@ -69,7 +66,7 @@ export function CylinderSheet() {
             ))}
           </ul>
           <p className="my-4 flex flex-wrap gap-3">
-            <Button kind="act" disabled={sheet.toRegister === 0} onClick={() => send.mutate({ text: csv, apply: true })}>
+            <Button kind="act" disabled={sheet.toRegister === 0} onClick={() => chosen && send.mutate({ file: chosen, apply: true })}>
               Register {sheet.toRegister} {sheet.toRegister === 1 ? "cylinder" : "cylinders"}
               {refused.length > 0 && ", leave the refused out"}
             </Button>
@@ -89,8 +86,9 @@ function Line({ line }: { line: Schemas["SheetLine"] }) {
       <p className="flex flex-wrap gap-x-4">
         <span className="w-16 text-soft">line {line.line}</span>
         <strong className="w-24">{line.tag || "no tag"}</strong>
-        <span className={line.standing === "REFUSED" ? "font-semibold text-fail" : line.standing === "THERE" ? "text-soft" : "text-act"}>
+        <span className={line.standing === "REFUSED" ? "font-semibold text-fail" : line.standing === "NEW" ? "text-act" : "text-soft"}>
           {words[line.standing]}
+          {line.different.length > 0 && `: ${line.different.join(", ")}`}
         </span>
       </p>
       {line.faults.length > 0 && (

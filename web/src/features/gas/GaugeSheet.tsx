@@ -2,18 +2,23 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState, type SubmitEvent } from "react";
 import { toast } from "sonner";
 import { answer, api, once, type Schemas } from "../../api/client";
+import { useSession } from "../../api/session";
+import { kept, read } from "../../app/units";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
 
+const MOST_BAR = 300;
+
 /** Somebody looks at the gauge of a cylinder. */
 export function GaugeSheet({ cylinder, onClose }: { cylinder: Schemas["CylinderView"]; onClose: () => void }) {
   const queries = useQueryClient();
-  const [bar, setBar] = useState("");
-  const [celsius, setCelsius] = useState("");
-  const read = useMutation({
+  const { pressure, temperature } = useSession().units;
+  const [gauge, setGauge] = useState("");
+  const [warmth, setWarmth] = useState("");
+  const record = useMutation({
     mutationFn: (body: { bar: number; celsius: number | null }) =>
       answer(api.POST("/api/v1/cylinders/{tag}/gauge", { params: { path: { tag: cylinder.tag }, ...once() }, body })),
     onSuccess: async (now) => {
@@ -22,39 +27,46 @@ export function GaugeSheet({ cylinder, onClose }: { cylinder: Schemas["CylinderV
       onClose();
     },
   });
-  const seen = number(bar);
-  const warm = number(celsius);
-  const wrong = celsius.trim() !== "" && warm === null;
+  const seen = number(gauge);
+  const warm = number(warmth);
+  const beyond = seen !== null && !(seen >= 0 && seen <= Number(read(MOST_BAR, pressure)));
+  const wrong = warmth.trim() !== "" && warm === null;
   function submit(event: SubmitEvent) {
     event.preventDefault();
-    if (seen !== null && !wrong) {
-      read.mutate({ bar: seen, celsius: warm });
+    if (seen !== null && !beyond && !wrong) {
+      record.mutate({ bar: kept(seen, pressure), celsius: warm === null ? null : kept(warm, temperature) });
     }
   }
   return (
     <Sheet open onClose={onClose} title={`Gauge of ${cylinder.tag}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <Field
-          label="Gauge reads (bar)"
+          label={`Gauge reads (${pressure.symbol})`}
           required
           inputMode="decimal"
           autoComplete="off"
-          value={bar}
-          onChange={(event) => setBar(event.target.value)}
-          hint={`full at ${cylinder.fullBar} bar`}
-          error={bar !== "" && seen === null ? "The gauge reading is a number." : undefined}
+          value={gauge}
+          onChange={(event) => setGauge(event.target.value)}
+          hint={`full at ${read(cylinder.fullBar, pressure)} ${pressure.symbol}`}
+          error={
+            beyond
+              ? `A gauge shows 0 to ${read(MOST_BAR, pressure)} ${pressure.symbol}: read it again, and mind the scale.`
+              : gauge !== "" && seen === null
+                ? "The gauge reading is a number."
+                : undefined
+          }
         />
         <Field
-          label="Cylinder at (°C)"
+          label={`Cylinder at (${temperature.symbol})`}
           inputMode="decimal"
           autoComplete="off"
-          value={celsius}
-          onChange={(event) => setCelsius(event.target.value)}
-          hint="leave empty if nobody measured it; the gauge is brought to 20 °C"
+          value={warmth}
+          onChange={(event) => setWarmth(event.target.value)}
+          hint={`leave empty if nobody measured it; the gauge is brought to ${read(20, temperature)} ${temperature.symbol}`}
           error={wrong ? "The temperature is a number." : undefined}
         />
-        <Told error={read.error} />
-        <Button kind="act" type="submit" disabled={read.isPending || seen === null || wrong}>
+        <Told error={record.error} />
+        <Button kind="act" type="submit" disabled={record.isPending || seen === null || beyond || wrong}>
           Record it
         </Button>
       </form>

@@ -3,41 +3,57 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { getRouteApi, useNavigate } from "@tanstack/react-router";
 import { Trash2 } from "lucide-react";
 import { useFieldArray, useForm } from "react-hook-form";
-import { answer, api, asProblem, once } from "../../api/client";
+import { answer, api, asProblem, once, type Schemas } from "../../api/client";
+import { useSession } from "../../api/session";
 import { z } from "../../app/schema";
+import { kept, read } from "../../app/units";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Told } from "../../ui/Told";
 
 const number = (what: string) => z.coerce.number<string>(`${what} is a number.`).positive(`${what} must be above 0.`);
 
-const shape = z.object({
-  tag: z.string().trim().min(1, "Give the tag that is written on the cylinder."),
-  certificateNumber: z.string().trim().min(1, "Without a certificate a cylinder may not be used."),
-  lot: z.string().trim().min(1, "The lot stands on the certificate."),
-  balance: z.enum(["nitrogen", "air"]),
-  madeOn: z.iso.date("Give the day on which it was made."),
-  useBefore: z.iso.date("Give its last valid day."),
-  volumeLitres: number("Volume"),
-  fullBar: number("Full pressure"),
-  gaugeBar: z.coerce.number<string>("The gauge reading is a number.").min(0, "The gauge reading is 0 or more."),
-  components: z
-    .array(
-      z.object({
-        gas: z.string().min(1),
-        amount: number("Concentration"),
-        unit: z.enum(["PPM", "VOL_PERCENT"]),
-        uncertaintyPercent: z.coerce
-          .number<string>("Uncertainty is a number.")
-          .min(0, "Uncertainty is 0 or more.")
-          .lt(50, "Uncertainty is below 50 %."),
-      }),
-    )
-    .min(1),
-});
+const MOST_BAR = 300;
 
-type Body = z.output<typeof shape>;
-type Fields = z.input<typeof shape>;
+/** @param pressure what the gauge shows; the records hold bar */
+const shapeIn = (pressure: Schemas["UnitView"]) =>
+  z
+    .object({
+      tag: z.string().trim().min(1, "Give the tag that is written on the cylinder."),
+      certificateNumber: z.string().trim().min(1, "Without a certificate a cylinder may not be used."),
+      lot: z.string().trim().min(1, "The lot stands on the certificate."),
+      balance: z.enum(["nitrogen", "air"]),
+      madeOn: z.iso.date("Give the day on which it was made."),
+      useBefore: z.iso.date("Give its last valid day."),
+      volumeLitres: number("Volume"),
+      fullBar: number("Full pressure")
+        .max(Number(read(MOST_BAR, pressure)), `Full pressure is at most ${read(MOST_BAR, pressure)} ${pressure.symbol}.`)
+        .transform((typed) => kept(typed, pressure)),
+      gaugeBar: z.coerce
+        .number<string>("The gauge reading is a number.")
+        .min(0, "The gauge reading is 0 or more.")
+        .transform((typed) => kept(typed, pressure)),
+      components: z
+        .array(
+          z.object({
+            gas: z.string().min(1),
+            amount: number("Concentration"),
+            unit: z.enum(["PPM", "VOL_PERCENT"]),
+            uncertaintyPercent: z.coerce
+              .number<string>("Uncertainty is a number.")
+              .min(0, "Uncertainty is 0 or more.")
+              .lt(50, "Uncertainty is below 50 %."),
+          }),
+        )
+        .min(1),
+    })
+    .refine(({ fullBar, gaugeBar }) => gaugeBar <= fullBar, {
+      path: ["gaugeBar"],
+      error: "The gauge reads more than the full pressure: read it again.",
+    });
+
+type Body = z.output<ReturnType<typeof shapeIn>>;
+type Fields = z.input<ReturnType<typeof shapeIn>>;
 
 const oneMore: Fields["components"][number] = { gas: "methane", amount: "", unit: "VOL_PERCENT", uncertaintyPercent: "2" };
 
@@ -46,10 +62,11 @@ const route = getRouteApi("/shell/gas/new");
 export function NewCylinder() {
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const { pressure } = useSession().units;
   const scanned = route.useSearch();
   const gases = useQuery({ queryKey: ["gases"], queryFn: () => answer(api.GET("/api/v1/gases")), staleTime: Infinity });
   const form = useForm<Fields, unknown, Body>({
-    resolver: zodResolver(shape),
+    resolver: zodResolver(shapeIn(pressure)),
     defaultValues: {
       tag: scanned.tag ?? "",
       certificateNumber: "",
@@ -102,8 +119,18 @@ export function NewCylinder() {
             <option value="air">air</option>
           </Choice>
           <Field label="Volume of gas (L)" inputMode="decimal" {...form.register("volumeLitres")} error={errors.volumeLitres?.message} />
-          <Field label="Full pressure (bar)" inputMode="decimal" {...form.register("fullBar")} error={errors.fullBar?.message} />
-          <Field label="Gauge reads (bar)" inputMode="decimal" {...form.register("gaugeBar")} error={errors.gaugeBar?.message} />
+          <Field
+            label={`Full pressure (${pressure.symbol})`}
+            inputMode="decimal"
+            {...form.register("fullBar")}
+            error={errors.fullBar?.message}
+          />
+          <Field
+            label={`Gauge reads (${pressure.symbol})`}
+            inputMode="decimal"
+            {...form.register("gaugeBar")}
+            error={errors.gaugeBar?.message}
+          />
         </div>
         <fieldset className="flex flex-col gap-2">
           <legend className="mb-2 text-xl font-bold">Components, as on the certificate</legend>

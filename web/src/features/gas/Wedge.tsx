@@ -1,9 +1,9 @@
 import type { Schemas } from "../../api/client";
+import { onShortDay } from "../../app/dates";
 import { useWidth } from "../../ui/useWidth";
 
 const tall = 34;
 const dayMillis = 86_400_000;
-const week = new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
 const month = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
 
 function days(from: string, to: string): number {
@@ -19,7 +19,7 @@ export function TimeAxis({ today, until }: { today: string; until: string }) {
     const day = new Date(Date.parse(today) + at * dayMillis);
     const marked = span <= 45 ? day.getUTCDay() === 1 : day.getUTCDate() === 1;
     if (marked && at / span > 0.08) {
-      marks.push({ at, name: (span <= 45 ? week : month).format(day) });
+      marks.push({ at, name: span <= 45 ? onShortDay(day.toISOString().slice(0, 10)) : month.format(day) });
     }
   }
   return (

@@ -8,7 +8,7 @@ interface Option {
 }
 
 /** What the rules are about, in the order of the page. */
-export const parts = ["How work is done", "How it is judged", "When it comes round", "Who signs", "Gas and parts"] as const;
+export const parts = ["How work is done", "How it is judged", "When it comes round", "Who signs", "Gas and parts", "What is read"] as const;
 
 type Part = (typeof parts)[number];
 
@@ -169,8 +169,37 @@ export const questions: Question[] = [
     read: (policy) => String(policy.signing.countersigned),
     write: (policy, value) => ({ ...policy, signing: { ...policy.signing, countersigned: value === "true" } }),
   },
+  unit("pressure", "What do the gauges of cylinders show?", [
+    { value: "BAR", word: "bar" },
+    { value: "PSI", word: "psi" },
+    { value: "KILOPASCAL", word: "kPa" },
+  ]),
+  unit("temperature", "What do thermometers show?", [
+    { value: "CELSIUS", word: "°C" },
+    { value: "FAHRENHEIT", word: "°F" },
+  ]),
+  unit("dates", "How are days written?", [
+    { value: "DAY_FIRST", word: "26 Mar 2026" },
+    { value: "MONTH_FIRST", word: "Mar 26, 2026" },
+    { value: "YEAR_FIRST", word: "2026-03-26" },
+  ]),
   yesNo("How work is done", "skipped", "May a detector go out with a skipped sensor?", "disabled and labelled", "no"),
 ];
+
+function unit<Name extends keyof Policy["units"]>(
+  name: Name,
+  question: string,
+  options: { value: Policy["units"][Name]; word: string }[],
+): Question {
+  return {
+    name,
+    part: "What is read",
+    question,
+    options,
+    read: (policy) => policy.units[name],
+    write: (policy, value) => ({ ...policy, units: { ...policy.units, [name]: value } }),
+  };
+}
 
 /** A number that the house sets, as it is typed: in steps that people speak of. */
 export interface HouseFigure {

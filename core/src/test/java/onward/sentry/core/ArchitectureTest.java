@@ -20,14 +20,15 @@ class ArchitectureTest {
     /** What each package may import; nothing points back. */
     private static final Map<String, List<String>> MAY_IMPORT = Map.ofEntries(
             Map.entry("working", List.of()),
+            Map.entry("units", List.of("working")),
             Map.entry("gas", List.of("working")),
             Map.entry("rig", List.of("gas", "working")),
             Map.entry("detector", List.of("gas", "working")),
             Map.entry("cylinder", List.of("detector", "gas", "rig", "working")),
-            Map.entry("house", List.of("gas", "schedule", "working")),
+            Map.entry("house", List.of("gas", "schedule", "units", "working")),
             Map.entry("trace", List.of("working")),
             Map.entry("schedule", List.of("working")),
-            Map.entry("card", List.of("detector", "gas", "house", "rig", "schedule", "working")),
+            Map.entry("card", List.of("detector", "gas", "house", "rig", "schedule", "units", "working")),
             Map.entry("judge", List.of("detector", "gas", "house", "trace", "working")),
             Map.entry("workings", List.of("gas", "judge", "rig", "schedule", "working")),
             Map.entry(
@@ -35,7 +36,7 @@ class ArchitectureTest {
                     List.of("card", "cylinder", "detector", "gas", "house", "judge", "rig", "run", "trace", "working")),
             Map.entry("plan", List.of("working")),
             Map.entry("health", List.of("judge", "schedule", "working")),
-            Map.entry("replay", List.of("card", "house", "run", "trace", "working")),
+            Map.entry("replay", List.of("card", "house", "run", "trace", "units", "working")),
             Map.entry(
                     "suspect",
                     List.of("card", "cylinder", "detector", "gas", "judge", "rig", "run", "trace", "working")),
@@ -54,9 +55,11 @@ class ArchitectureTest {
                             "run",
                             "shelf",
                             "trace",
+                            "units",
                             "working")),
             Map.entry("strip", List.of("card", "judge", "run", "working")),
-            Map.entry("shelf", List.of("card", "cylinder", "detector", "gas", "house", "rig", "run", "working")),
+            Map.entry(
+                    "shelf", List.of("card", "cylinder", "detector", "gas", "house", "rig", "run", "units", "working")),
             Map.entry("lanes", List.of("card", "cylinder", "detector", "gas", "rig", "run", "working")),
             Map.entry(
                     "run",
@@ -70,11 +73,23 @@ class ArchitectureTest {
                             "rig",
                             "schedule",
                             "trace",
+                            "units",
                             "working")));
 
+    /** The standard's units library turns bar into psi; everything else is plain. */
     @ArchTest
-    static final ArchRule plainJava =
-            classes().should().onlyDependOnClassesThat().resideInAnyPackage("java..", "onward.sentry.core..");
+    static final ArchRule plainJava = classes()
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage("java..", "onward.sentry.core..", "javax.measure..", "tech.units..");
+
+    @ArchTest
+    static final ArchRule unitsLibraryStaysInItsPlace = noClasses()
+            .that()
+            .resideOutsideOfPackage("..core.units")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("javax.measure..", "tech.units..");
 
     @ArchTest
     static void everyPackageImportsOnlyWhatItMay(JavaClasses core) {

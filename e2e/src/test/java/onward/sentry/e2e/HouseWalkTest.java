@@ -47,6 +47,45 @@ class HouseWalkTest {
     }
 
     @Test
+    void aSiteWhoseGaugesShowPsiReadsAndTypesPsi() {
+        world.cylinderLike("ZA-02", "ZA-PSI");
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/rules").page();
+            page.getByLabel("psi", new Page.GetByLabelOptions().setExact(true)).check();
+            page.getByLabel("°F", new Page.GetByLabelOptions().setExact(true)).check();
+            page.getByLabel("2026-03-26").check();
+            inForce(marit, "gauges from another place");
+
+            marit.open("/gas/ZA-PSI");
+            assertThat(page.getByText(
+                            Pattern.compile("The gauge read \\d+ of 1001 psi on [A-Z][a-z]{2} \\d{4}-\\d{2}-\\d{2};")))
+                    .isVisible();
+            marit.button("Read the gauge").click();
+            page.getByLabel("Gauge reads (psi)").fill("5000");
+            assertThat(page.getByText("A gauge shows 0 to 4351 psi")).isVisible();
+            page.getByLabel("Gauge reads (psi)").fill("725");
+            page.getByLabel("Cylinder at (°F)").fill("68");
+            marit.button("Record it").click();
+            assertThat(page.getByText("The gauge read 725 of 1001 psi")).isVisible();
+
+            marit.open("/rules");
+            page.getByLabel("bar", new Page.GetByLabelOptions().setExact(true)).check();
+            page.getByLabel("°C", new Page.GetByLabelOptions().setExact(true)).check();
+            page.getByLabel("26 Mar 2026").check();
+            inForce(marit, "our own gauges are back");
+            marit.open("/gas/ZA-PSI");
+            assertThat(page.getByText("The gauge read 50 of 69 bar")).isVisible();
+            marit.nothingWentWrong();
+        }
+    }
+
+    private static void inForce(Walk lead, String why) {
+        lead.page().getByLabel("Why").fill(why);
+        lead.button("Put it in force").click();
+        assertThat(lead.page().getByText(": " + why)).isVisible();
+    }
+
+    @Test
     void aLeadSetsAFigureOfTheHouseAndHoldsOneDetectorToLess() {
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.open("/rules").page();

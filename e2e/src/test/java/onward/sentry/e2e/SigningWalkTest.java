@@ -5,6 +5,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.time.LocalDate;
 import org.junit.jupiter.api.Test;
 
 /** Signing with a PIN, and a tablet that several people work on. */
@@ -96,6 +97,86 @@ class SigningWalkTest {
             assertThat(page.getByText("Una Haldane")).isVisible();
             assertThat(page.getByText("Who works here?")).hasCount(0);
             una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aTabletThatNobodyTouchesLocksByItself() {
+        try (var una = new Walk(world)) {
+            var page = una.page();
+            page.clock().install();
+            una.signIn("una").open("/detectors");
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .containsText("Detectors");
+            page.clock().fastForward("13:00");
+            page.mouse().click(5, 5);
+            page.clock().fastForward("13:00");
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .containsText("Detectors");
+            page.clock().fastForward("03:00");
+            assertThat(page.getByText("Who works here?")).isVisible();
+
+            page.reload();
+            assertThat(page.getByText("Who works here?")).isVisible();
+            una.button("Una Haldane").click();
+            page.keyboard().type("2580");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("Who works here?")).hasCount(0);
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void aLeadCountersignsAtTheBenchForACompetenceThatHasEnded() {
+        wasQualified("breath alcohol", LocalDate.now().minusDays(3));
+        countersigning("under a lead’s countersignature");
+        try (var brand = new Walk(world).signIn("brand")) {
+            var page =
+                    brand.readings("typed", 1).open("/").putOnBench("TB-7005").page();
+            brand.button("A lead countersigns").click();
+            var sheet = page.getByRole(AriaRole.DIALOG);
+            sheet.getByLabel("Sign-in name of the lead").fill("una");
+            strike(sheet, "2580");
+            brand.button("Countersign").click();
+            assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("no lead");
+            sheet.getByLabel("Sign-in name of the lead").fill("marit");
+            strike(sheet, "2580");
+            brand.button("Countersign").click();
+            assertThat(page.getByText("Marit Voe answers for it: adjusted under countersignature."))
+                    .isVisible();
+            assertThat(brand.button("A lead countersigns")).hasCount(0);
+            brand.nothingWentWrong();
+        } finally {
+            countersigning("no");
+        }
+    }
+
+    private void wasQualified(String competence, LocalDate until) {
+        try (var runa = new Walk(world).signIn("runa")) {
+            var page = runa.open("/people").page();
+            runa.button("Brand Osk is qualified for …").click();
+            page.getByLabel("Qualified for", new Page.GetByLabelOptions().setExact(true))
+                    .fill(competence);
+            page.getByLabel("Through").fill(until.toString());
+            runa.button("Note it").click();
+            assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
+        }
+    }
+
+    private void countersigning(String answer) {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/rules").page();
+            page.getByRole(
+                            AriaRole.RADIOGROUP,
+                            new Page.GetByRoleOptions().setName("May somebody whose competence has ended adjust?"))
+                    .getByRole(
+                            AriaRole.RADIO,
+                            new Locator.GetByRoleOptions().setName(answer).setExact(true))
+                    .click();
+            var reason = "as walk " + System.nanoTime() + " wants it";
+            page.getByLabel("Why").fill(reason);
+            marit.button("Put it in force").click();
+            assertThat(page.getByText(reason)).isVisible();
         }
     }
 

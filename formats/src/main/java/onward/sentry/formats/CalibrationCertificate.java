@@ -16,7 +16,7 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.strip.Strip;
-import onward.sentry.core.working.Figures;
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Working;
 
 /**
@@ -84,6 +84,7 @@ public record CalibrationCertificate(
      * @param run signed
      * @param startedAt when the run began
      * @param runHash of its last event
+     * @param units that conditions are written in
      * @throws java.util.NoSuchElementException when the run is not signed
      */
     public static CalibrationCertificate of(
@@ -94,7 +95,8 @@ public record CalibrationCertificate(
             Instant startedAt,
             Strip strip,
             List<String> corrections,
-            String runHash) {
+            String runHash,
+            SiteUnits units) {
         var started = run.started().orElseThrow();
         var signed = run.signed().orElseThrow();
         return new CalibrationCertificate(
@@ -115,8 +117,7 @@ public record CalibrationCertificate(
                 gases(run),
                 Stream.of(Quantity.values())
                         .flatMap(quantity -> run.measured(quantity).stream()
-                                .mapToObj(value -> new Condition(
-                                        quantity.label(), Figures.upTo(value, 3) + " " + quantity.unit())))
+                                .mapToObj(value -> new Condition(quantity.label(), quantity.text(value, units))))
                         .toList(),
                 run.sensors().stream()
                         .filter(spec -> !run.outcomes(spec.slot()).isEmpty())

@@ -1,7 +1,6 @@
 package onward.sentry.formats;
 
-import java.io.IOException;
-import java.io.StringReader;
+import java.nio.file.Path;
 import java.text.Normalizer;
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -12,7 +11,10 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.gas.Component;
@@ -22,12 +24,9 @@ import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVRecord;
 
 /**
- * Cylinders as a table, one a line, as {@code docs/formats/cylinders-csv.md} describes it: comma or semicolon between
- * fields, dates as 2026-12-31, components in one field as {@code "methane 1.25 vol% ±2 %; oxygen 16 vol% ±1 %"}.
+ * Cylinders as a table, CSV or XLSX, one a line, as {@code docs/formats/cylinders.md} describes it: dates as 2026-12-31, components in one field as {@code "methane 1.25 vol% ±2 %; oxygen 16 vol% ±1 %"}.
  */
 public final class CylinderSheet {
 
@@ -43,6 +42,8 @@ public final class CylinderSheet {
             "gauge_bar",
             "balance",
             "components");
+
+    private static final int MOST_LINES = 5_000;
 
     /** What core calls a field, by what the sheet calls its column. */
     private static final Map<String, String> COLUMN_OF = Map.of(
@@ -75,55 +76,62 @@ public final class CylinderSheet {
      */
     public record Line(long line, String tag, Optional<Cylinder> cylinder, List<Fault> faults) {}
 
-    private final CSVRecord row;
+    private final TableFile.Row row;
     private final List<Fault> faults = new ArrayList<>();
 
-    private CylinderSheet(CSVRecord row) {
+    private CylinderSheet(TableFile.Row row) {
         this.row = row;
     }
 
     /**
      * Reads a sheet; a line with a fault does not keep the others from being read.
      *
-     * @throws Refused when it is no table or a column is missing
+     * @throws Refused when it is no table, a column is missing, or it has more than 5,000 lines
      */
-    public static List<Line> read(String text) {
-        var withoutMark = text.startsWith("\uFEFF") ? text.substring(1) : text;
-        var header = withoutMark.lines().findFirst().orElse("");
-        var format = CSVFormat.RFC4180
-                .builder()
-                .setDelimiter(header.contains(";") && !header.contains(",") ? ';' : ',')
-                .setHeader()
-                .setSkipHeaderRecord(true)
-                .setTrim(true)
-                .setIgnoreEmptyLines(true)
-                .setIgnoreHeaderCase(true)
-                .get();
+    public static List<Line> read(Path file) {
         var lines = new ArrayList<Line>();
         var seen = new HashSet<String>();
-        try (var rows = format.parse(new StringReader(withoutMark))) {
-            for (var name : COLUMNS) {
-                Refusal.unless(
-                        rows.getHeaderNames().stream().anyMatch(name::equalsIgnoreCase),
-                        "csv-column",
-                        "line 1",
-                        "The column '" + name + "' is missing.",
-                        "The first line reads: " + String.join(",", COLUMNS));
-            }
-            for (var row : rows) {
-                lines.add(new CylinderSheet(row).line(rows.getCurrentLineNumber(), seen));
-            }
-        } catch (IOException | IllegalArgumentException e) {
-            throw new Refused(new Refusal(
-                    "csv-unreadable",
-                    "line 1",
-                    "This is no table that can be read: " + e.getMessage(),
-                    "Save it as CSV with the columns " + String.join(",", COLUMNS) + "."));
-        }
+        TableFile.read(file, COLUMNS, row -> {
+            Refusal.unless(
+                    lines.size() < MOST_LINES,
+                    "sheet-lines",
+                    "file",
+                    "The sheet has more than 5,000 lines.",
+                    "Split it.");
+            lines.add(new CylinderSheet(row).line(seen));
+        });
         return lines;
     }
 
-    private Line line(long number, HashSet<String> seen) {
+    /**
+     * The columns in which two cylinders are not the same; what is left in them, and what no column
+     * says, is of no account.
+     *
+     * @return empty when they are
+     */
+    public static List<String> different(Cylinder one, Cylinder other) {
+        var columns = new ArrayList<String>();
+        BiConsumer<String, Function<Cylinder, Object>> compare = (column, value) -> {
+            if (!value.apply(one).equals(value.apply(other))) {
+                columns.add(column);
+            }
+        };
+        compare.accept("certificate", Cylinder::certificateNumber);
+        compare.accept("lot", Cylinder::lot);
+        compare.accept("made_on", Cylinder::madeOn);
+        compare.accept("use_before", Cylinder::useBefore);
+        compare.accept("volume_l", Cylinder::volumeLitres);
+        compare.accept("full_bar", Cylinder::fullBar);
+        compare.accept("balance", cylinder -> cylinder.mixture().balanceGasId());
+        compare.accept(
+                "components",
+                cylinder -> cylinder.mixture().components().stream()
+                        .map(part -> List.of(part.gasId(), part.certified(), part.relativeUncertainty()))
+                        .collect(Collectors.toSet()));
+        return columns;
+    }
+
+    private Line line(HashSet<String> seen) {
         var tag = text("tag");
         if (!tag.isEmpty() && !seen.add(tag.toLowerCase())) {
             fault("tag", "The tag stands in this sheet twice.", "Give each cylinder a tag of its own.");
@@ -149,7 +157,7 @@ public final class CylinderSheet {
                         numbers.get("gauge_bar").orElseThrow(),
                         CylinderState.IN_USE))
                 : Optional.empty();
-        return new Line(number, tag, cylinder, List.copyOf(faults));
+        return new Line(row.line(), tag, cylinder, List.copyOf(faults));
     }
 
     private <T> Optional<T> built(java.util.function.Supplier<T> maker) {
@@ -162,23 +170,19 @@ public final class CylinderSheet {
         }
     }
 
-    private String raw(String column) {
-        return row.isSet(column) ? row.get(column).strip() : "";
-    }
-
     private void fault(String column, String reason, String wayOut) {
-        faults.add(new Fault(column, COLUMNS.contains(column) ? raw(column) : "", reason, wayOut));
+        faults.add(new Fault(column, COLUMNS.contains(column) ? row.at(column) : "", reason, wayOut));
     }
 
     private String text(String column) {
-        if (raw(column).isEmpty()) {
+        if (row.at(column).isEmpty()) {
             fault(column, "It is empty.", "Take it from the cylinder or its certificate.");
         }
-        return raw(column);
+        return row.at(column);
     }
 
     private Optional<LocalDate> day(String column) {
-        var text = raw(column);
+        var text = row.at(column);
         try {
             return Optional.of(LocalDate.parse(text));
         } catch (DateTimeException e) {
@@ -205,7 +209,7 @@ public final class CylinderSheet {
     }
 
     private Optional<Double> number(String column) {
-        var number = parsed(raw(column));
+        var number = parsed(row.at(column));
         if (number.isEmpty()) {
             fault(column, "This is no number.", "Write it as 68.5.");
         }
@@ -222,11 +226,11 @@ public final class CylinderSheet {
 
     private Optional<Mixture> mixture() {
         var components = new ArrayList<Component>();
-        for (var part : raw("components").split(";")) {
+        for (var part : row.at("components").split(";")) {
             component(part.strip()).ifPresent(components::add);
         }
         boolean readable = faults.stream().noneMatch(fault -> fault.column().equals("components"));
-        return readable ? built(() -> new Mixture(components, raw("balance").toLowerCase())) : Optional.empty();
+        return readable ? built(() -> new Mixture(components, row.at("balance").toLowerCase())) : Optional.empty();
     }
 
     private Optional<Component> component(String part) {

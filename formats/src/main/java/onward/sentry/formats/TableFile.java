@@ -26,6 +26,8 @@ import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
 import org.apache.poi.openxml4j.exceptions.OpenXML4JRuntimeException;
 import org.apache.poi.openxml4j.opc.OPCPackage;
 import org.apache.poi.openxml4j.opc.PackageAccess;
+import org.apache.poi.ss.usermodel.DataFormatter;
+import org.apache.poi.ss.usermodel.DateUtil;
 import org.apache.poi.ss.util.CellReference;
 import org.apache.poi.util.XMLHelper;
 import org.apache.poi.xssf.eventusermodel.ReadOnlySharedStringsTable;
@@ -125,7 +127,12 @@ public final class TableFile {
             try (var sheet = sheets.next()) {
                 var parser = XMLHelper.newXMLReader();
                 parser.setContentHandler(new XSSFSheetXMLHandler(
-                        reader.getStylesTable(), new ReadOnlySharedStringsTable(workbook), new Sheet(rows), false));
+                        reader.getStylesTable(),
+                        null,
+                        new ReadOnlySharedStringsTable(workbook),
+                        new Sheet(rows),
+                        new IsoDays(),
+                        false));
                 parser.parse(new InputSource(sheet));
             }
         } catch (IOException
@@ -140,6 +147,21 @@ public final class TableFile {
 
     private static Refused unreadable(String reason, String wayOut) {
         return new Refused(new Refusal(NOT_A_TABLE, "file", reason, wayOut));
+    }
+
+    /** A day of a workbook as 2026-03-02, however its cell shows it; other numbers as they are shown. */
+    private static final class IsoDays extends DataFormatter {
+
+        private IsoDays() {
+            super(Locale.ROOT);
+        }
+
+        @Override
+        public String formatRawCellContents(double value, int format, String pattern, boolean since1904) {
+            return DateUtil.isADateFormat(format, pattern) && DateUtil.isValidExcelDate(value) && value % 1 == 0
+                    ? DateUtil.getLocalDateTime(value, since1904).toLocalDate().toString()
+                    : super.formatRawCellContents(value, format, pattern, since1904);
+        }
     }
 
     /** Puts cells into rows: a workbook leaves empty ones out. */

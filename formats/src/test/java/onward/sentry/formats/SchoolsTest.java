@@ -30,6 +30,7 @@ import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.Stage;
 import onward.sentry.core.schedule.IntervalRule.MonthDay;
 import onward.sentry.core.sim.Health;
+import onward.sentry.core.units.SiteUnits;
 import org.junit.jupiter.api.Test;
 
 /** Each school switched on against what ships, and what it changes in a run. */
@@ -241,6 +242,7 @@ class SchoolsTest {
                     30,
                     0.05,
                     0,
+                    SiteUnits.SHIPPED,
                     LeadTimes.SHIPPED,
                     Signing.SHIPPED,
                     Cautions.SHIPPED,

@@ -2,6 +2,7 @@ package onward.sentry.core.house;
 
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.SiteFigures;
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
@@ -14,6 +15,7 @@ import onward.sentry.core.working.Refusal;
  * @param warnBeforeExpiryDays how early an expiring cylinder is warned about, 0 to 365
  * @param reserve fraction of a full cylinder that is never used, 0 to 0.5
  * @param altitudeMetres of the bench, for the pressure where no barometer is read; −430 to 5,000
+ * @param units that the site reads in
  * @param lead from order to shelf
  * @param signing how a signature is proved, and when a device locks
  * @param cautions the house's own words at the bench
@@ -27,6 +29,7 @@ public record HousePolicy(
         int warnBeforeExpiryDays,
         double reserve,
         double altitudeMetres,
+        SiteUnits units,
         LeadTimes lead,
         Signing signing,
         Cautions cautions,
@@ -41,6 +44,7 @@ public record HousePolicy(
             30,
             0.05,
             0,
+            SiteUnits.SHIPPED,
             LeadTimes.SHIPPED,
             Signing.SHIPPED,
             Cautions.SHIPPED,
@@ -48,6 +52,7 @@ public record HousePolicy(
             SiteFigures.NONE);
 
     public HousePolicy {
+        units = units == null ? SiteUnits.SHIPPED : units;
         lead = lead == null ? LeadTimes.SHIPPED : lead;
         signing = signing == null ? Signing.SHIPPED : signing;
         cautions = cautions == null ? Cautions.SHIPPED : cautions;
@@ -85,18 +90,22 @@ public record HousePolicy(
     }
 
     public HousePolicy with(Schools other) {
-        return copy(version, other, figures);
+        return copy(version, units, other, figures);
     }
 
     public HousePolicy with(SiteFigures other) {
-        return copy(version, schools, other);
+        return copy(version, units, schools, other);
+    }
+
+    public HousePolicy with(SiteUnits other) {
+        return copy(version, other, schools, figures);
     }
 
     public HousePolicy withVersion(int other) {
-        return copy(other, schools, figures);
+        return copy(other, units, schools, figures);
     }
 
-    private HousePolicy copy(int number, Schools side, SiteFigures own) {
+    private HousePolicy copy(int number, SiteUnits read, Schools side, SiteFigures own) {
         return new HousePolicy(
                 number,
                 tolerancePercent,
@@ -104,6 +113,7 @@ public record HousePolicy(
                 warnBeforeExpiryDays,
                 reserve,
                 altitudeMetres,
+                read,
                 lead,
                 signing,
                 cautions,

@@ -9,6 +9,7 @@ import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.trace.Reading;
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
@@ -46,7 +47,7 @@ public record Replay(LiveRun run, List<String> notRepeated) {
             while (next < readings.size() && readings.get(next).at() <= event.at()) {
                 run.observe(readings.get(next++));
             }
-            var command = command(event);
+            var command = command(event, policy.units());
             if (command.isPresent()) {
                 var by = event instanceof RunEvent.RunTakenOver e
                         ? e.by()
@@ -64,7 +65,7 @@ public record Replay(LiveRun run, List<String> notRepeated) {
     }
 
     /** What somebody did to bring the event about; empty where the readings did. */
-    private static Optional<RunCommand> command(RunEvent event) {
+    private static Optional<RunCommand> command(RunEvent event, SiteUnits units) {
         if (event instanceof RunEvent.ChecksConfirmed e) {
             return Optional.of(new RunCommand.ConfirmChecks(e.step()));
         }
@@ -72,7 +73,8 @@ public record Replay(LiveRun run, List<String> notRepeated) {
             return Optional.of(new RunCommand.ConfirmStep(e.step()));
         }
         if (event instanceof RunEvent.Measured e) {
-            return Optional.of(new RunCommand.Measure(e.step(), e.value()));
+            return Optional.of(
+                    new RunCommand.Measure(e.step(), e.quantity().in(units).shown(e.value())));
         }
         if (event instanceof RunEvent.Answered e) {
             return Optional.of(new RunCommand.Answer(e.step(), e.answer()));

@@ -138,7 +138,8 @@ public final class LiveRun {
             return List.of(new RunEvent.StepConfirmed(now, c.step()));
         }
         if (command instanceof RunCommand.Measure c) {
-            return List.of(BeforeGas.measured(at(c.step(), Step.Measure.class), c.step(), c.value(), now));
+            return List.of(
+                    BeforeGas.measured(at(c.step(), Step.Measure.class), c.step(), c.value(), now, policy.units()));
         }
         if (command instanceof RunCommand.Answer c) {
             return List.of(BeforeGas.answered(at(c.step(), Step.Ask.class), c.step(), c.answer(), now));

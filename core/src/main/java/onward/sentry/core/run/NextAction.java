@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.units.SiteUnits;
 
 /**
  * The one thing to do next, in one sentence.
@@ -69,11 +70,16 @@ public record NextAction(
      */
     public record Readable(String label, String unit, double least, double most) {
 
-        static Optional<Readable> of(Step step) {
-            return step instanceof Step.Measure measure
-                    ? Optional.of(new Readable(
-                            measure.quantity().label(), measure.quantity().unit(), measure.least(), measure.most()))
-                    : Optional.empty();
+        static Optional<Readable> of(Step step, SiteUnits site) {
+            if (!(step instanceof Step.Measure measure)) {
+                return Optional.empty();
+            }
+            var unit = measure.quantity().in(site);
+            return Optional.of(new Readable(
+                    measure.quantity().label(),
+                    unit.symbol(),
+                    unit.shown(measure.least()),
+                    unit.shown(measure.most())));
         }
     }
 
@@ -84,7 +90,7 @@ public record NextAction(
 
     /** @param policy how this site puts a regulator onto a cylinder, and what it cautions about */
     public static NextAction of(RunState state, HousePolicy policy) {
-        return new NextHand(state, policy.schools().threading(), policy.cautions()).action();
+        return new NextHand(state, policy).action();
     }
 
     /** Whether it can be confirmed without anything being judged or chosen first. */

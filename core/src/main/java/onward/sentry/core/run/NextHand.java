@@ -9,8 +9,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.ZeroAir;
-import onward.sentry.core.house.Cautions;
-import onward.sentry.core.house.Schools.Threading;
+import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.rig.Delivery;
 import onward.sentry.core.rig.Intake;
@@ -19,7 +18,7 @@ import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.NextAction.Kind;
 
 /** Finds the words for what comes next. */
-record NextHand(RunState state, Threading threading, Cautions cautions) {
+record NextHand(RunState state, HousePolicy policy) {
 
     NextAction action() {
         if (state.phase() == RunPhase.SIGNED) {
@@ -48,7 +47,7 @@ record NextHand(RunState state, Threading threading, Cautions cautions) {
         }
         if (step instanceof Step.Measure measure) {
             return asking(Kind.MEASURE, measure.quantity().label() + ": read it off", "Enter")
-                    .toType(NextAction.Readable.of(measure));
+                    .toType(NextAction.Readable.of(measure, policy.units()));
         }
         if (step instanceof Step.Ask ask) {
             return asking(Kind.ANSWER, ask.question(), "Answer");
@@ -79,7 +78,7 @@ record NextHand(RunState state, Threading threading, Cautions cautions) {
                             "Save on the instrument, then note what it shows",
                             "Saved on the instrument")
                     .withDetails(List.of("What is not saved there is lost."))
-                    .withCautions(cautions.noAlarm());
+                    .withCautions(policy.cautions().noAlarm());
         }
         if (step instanceof Step.ClearDown clear) {
             return clearDown(clear);
@@ -142,7 +141,7 @@ record NextHand(RunState state, Threading threading, Cautions cautions) {
         };
         return asking(Kind.START_ZERO, sentence, "Zero started")
                 .withDetails(zeroDetails(zero))
-                .withCautions(cautions.notBesideGas());
+                .withCautions(policy.cautions().notBesideGas());
     }
 
     private List<String> zeroDetails(Step.Zero zero) {
@@ -188,7 +187,7 @@ record NextHand(RunState state, Threading threading, Cautions cautions) {
         if (state.gasOpenedAt().isEmpty()) {
             return asking(Kind.OPEN_GAS, openSentence(), "Gas is on", !state.typed())
                     .withDetails(openDetails())
-                    .withCautions(cautionsOnGas(cautions.ventilate()));
+                    .withCautions(cautionsOnGas(policy.cautions().ventilate()));
         }
         long since = state.gasOpenedAt().orElseThrow() + RunJudge.lagMillis(state);
         var sentence =
@@ -201,7 +200,8 @@ record NextHand(RunState state, Threading threading, Cautions cautions) {
     /** Only where the instrument sets itself is it in its calibration mode. */
     private String[] cautionsOnGas(String... more) {
         return state.spanning()
-                ? Stream.concat(Stream.of(cautions.noAlarm()), Stream.of(more)).toArray(String[]::new)
+                ? Stream.concat(Stream.of(policy.cautions().noAlarm()), Stream.of(more))
+                        .toArray(String[]::new)
                 : more;
     }
 
@@ -255,7 +255,7 @@ record NextHand(RunState state, Threading threading, Cautions cautions) {
     }
 
     private String threadingOf(Regulator regulator) {
-        return switch (threading) {
+        return switch (policy.schools().threading()) {
             case VALVE_OPEN -> "Thread it on with its valve open, so that no room air is pressed into the cylinder.";
             case VALVE_SHUT -> "Thread it on with its valve shut, so that no gas escapes.";
             case BY_TYPE ->

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.units.PressureUnit;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Working;
 
@@ -104,16 +105,17 @@ public record Contents(double volumeLitres, double fullBar, List<GaugeReading> r
      * explain: {@code lost = (V·P₁ − V·P₂) ÷ P_full − drawn}, against twice the class of the gauge and a tenth of what was
      * drawn. A cylinder of 58 L, full at 35 bar, that went from 30 to 20 bar with 5 L drawn has lost 11.57 L.
      *
+     * @param shown what the pressures of the working are written in
      * @return the earlier look from which the most is unexplained; empty when all agree
      */
-    public Optional<Parting> parting() {
+    public Optional<Parting> parting(PressureUnit shown) {
         return readings.subList(0, readings.size() - 1).stream()
-                .map(this::sinceLook)
+                .map(earlier -> sinceLook(earlier, shown))
                 .flatMap(Optional::stream)
                 .max(Comparator.comparingDouble(parting -> Math.abs(parting.lost())));
     }
 
-    private Optional<Parting> sinceLook(GaugeReading earlier) {
+    private Optional<Parting> sinceLook(GaugeReading earlier, PressureUnit shown) {
         var drawn = drawn(earlier.at(), last().at());
         double lost = litres(earlier) - litres(last()) - drawn;
         double allowed = 2 * GAUGE_CLASS * volumeLitres + FLOW_UNCERTAINTY * drawn;
@@ -126,9 +128,9 @@ public record Contents(double volumeLitres, double fullBar, List<GaugeReading> r
                                 lost > 0 ? "Gas is gone that no run has drawn" : "More gas than can be there",
                                 "lost = V · (P₁ − P₂) ÷ P_full − drawn")
                         .with("V", Figures.upTo(volumeLitres, 1) + " L")
-                        .with("P₁", Figures.upTo(earlier.barAtUsualTemperature(), 1) + " bar")
-                        .with("P₂", Figures.upTo(last().barAtUsualTemperature(), 1) + " bar")
-                        .with("P_full", Figures.upTo(fullBar, 1) + " bar")
+                        .with("P₁", shown.text(earlier.barAtUsualTemperature()))
+                        .with("P₂", shown.text(last().barAtUsualTemperature()))
+                        .with("P_full", shown.text(fullBar))
                         .with("drawn", Figures.upTo(drawn, 1) + " L")
                         .with("gauge and flow explain", "±" + Figures.upTo(allowed, 1) + " L")
                         .gives(Figures.upTo(Math.abs(lost), 1) + " L "

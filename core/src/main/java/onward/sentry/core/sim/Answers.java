@@ -16,6 +16,7 @@ import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.Stage;
+import onward.sentry.core.units.SiteUnits;
 
 /** What a careful technician answers to whatever a run asks for, with the best cylinder of a shelf for every gas. */
 record Answers(HousePolicy policy, Map<String, Cylinder> shelf) {
@@ -27,7 +28,7 @@ record Answers(HousePolicy policy, Map<String, Cylinder> shelf) {
         return switch (next.kind()) {
             case CONFIRM_CHECKS -> new RunCommand.ConfirmChecks(step);
             case CONFIRM_STEP -> new RunCommand.ConfirmStep(step);
-            case MEASURE -> new RunCommand.Measure(step, read((Step.Measure) current(live)));
+            case MEASURE -> new RunCommand.Measure(step, read((Step.Measure) current(live), policy.units()));
             case ANSWER -> new RunCommand.Answer(step, ((Step.Ask) current(live)).goOn());
             case BLOCK_TEST -> new RunCommand.BlockInlet(step, true);
             case TRY_AGAIN -> tryAgain(live, step);
@@ -47,7 +48,7 @@ record Answers(HousePolicy policy, Map<String, Cylinder> shelf) {
         return live.state().currentStep().orElseThrow();
     }
 
-    private static double read(Step.Measure measure) {
+    private static double read(Step.Measure measure, SiteUnits units) {
         double usual = switch (measure.quantity()) {
             case STATION_PRESSURE -> 101.3;
             case INSTRUMENT_TEMPERATURE, AMBIENT_TEMPERATURE -> ROOM_CELSIUS;
@@ -55,7 +56,8 @@ record Answers(HousePolicy policy, Map<String, Cylinder> shelf) {
             case POWER_ON_HOURS -> 700;
             case FLOW_AT_METER -> 0.4;
         };
-        return Math.max(measure.least(), Math.min(measure.most(), usual));
+        double kept = Math.max(measure.least(), Math.min(measure.most(), usual));
+        return measure.quantity().in(units).shown(kept);
     }
 
     private static RunCommand.TryAgain tryAgain(LiveRun live, int step) {

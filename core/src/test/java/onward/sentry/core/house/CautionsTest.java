@@ -25,6 +25,7 @@ class CautionsTest {
                 30,
                 0.05,
                 0,
+                shipped.units(),
                 shipped.lead(),
                 shipped.signing(),
                 OURS,

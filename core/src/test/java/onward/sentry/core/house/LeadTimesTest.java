@@ -3,6 +3,7 @@ package onward.sentry.core.house;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Refused;
 import org.junit.jupiter.api.Test;
 
@@ -11,8 +12,10 @@ class LeadTimesTest {
     @Test
     void aPolicyOfBeforeTheyWereSetHasWhatShips() {
         var shipped = HousePolicy.SHIPPED;
-        var before = new HousePolicy(3, 10, true, 30, 0.05, 0, null, null, null, shipped.schools(), shipped.figures());
+        var before =
+                new HousePolicy(3, 10, true, 30, 0.05, 0, null, null, null, null, shipped.schools(), shipped.figures());
         assertThat(before.signing()).isEqualTo(new Signing(Signing.Proof.RECENT, 15, false));
+        assertThat(before.units()).isEqualTo(SiteUnits.SHIPPED);
         assertThat(before.lead()).isEqualTo(new LeadTimes(14, 28));
     }
 

@@ -28,6 +28,7 @@ import onward.sentry.core.gas.Unit;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.replay.Replay;
 import onward.sentry.core.rig.Delivery;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Regulator;
@@ -35,6 +36,10 @@ import onward.sentry.core.rig.Rig;
 import onward.sentry.core.rig.SampleLine;
 import onward.sentry.core.rig.Tubing;
 import onward.sentry.core.run.NextAction.Kind;
+import onward.sentry.core.units.DateForm;
+import onward.sentry.core.units.PressureUnit;
+import onward.sentry.core.units.SiteUnits;
+import onward.sentry.core.units.TemperatureUnit;
 import onward.sentry.core.working.Working;
 import org.junit.jupiter.api.Test;
 
@@ -121,6 +126,28 @@ class StepKindsTest {
     private RunEvent.RunSigned signed() {
         carryOut(new RunCommand.Sign(Fixtures.TODAY));
         return run.state().signed().orElseThrow();
+    }
+
+    @Test
+    void aSiteThatReadsFahrenheitTypesItAndTheRunKeepsCelsius() {
+        var site = HousePolicy.SHIPPED.with(
+                new SiteUnits(PressureUnit.PSI, TemperatureUnit.FAHRENHEIT, DateForm.MONTH_FIRST));
+        run = LiveRun.start(
+                card(
+                        new Step.Measure(Quantity.INSTRUMENT_TEMPERATURE, 15, 35.5, "Let it lie in the room.", ""),
+                        SPAN_CO,
+                        CLEAR),
+                site,
+                Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+        assertThat(run.next().readable())
+                .contains(new NextAction.Readable("Temperature of the instrument", "°F", 59, 95.9));
+        assertThatThrownBy(() -> run.carryOut(new RunCommand.Measure(0, 20), 0, "Una"))
+                .hasMessageContaining("20 °F, allowed are 59 to 95.9 °F");
+        run.carryOut(new RunCommand.Measure(0, 95.9), 0, "Una");
+        assertThat(run.state().measured(Quantity.INSTRUMENT_TEMPERATURE)).hasValue(35.5);
+        assertThat(Replay.of(run.state().card(), site, run.state().events(), List.of())
+                        .notRepeated())
+                .isEmpty();
     }
 
     @Test

@@ -12,6 +12,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.Size;
+import onward.sentry.core.units.PressureUnit;
 import org.junit.jupiter.api.Test;
 
 class ContentsTest {
@@ -28,7 +29,7 @@ class ContentsTest {
                 103, 69, List.of(new GaugeReading(day(0), 46)), List.of(new Draw(day(-1), 9), new Draw(day(1), 2.5)));
         assertThat(contents.drawnSinceLook()).isEqualTo(2.5);
         assertThat(contents.litresLeft()).isCloseTo(66.17, within(0.01));
-        assertThat(contents.parting()).isEmpty();
+        assertThat(contents.parting(PressureUnit.BAR)).isEmpty();
     }
 
     @Test
@@ -49,7 +50,7 @@ class ContentsTest {
                 35,
                 List.of(new GaugeReading(day(0), 30), new GaugeReading(day(5), 20)),
                 List.of(new Draw(day(2), 5)));
-        var parting = contents.parting().orElseThrow();
+        var parting = contents.parting(PressureUnit.BAR).orElseThrow();
         assertThat(parting.isLeak()).isTrue();
         assertThat(parting.lost()).isCloseTo(11.57, within(0.005));
         assertThat(parting.working().result()).contains("11.6 L are missing");
@@ -60,10 +61,10 @@ class ContentsTest {
         var looks = IntStream.rangeClosed(0, 10)
                 .mapToObj(i -> new GaugeReading(day(i), 30 - 0.5 * i))
                 .toList();
-        assertThat(new Contents(58, 35, looks.subList(0, 2), List.of()).parting())
+        assertThat(new Contents(58, 35, looks.subList(0, 2), List.of()).parting(PressureUnit.BAR))
                 .isEmpty();
         assertThat(new Contents(58, 35, looks, List.of())
-                        .parting()
+                        .parting(PressureUnit.BAR)
                         .orElseThrow()
                         .lost())
                 .isCloseTo(8.29, within(0.005));
@@ -73,8 +74,9 @@ class ContentsTest {
     void moreThanCanBeThereIsSaidToo() {
         var contents =
                 new Contents(58, 35, List.of(new GaugeReading(day(0), 10), new GaugeReading(day(1), 20)), List.of());
-        assertThat(contents.parting().orElseThrow().isLeak()).isFalse();
-        assertThat(contents.parting().orElseThrow().working().result()).contains("read the gauge again");
+        assertThat(contents.parting(PressureUnit.BAR).orElseThrow().isLeak()).isFalse();
+        assertThat(contents.parting(PressureUnit.BAR).orElseThrow().working().result())
+                .contains("read the gauge again");
     }
 
     @Property(tries = 200)
@@ -91,7 +93,7 @@ class ContentsTest {
                 .allSatisfy(point -> assertThat(point.litres()).isNotNegative());
         var last = new GaugeReading(day(60), before.litresLeft() * 69 / 103);
         if (before.litresLeft() > 0) {
-            assertThat(new Contents(103, 69, List.of(first, last), draws).parting())
+            assertThat(new Contents(103, 69, List.of(first, last), draws).parting(PressureUnit.BAR))
                     .isEmpty();
         }
     }

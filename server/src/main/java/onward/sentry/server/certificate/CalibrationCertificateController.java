@@ -12,6 +12,7 @@ import onward.sentry.formats.CalibrationCertificate;
 import onward.sentry.server.certificate.Certificates.Given;
 import onward.sentry.server.certificate.Certificates.Standing;
 import onward.sentry.server.certificate.Register.Wanting;
+import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
@@ -39,14 +40,16 @@ class CalibrationCertificateController {
     private final Certificates certificates;
     private final Register register;
     private final People people;
+    private final House house;
     private final Once once;
     private final Site site;
 
     CalibrationCertificateController(
-            Certificates certificates, Register register, People people, Once once, Site site) {
+            Certificates certificates, Register register, People people, House house, Once once, Site site) {
         this.certificates = certificates;
         this.register = register;
         this.people = people;
+        this.house = house;
         this.once = once;
         this.site = site;
     }
@@ -153,7 +156,7 @@ class CalibrationCertificateController {
                                 .filename(name + ".pdf")
                                 .build()
                                 .toString())
-                .body(CertificatePdf.of(all, site.zone()));
+                .body(CertificatePdf.of(all, site.zone(), house.units().dates()));
     }
 
     private static RegisterRow row(Given given) {

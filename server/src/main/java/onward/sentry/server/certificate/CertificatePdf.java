@@ -7,10 +7,9 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.strip.Strip;
-import onward.sentry.core.working.Figures;
+import onward.sentry.core.units.DateForm;
 import onward.sentry.formats.CalibrationCertificate;
 import onward.sentry.server.certificate.Certificates.Given;
 import onward.sentry.server.platform.QrCode;
@@ -27,16 +26,20 @@ final class CertificatePdf {
     private static final float[] GAS = {PdfSheet.LEFT, 120, 205, 285, 365, PdfSheet.RIGHT};
     private static final float[] CHECK = {PdfSheet.LEFT + 16, 150, 245, 340, PdfSheet.RIGHT};
 
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
+
     private final PdfSheet sheet;
     private final ZoneId zone;
+    private final DateForm dates;
 
-    private CertificatePdf(PdfSheet sheet, ZoneId zone) {
+    private CertificatePdf(PdfSheet sheet, ZoneId zone, DateForm dates) {
         this.sheet = sheet;
         this.zone = zone;
+        this.dates = dates;
     }
 
     /** @param all at least one */
-    static byte[] of(List<Given> all, ZoneId zone) {
+    static byte[] of(List<Given> all, ZoneId zone, DateForm dates) {
         var first = all.get(0);
         try (var sheet = new PdfSheet(
                 all.size() == 1
@@ -45,7 +48,7 @@ final class CertificatePdf {
                 first.certificate().givenAt(),
                 first.code().hashCode())) {
             for (var given : all) {
-                new CertificatePdf(sheet, zone).write(given);
+                new CertificatePdf(sheet, zone, dates).write(given);
             }
             return sheet.bytes();
         } catch (IOException e) {
@@ -208,16 +211,15 @@ final class CertificatePdf {
 
     private String begun(CalibrationCertificate c) {
         var at = c.startedAt().atZone(zone);
-        return at.toLocalDate().equals(c.on())
-                ? DateTimeFormatter.ofPattern("HH:mm").format(at)
-                : moment(c.startedAt());
+        return at.toLocalDate().equals(c.on()) ? TIME.format(at) : moment(c.startedAt());
     }
 
     private String moment(Instant at) {
-        return DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.UK).format(at.atZone(zone));
+        var local = at.atZone(zone);
+        return day(local.toLocalDate()) + ", " + TIME.format(local);
     }
 
-    private static String day(LocalDate day) {
-        return Figures.day(day);
+    private String day(LocalDate day) {
+        return dates.day(day);
     }
 }

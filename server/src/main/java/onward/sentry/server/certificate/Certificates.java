@@ -15,6 +15,7 @@ import onward.sentry.formats.CoreJson;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -32,14 +33,16 @@ class Certificates {
     private final JdbcClient jdbc;
     private final Runs runs;
     private final Fleet fleet;
+    private final House house;
     private final Ledger ledger;
     private final Site site;
     private final JsonMapper json = CoreJson.canonical();
 
-    Certificates(JdbcClient jdbc, Runs runs, Fleet fleet, Ledger ledger, Site site) {
+    Certificates(JdbcClient jdbc, Runs runs, Fleet fleet, House house, Ledger ledger, Site site) {
         this.jdbc = jdbc;
         this.runs = runs;
         this.fleet = fleet;
+        this.house = house;
         this.ledger = ledger;
         this.site = site;
     }
@@ -190,7 +193,8 @@ class Certificates {
                 run.startedAt(),
                 run.strip().map(Strip::decode).orElseThrow(),
                 corrections(run.id(), ""),
-                run.lastHash());
+                run.lastHash(),
+                house.units());
     }
 
     /** Numbers count up within the site's year. */

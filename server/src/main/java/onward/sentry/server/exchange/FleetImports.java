@@ -1,6 +1,5 @@
 package onward.sentry.server.exchange;
 
-import java.nio.file.Path;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -19,6 +18,7 @@ import onward.sentry.formats.TableFile;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.SentFile;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -81,16 +81,16 @@ class FleetImports {
 
     /** @throws onward.sentry.core.working.Refused when the file is no table or too long */
     @Transactional
-    public UUID read(Path file, String name, String hash, String by) {
+    public UUID read(SentFile sent, String name, String by) {
         var id = UUID.randomUUID();
         jdbc.sql("insert into fleet_import (id, file_name, file_hash, begun_at, begun_by, phase)"
                         + " values (?, ?, ?, ?, ?, 'READ')")
-                .params(id, name, hash, site.now().atOffset(ZoneOffset.UTC), by)
+                .params(id, name, sent.hash(), site.now().atOffset(ZoneOffset.UTC), by)
                 .update();
         var sheet = sheet();
         var seen = new HashSet<String>();
         var batch = new ArrayList<DetectorSheet.Line>();
-        TableFile.read(file, DetectorSheet.WANTED, row -> {
+        TableFile.read(sent.path(), DetectorSheet.WANTED, row -> {
             var line = sheet.read(row);
             batch.add(seen.add(line.serial().toLowerCase()) ? line : twice(line));
             Refusal.unless(

@@ -4,22 +4,13 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.security.DigestOutputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.security.Principal;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.UUID;
-import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Refused;
 import onward.sentry.server.exchange.FleetImports.ImportLine;
 import onward.sentry.server.exchange.FleetImports.ImportView;
 import onward.sentry.server.people.People;
+import onward.sentry.server.platform.SentFile;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -30,8 +21,6 @@ import org.springframework.web.bind.annotation.RestController;
 /** A table of detectors: sent, looked at, put in force, taken back. */
 @RestController
 class ImportController {
-
-    private static final long MOST_BYTES = 30L * 1024 * 1024;
 
     private final FleetImports imports;
     private final People people;
@@ -51,32 +40,8 @@ class ImportController {
     /** The body is the file as it is: CSV or XLSX. Sent twice, it is read twice; nothing is in force before it is begun. */
     @PostMapping("/api/v1/imports")
     ImportView read(@RequestParam String name, HttpServletRequest request, Principal principal) throws IOException {
-        var file = Files.createTempFile("sentry-import", ".table");
-        try {
-            var hash = received(request.getInputStream(), file);
-            return imports.view(imports.read(file, name, hash, people.displayName(principal.getName())));
-        } finally {
-            Files.deleteIfExists(file);
-        }
-    }
-
-    private static String received(InputStream sent, Path file) {
-        try (var out = new DigestOutputStream(Files.newOutputStream(file), MessageDigest.getInstance("SHA-256"))) {
-            var buffer = new byte[64 * 1024];
-            long total = 0;
-            for (int read = sent.read(buffer); read >= 0; read = sent.read(buffer)) {
-                total += read;
-                if (total > MOST_BYTES) {
-                    throw new Refused(
-                            new Refusal("upload-size", "file", "The file is larger than 30 MB.", "Split the table."));
-                }
-                out.write(buffer, 0, read);
-            }
-            return HexFormat.of().formatHex(out.getMessageDigest().digest());
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
+        try (var sent = SentFile.receive(request.getInputStream())) {
+            return imports.view(imports.read(sent, name, people.displayName(principal.getName())));
         }
     }
 

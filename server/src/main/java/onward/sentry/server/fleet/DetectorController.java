@@ -13,7 +13,6 @@ import java.util.Optional;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.strip.Strip;
-import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Working;
 import onward.sentry.server.fleet.FleetList.Share;
@@ -325,7 +324,8 @@ class DetectorController {
                 .filter(h -> h.releasedAt().isEmpty())
                 .findFirst()
                 .orElseThrow(() -> new NotFound("A hold of " + serial));
-        var placed = Figures.day(LocalDate.ofInstant(hold.placedAt(), site.zone())) + ", " + hold.placedBy();
+        var placed =
+                house.units().dates().day(LocalDate.ofInstant(hold.placedAt(), site.zone())) + ", " + hold.placedBy();
         var tag = new HoldTag(
                 detector.serial(), detector.assetTag(), detector.model(), detector.crew(), hold.reason(), placed);
         return ResponseEntity.ok()

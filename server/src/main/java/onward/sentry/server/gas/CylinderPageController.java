@@ -13,6 +13,7 @@ import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.shelf.Contents;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Working;
+import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
@@ -38,6 +39,7 @@ class CylinderPageController {
     private final Recalls recalls;
     private final Comparisons comparisons;
     private final CylinderController cylinders;
+    private final House house;
     private final JdbcClient jdbc;
     private final Once once;
     private final People people;
@@ -47,6 +49,7 @@ class CylinderPageController {
             Recalls recalls,
             Comparisons comparisons,
             CylinderController cylinders,
+            House house,
             JdbcClient jdbc,
             Once once,
             People people) {
@@ -54,6 +57,7 @@ class CylinderPageController {
         this.recalls = recalls;
         this.comparisons = comparisons;
         this.cylinders = cylinders;
+        this.house = house;
         this.jdbc = jdbc;
         this.once = once;
         this.people = people;
@@ -125,7 +129,7 @@ class CylinderPageController {
                 cylinders.view(onShelf),
                 onShelf.stateReason(),
                 contents.course(),
-                contents.parting().map(p -> new PartingView(p.lost(), p.isLeak(), p.working())),
+                contents.parting(house.units().pressure()).map(p -> new PartingView(p.lost(), p.isLeak(), p.working())),
                 uses(onShelf.id()),
                 recalls.resting(List.of(onShelf)).stream().map(RestingView::of).toList(),
                 shelf.changes(onShelf.id()),

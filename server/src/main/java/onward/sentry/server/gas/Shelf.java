@@ -14,6 +14,7 @@ import onward.sentry.core.shelf.Draw;
 import onward.sentry.core.shelf.GaugeReading;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -54,12 +55,14 @@ public class Shelf {
     private final CylinderRepository cylinders;
     private final JdbcClient jdbc;
     private final Ledger ledger;
+    private final House house;
     private final Site site;
 
-    Shelf(CylinderRepository cylinders, JdbcClient jdbc, Ledger ledger, Site site) {
+    Shelf(CylinderRepository cylinders, JdbcClient jdbc, Ledger ledger, House house, Site site) {
         this.cylinders = cylinders;
         this.jdbc = jdbc;
         this.ledger = ledger;
+        this.house = house;
         this.site = site;
     }
 
@@ -129,12 +132,15 @@ public class Shelf {
         var cylinder = entity(tag);
         var reading = new GaugeReading(site.now(), bar, celsius);
         double full = cylinder.toCore().fullBar();
+        var units = house.units();
+        var pressure = units.pressure();
         Refusal.unless(
                 reading.barAtUsualTemperature() <= 1.1 * full,
                 "gauge-above-full",
                 "bar",
-                Figures.upTo(reading.barAtUsualTemperature(), 1) + " bar at 20 °C is more than a full cylinder holds, "
-                        + Figures.upTo(full, 1) + " bar.",
+                pressure.text(reading.barAtUsualTemperature()) + " at "
+                        + units.temperature().text(20) + " is more than a full cylinder holds, " + pressure.text(full)
+                        + ".",
                 "Read the gauge again; mind the scale.");
         cylinder.read(reading);
         store(cylinder.id(), reading, by);

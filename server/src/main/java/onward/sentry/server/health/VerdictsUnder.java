@@ -9,6 +9,9 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Target;
+import onward.sentry.core.gas.Component;
+import onward.sentry.core.gas.Concentration;
+import onward.sentry.core.gas.Unit;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Verdict;
@@ -17,11 +20,11 @@ import onward.sentry.core.run.Stage;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.stereotype.Component;
+import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** What the results on record would have been judged under another house policy; nothing is judged anew. */
-@Component
+@Service
 class VerdictsUnder {
 
     /** Newest results that are looked at. */
@@ -36,7 +39,13 @@ class VerdictsUnder {
     record Verdicts(long of, List<Otherwise> otherwise) {}
 
     private record Result(
-            String model, int slot, Stage stage, double reading, double expected, Double responsePercent) {}
+            String model,
+            int slot,
+            Stage stage,
+            double reading,
+            double expected,
+            Double responsePercent,
+            String cylinder) {}
 
     private final JdbcClient jdbc;
     private final House house;
@@ -52,12 +61,13 @@ class VerdictsUnder {
     public Verdicts otherwise(HousePolicy then) {
         var now = house.policy();
         var results = results();
+        var gases = gases();
         var judgesNow = judges(now);
         var judgesThen = judges(then);
         var counts = new TreeMap<String, Long>();
         for (var result : results) {
-            var was = judged(result, judgesNow.get(result.model()), now);
-            var would = judged(result, judgesThen.get(result.model()), then);
+            var was = judged(result, judgesNow.get(result.model()), now, gases);
+            var would = judged(result, judgesThen.get(result.model()), then, gases);
             if (was != would) {
                 counts.merge(result.stage().label() + "|" + was.label() + " → " + would.label(), 1L, Long::sum);
             }
@@ -80,23 +90,50 @@ class VerdictsUnder {
         return judges;
     }
 
-    private static Verdict judged(Result result, GasJudge judge, HousePolicy policy) {
+    private static Verdict judged(
+            Result result, GasJudge judge, HousePolicy policy, Map<String, List<Component>> gases) {
         if (result.stage() == Stage.SPAN) {
             return SpanJudge.grade(
                     policy.schools().grading(), result.responsePercent(), 100 * result.reading() / result.expected());
         }
+        var gas = judge.card().sensor(result.slot()).gasId();
         return judge.check(
-                new Target(result.slot(), Purpose.CHECK, OptionalDouble.empty()), result.expected(), result.reading());
+                new Target(result.slot(), Purpose.CHECK, OptionalDouble.empty()),
+                result.expected(),
+                result.reading(),
+                gases.getOrDefault(result.cylinder(), List.of()).stream()
+                        .filter(component -> component.gasId().equals(gas))
+                        .findFirst());
+    }
+
+    /** What is in each cylinder on record, by its tag. */
+    private Map<String, List<Component>> gases() {
+        return jdbc
+                .sql("select c.tag, k.gas_id, k.amount, k.unit, k.relative_uncertainty, k.states_two"
+                        + " from cylinder c join cylinder_component k on k.cylinder_id = c.id")
+                .query((row, n) -> Map.entry(
+                        row.getString("tag"),
+                        new Component(
+                                row.getString("gas_id"),
+                                Concentration.of(row.getDouble("amount"), Unit.valueOf(row.getString("unit"))),
+                                row.getDouble("relative_uncertainty"),
+                                row.getBoolean("states_two"))))
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(
+                        Map.Entry::getKey, Collectors.mapping(Map.Entry::getValue, Collectors.toList())));
     }
 
     private List<Result> results() {
         var stages = Stream.concat(CHECKS.stream(), Stream.of(Stage.SPAN))
                 .map(stage -> "'" + stage.name() + "'")
                 .collect(Collectors.joining(", "));
-        return jdbc.sql("select d.model, s.slot, r.stage, r.reading, r.expected, r.response_percent from (select * from"
-                        + " sensor_result where on_day > ? and stage in (" + stages + ") and reading is not null and"
-                        + " expected > 0 and (stage <> 'SPAN' or response_percent is not null) order by on_day desc"
-                        + " limit ?) r join sensor s on s.id = r.sensor_id join detector d on d.id = s.detector_id")
+        return jdbc.sql(
+                        "select d.model, s.slot, r.stage, r.reading, r.expected, r.response_percent, coalesce(r.cylinder, '') as cylinder from (select * from"
+                                + " sensor_result where on_day > ? and stage in (" + stages
+                                + ") and reading is not null and"
+                                + " expected > 0 and (stage <> 'SPAN' or response_percent is not null) order by on_day desc"
+                                + " limit ?) r join sensor s on s.id = r.sensor_id join detector d on d.id = s.detector_id")
                 .params(site.today().minusYears(1), MOST)
                 .query(Result.class)
                 .list();

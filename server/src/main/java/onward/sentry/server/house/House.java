@@ -14,11 +14,12 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.house.Signing;
 import onward.sentry.core.sim.DryRun;
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
-import onward.sentry.server.people.SigningRules;
+import onward.sentry.server.people.SessionRules;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -30,7 +31,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Reads cards and policy. A version never changes once written, so what was read once is kept. */
 @Service
-public class House implements SigningRules {
+public class House implements SessionRules {
 
     private record Version(String name, int version) {}
 
@@ -143,6 +144,12 @@ public class House implements SigningRules {
     @Transactional(readOnly = true)
     public Signing signing() {
         return policy().signing();
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public SiteUnits units() {
+        return policy().units();
     }
 
     /** Writes a shipped card unless that version is there already. */

@@ -4,10 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import onward.sentry.core.gas.GasLibrary;
-import onward.sentry.core.working.Figures;
+import onward.sentry.core.units.DateForm;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -24,10 +25,12 @@ class LabelController {
 
     private final Fleet fleet;
     private final Shelf shelf;
+    private final House house;
 
-    LabelController(Fleet fleet, Shelf shelf) {
+    LabelController(Fleet fleet, Shelf shelf, House house) {
         this.fleet = fleet;
         this.shelf = shelf;
+        this.house = house;
     }
 
     /** @param cylinders tags @param detectors serials; at least one of either, at most 240 together */
@@ -44,7 +47,8 @@ class LabelController {
                 "A print has 1 to " + MOST + " labels; this one would have " + asked + ".",
                 "Print them in several parts.");
         var labels = new ArrayList<LabelSheet.Label>();
-        cylinders.forEach(tag -> labels.add(ofCylinder(shelf.byTag(tag))));
+        var dates = house.units().dates();
+        cylinders.forEach(tag -> labels.add(ofCylinder(shelf.byTag(tag), dates)));
         detectors.forEach(serial -> labels.add(ofDetector(fleet.bySerial(serial))));
         return ResponseEntity.ok()
                 .header(
@@ -56,7 +60,7 @@ class LabelController {
                 .body(new LabelSheet(labels).pdf());
     }
 
-    private static LabelSheet.Label ofCylinder(Shelf.OnShelf one) {
+    private static LabelSheet.Label ofCylinder(Shelf.OnShelf one, DateForm dates) {
         var cylinder = one.cylinder();
         return new LabelSheet.Label(
                 one.tag(),
@@ -65,7 +69,7 @@ class LabelController {
                                 .map(c -> GasLibrary.shipped().gas(c.gasId()).formula() + " "
                                         + c.certified().toString())
                                 .collect(Collectors.joining(", ")),
-                        "Use before " + Figures.day(cylinder.useBefore()),
+                        "Use before " + dates.day(cylinder.useBefore()),
                         cylinder.certificateNumber() + ", lot " + cylinder.lot()));
     }
 

@@ -8,6 +8,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorOutcome;
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Figures;
 
 /** Each event of a run in a few words, for the record. */
@@ -16,7 +17,7 @@ final class EventWords {
     private EventWords() {}
 
     /** @param steps the run's steps */
-    static String of(RunEvent event, ProcedureCard card, List<Step> steps) {
+    static String of(RunEvent event, ProcedureCard card, List<Step> steps, SiteUnits units) {
         if (event instanceof RunEvent.RunStarted e) {
             return switch (e.source()) {
                 case LINK -> e.technician() + " began the " + e.job().label() + "; readings over the link";
@@ -38,8 +39,7 @@ final class EventWords {
             return "Tried again after a change: " + done.collect(Collectors.joining("; "));
         }
         if (event instanceof RunEvent.Measured e) {
-            return e.quantity().label() + ": " + Figures.upTo(e.value(), 3) + " "
-                    + e.quantity().unit();
+            return e.quantity().label() + ": " + e.quantity().text(e.value(), units);
         }
         if (event instanceof RunEvent.Answered e) {
             return ((Step.Ask) steps.get(e.step())).question() + " " + (e.answer() ? "Yes" : "No");

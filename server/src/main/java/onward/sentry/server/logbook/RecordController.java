@@ -21,6 +21,7 @@ import onward.sentry.server.bench.RunLog;
 import onward.sentry.server.bench.RunRepository;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.house.House;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -36,13 +37,15 @@ class RecordController {
     private final RunLog log;
     private final Fleet fleet;
     private final Logbook logbook;
+    private final House house;
 
-    RecordController(Runs runs, RunRepository repository, RunLog log, Fleet fleet, Logbook logbook) {
+    RecordController(Runs runs, RunRepository repository, RunLog log, Fleet fleet, Logbook logbook, House house) {
         this.runs = runs;
         this.repository = repository;
         this.log = log;
         this.fleet = fleet;
         this.logbook = logbook;
+        this.house = house;
     }
 
     record RunRow(
@@ -129,6 +132,7 @@ class RecordController {
         var detector = fleet.byId(run.detectorId());
         var traces = log.traces(id);
         var entries = logbook.ofRun(id);
+        var units = house.units();
         return new RecordView(
                 RunRow.of(run),
                 detector.serial(),
@@ -150,7 +154,7 @@ class RecordController {
                         .toList(),
                 state.events().stream()
                         .filter(e -> !(e instanceof RunEvent.ReadingTyped))
-                        .map(e -> new EventLine(e.at(), EventWords.of(e, state.card(), state.steps())))
+                        .map(e -> new EventLine(e.at(), EventWords.of(e, state.card(), state.steps(), units)))
                         .toList(),
                 entries.stream()
                         .filter(entry -> entry.corrects().isEmpty())

@@ -8,6 +8,9 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import onward.sentry.core.units.DateForm;
+import onward.sentry.core.units.ShownUnit;
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.server.platform.SentrySettings;
@@ -35,7 +38,7 @@ class SessionController {
     private final SignInGuard guard;
     private final Sessions sessions;
     private final Signatures signatures;
-    private final SigningRules rules;
+    private final SessionRules rules;
     private final SentrySettings settings;
     private final Site site;
 
@@ -47,7 +50,7 @@ class SessionController {
             SignInGuard guard,
             Sessions sessions,
             Signatures signatures,
-            SigningRules rules,
+            SessionRules rules,
             SentrySettings settings,
             Site site) {
         this.authentication = authentication;
@@ -95,7 +98,30 @@ class SessionController {
             boolean demo,
             boolean nobodyYet,
             String zone,
+            UnitsView units,
             List<DemoPerson> demoPeople) {}
+
+    /** @param dates how days are written */
+    record UnitsView(UnitView pressure, UnitView temperature, DateForm dates) {
+
+        static UnitsView of(SiteUnits units) {
+            return new UnitsView(UnitView.of(units.pressure()), UnitView.of(units.temperature()), units.dates());
+        }
+    }
+
+    /**
+     * Records hold bar and °C; {@code shown = kept · factor + offset}.
+     *
+     * @param symbol as it stands behind a number
+     * @param decimals that are worth showing
+     */
+    record UnitView(String symbol, int decimals, double factor, double offset) {
+
+        static UnitView of(ShownUnit unit) {
+            double offset = unit.shown(0);
+            return new UnitView(unit.symbol(), unit.decimals(), (unit.shown(1_000) - offset) / 1_000, offset);
+        }
+    }
 
     /** Also hands the page its CSRF token, as a cookie. */
     @GetMapping("/api/v1/session")
@@ -176,6 +202,7 @@ class SessionController {
                 settings.demo(),
                 people.nobodyYet(),
                 site.zone().getId(),
+                UnitsView.of(rules.units()),
                 demoPeople);
     }
 }

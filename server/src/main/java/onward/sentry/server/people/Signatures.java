@@ -13,10 +13,10 @@ public class Signatures {
 
     private static final String PROVED_AT = "provedAt";
 
-    private final SigningRules rules;
+    private final SessionRules rules;
     private final Site site;
 
-    Signatures(SigningRules rules, Site site) {
+    Signatures(SessionRules rules, Site site) {
         this.rules = rules;
         this.site = site;
     }

@@ -8,7 +8,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
-import onward.sentry.core.working.Figures;
+import onward.sentry.core.units.DateForm;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -28,9 +28,11 @@ final class DaySheet {
     private final PDType1Font plain = new PDType1Font(FontName.HELVETICA);
     private final PDType1Font bold = new PDType1Font(FontName.HELVETICA_BOLD);
     private final PlanView.PlanDay day;
+    private final DateForm dates;
 
-    DaySheet(PlanView.PlanDay day) {
+    DaySheet(PlanView.PlanDay day, DateForm dates) {
         this.day = day;
+        this.dates = dates;
     }
 
     /** @param gas a heading where there is no job */
@@ -66,7 +68,7 @@ final class DaySheet {
         document.addPage(page);
         try (var content = new PDPageContentStream(document, page)) {
             float y = PDRectangle.A4.getHeight() - MARGIN - 10;
-            y = write(content, bold, 20, MARGIN, y, List.of("Bench day " + Figures.day(day.date())));
+            y = write(content, bold, 20, MARGIN, y, List.of("Bench day " + dates.day(day.date())));
             y = write(content, plain, 11, MARGIN, y - 2, List.of(latin(summary())));
             int next = from;
             for (y -= 14; next < rows.size() && y > BOTTOM; next++, y -= LINE) {
@@ -97,7 +99,7 @@ final class DaySheet {
         cell(content, 2, y, plain, job.model());
         cell(content, 3, y, plain, job.crew());
         cell(content, 4, y, plain, job.minutes() + " min");
-        cell(content, 5, y, plain, "due " + Figures.day(job.dueOn()));
+        cell(content, 5, y, plain, "due " + dates.day(job.dueOn()));
     }
 
     private static void cell(PDPageContentStream content, int column, float y, PDType1Font font, String text)

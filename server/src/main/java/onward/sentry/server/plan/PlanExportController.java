@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import onward.sentry.core.working.Figures;
+import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.DayCalendar;
 import onward.sentry.server.platform.NotFound;
@@ -30,12 +31,15 @@ class PlanExportController {
     private final BenchPlans plans;
     private final BenchCalendar calendar;
     private final PlannedWorkdays workdays;
+    private final House house;
     private final People people;
 
-    PlanExportController(BenchPlans plans, BenchCalendar calendar, PlannedWorkdays workdays, People people) {
+    PlanExportController(
+            BenchPlans plans, BenchCalendar calendar, PlannedWorkdays workdays, House house, People people) {
         this.plans = plans;
         this.calendar = calendar;
         this.workdays = workdays;
+        this.house = house;
         this.people = people;
     }
 
@@ -97,7 +101,10 @@ class PlanExportController {
                 .filter(one -> one.date().equals(day))
                 .findFirst()
                 .orElseThrow(() -> new NotFound("A bench day on " + Figures.day(day)));
-        return file("bench-" + day + ".pdf", MediaType.APPLICATION_PDF, new DaySheet(found).pdf());
+        return file(
+                "bench-" + day + ".pdf",
+                MediaType.APPLICATION_PDF,
+                new DaySheet(found, house.units().dates()).pdf());
     }
 
     private static ResponseEntity<byte[]> file(String name, MediaType type, byte[] content) {

@@ -200,9 +200,15 @@ class ExchangeTest {
         assertThat(rows(technician.bytes("/api/v1/exports/runs/csv?from=2020-01-01&until=2020-12-31")))
                 .isEmpty();
 
-        var cylinders = CylinderSheet.read(
-                new String(technician.bytes("/api/v1/exports/cylinders/csv"), StandardCharsets.UTF_8));
+        var table = technician.bytes("/api/v1/exports/cylinders/xlsx");
+        var cylinders = CylinderSheet.read(Files.write(folder.resolve("cylinders"), table));
         assertThat(cylinders).isNotEmpty().allMatch(line -> line.faults().isEmpty());
+        var onShelf = technician.upload("/api/v1/cylinders/sheet?apply=false", table);
+        assertThat(onShelf.status()).as(String.valueOf(onShelf.body())).isEqualTo(200);
+        assertThat(onShelf.body().path("lines").size()).isEqualTo(cylinders.size());
+        assertThat(onShelf.body().path("lines").toString())
+                .as("what goes out comes in as what is there")
+                .doesNotContain("NEW", "DIFFERENT", "REFUSED");
         var detectors =
                 lead.upload("/api/v1/imports?name=detectors.csv", technician.bytes("/api/v1/exports/detectors/csv"));
         assertThat(detectors.body().path("refused").asInt()).isZero();

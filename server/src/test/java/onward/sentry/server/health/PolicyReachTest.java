@@ -3,6 +3,7 @@ package onward.sentry.server.health;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
@@ -68,6 +69,29 @@ class PolicyReachTest {
                         .update())
                 .isEqualTo(1);
         assertThat(otherwise(reach("tolerancePercent", 5, Map.of()), "as found", "pass → fail"))
+                .isEqualTo(before + 1);
+    }
+
+    @Test
+    void aGuardBandTakesTheUncertaintyOfTheCylinderOffThatTheCheckStoodOn() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        var guard = Map.<String, Object>of("guardBand", true);
+        long before = otherwise(reach("bumpEachDay", true, guard), "as found", "pass → fail");
+        for (var cylinder : List.of("r.cylinder", "null")) {
+            assertThat(server.jdbc()
+                            .sql("insert into sensor_result (id, run_id, sensor_id, stage, verdict, reading, expected,"
+                                    + " on_day, cylinder) select gen_random_uuid(), r.run_id, r.sensor_id, 'AS_FOUND',"
+                                    + " 'PASS', 73, 80, r.on_day, " + cylinder
+                                    + " from sensor_result r join sensor s on"
+                                    + " s.id = r.sensor_id and s.slot = 3 join detector d on d.id = s.detector_id and"
+                                    + " d.serial = ? where r.stage = 'SPAN'")
+                            .param(serial)
+                            .update())
+                    .isEqualTo(1);
+        }
+        assertThat(otherwise(reach("bumpEachDay", true, guard), "as found", "pass → fail"))
+                .as("of the one that stood on gas on record")
                 .isEqualTo(before + 1);
     }
 

@@ -1,6 +1,7 @@
 package onward.sentry.server.house;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -249,5 +250,35 @@ class HouseRulesTest {
                         .path("competenceMissing")
                         .asString())
                 .isEmpty();
+    }
+
+    @Test
+    void aSiteThatReadsPsiIsToldInPsiAndItsRecordsStayInBar() {
+        var policy = policy();
+        policy.put("units", Map.of("pressure", "PSI", "temperature", "FAHRENHEIT", "dates", "MONTH_FIRST"));
+        assertThat(change(policy, "gauges from another place").status()).isEqualTo(200);
+
+        var units = technician.get("/api/v1/session").body().path("units");
+        assertThat(units.path("pressure").path("symbol").asString()).isEqualTo("psi");
+        assertThat(units.path("pressure").path("factor").asDouble()).isCloseTo(14.503774, within(1e-6));
+        assertThat(units.path("temperature").path("offset").asDouble()).isEqualTo(32);
+        assertThat(units.path("dates").asString()).isEqualTo("MONTH_FIRST");
+
+        var tag = new Island(server, technician)
+                .cylinder(Map.of("fullBar", 69, "gaugeBar", 69))
+                .path("tag")
+                .asString();
+        var above = technician.post("/api/v1/cylinders/" + tag + "/gauge", Map.of("bar", 100, "celsius", 20));
+        assertThat(above.text("detail")).contains("1450 psi at 68 °F is more than a full cylinder holds, 1001 psi");
+        assertThat(technician
+                        .post("/api/v1/cylinders/" + tag + "/gauge", Map.of("bar", 34.5))
+                        .body()
+                        .path("gaugeBar")
+                        .asDouble())
+                .isEqualTo(34.5);
+
+        policy.put("units", Map.of("pressure", "FURLONG", "temperature", "CELSIUS", "dates", "DAY_FIRST"));
+        policy.put("version", policy().get("version"));
+        assertThat(change(policy, "no unit").status()).isEqualTo(400);
     }
 }

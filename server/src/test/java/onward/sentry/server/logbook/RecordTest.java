@@ -12,6 +12,7 @@ import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.run.Stage;
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Working;
 import onward.sentry.formats.JsonText;
 import onward.sentry.formats.RunFile;
@@ -117,7 +118,8 @@ class RecordTest {
                 new Told(
                         new RunEvent.RunSigned(0, "Una", Island.TODAY, Verdict.PASS, List.of(), Optional.empty()),
                         "Una signed: pass"))) {
-            assertThat(EventWords.of(told.event(), card, card.calibration())).isEqualTo(told.words());
+            assertThat(EventWords.of(told.event(), card, card.calibration(), SiteUnits.SHIPPED))
+                    .isEqualTo(told.words());
         }
     }
 
