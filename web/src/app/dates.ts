@@ -14,11 +14,12 @@ function dayOf(iso: string): Date {
 }
 
 function written(date: Date, weekday: "short" | "long" | undefined, parts: Intl.DateTimeFormatOptions, zone = "UTC"): string {
-  if (form === "YEAR_FIRST") {
-    const digits = new Intl.DateTimeFormat("sv-SE", { timeZone: zone }).format(date).slice(parts.year ? 0 : "2026-".length);
+  if (form === "YEAR_FIRST" && parts.year) {
+    const digits = new Intl.DateTimeFormat("sv-SE", { timeZone: zone }).format(date);
     return weekday ? `${new Intl.DateTimeFormat("en-GB", { weekday, timeZone: zone }).format(date)} ${digits}` : digits;
   }
-  return new Intl.DateTimeFormat(form === "MONTH_FIRST" ? "en-US" : "en-GB", { weekday, ...parts, timeZone: zone }).format(date);
+  // Without its year a day has the name of its month: 11-12 could be read in two ways.
+  return new Intl.DateTimeFormat(form === "DAY_FIRST" ? "en-GB" : "en-US", { weekday, ...parts, timeZone: zone }).format(date);
 }
 
 /** A day such as 2026-03-26, as "Thu, 26 Mar 2026". */

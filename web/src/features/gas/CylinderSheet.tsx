@@ -9,7 +9,7 @@ import { Told } from "../../ui/Told";
 const words = {
   NEW: "will be registered",
   THERE: "on the shelf already",
-  DIFFERENT: "on the shelf already, with something else; left as it is there",
+  DIFFERENT: "left as it is on the shelf: there it has another",
   REFUSED: "refused",
 };
 
@@ -37,6 +37,7 @@ export function CylinderSheet() {
   }
   const sheet = send.data;
   const refused = sheet?.lines.filter((line) => line.standing === "REFUSED") ?? [];
+  const there = sheet ? sheet.lines.length - sheet.toRegister - refused.length : 0;
   return (
     <div className="mx-auto w-full max-w-4xl px-4 py-4">
       <h1 className="text-3xl font-bold">Cylinders from a sheet</h1>
@@ -57,8 +58,8 @@ export function CylinderSheet() {
       {sheet && (
         <>
           <p role="status" className="border-y-2 border-ink py-2 text-xl">
-            <strong>{sheet.toRegister}</strong> new, <strong className={refused.length > 0 ? "text-fail" : ""}>{refused.length}</strong>{" "}
-            refused
+            <strong>{sheet.toRegister}</strong> new, <strong>{there}</strong> on the shelf already,{" "}
+            <strong className={refused.length > 0 ? "text-fail" : ""}>{refused.length}</strong> refused
           </p>
           <ul>
             {sheet.lines.map((line) => (
@@ -88,7 +89,7 @@ function Line({ line }: { line: Schemas["SheetLine"] }) {
         <strong className="w-24">{line.tag || "no tag"}</strong>
         <span className={line.standing === "REFUSED" ? "font-semibold text-fail" : line.standing === "NEW" ? "text-act" : "text-soft"}>
           {words[line.standing]}
-          {line.different.length > 0 && `: ${line.different.join(", ")}`}
+          {line.different.length > 0 && ` ${line.different.join(", ")}`}
         </span>
       </p>
       {line.faults.length > 0 && (

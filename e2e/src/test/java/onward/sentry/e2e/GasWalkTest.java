@@ -99,17 +99,20 @@ class GasWalkTest {
         var sheet = "tag,certificate,lot,made_on,use_before,volume_l,full_bar,gauge_bar,balance,components\n"
                 + "SH-01,SKV-1,L9,2026-01-10,2030-01-10,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
                 + "SH-02,SKV-2,L9,2026-01-10,31.12.2030,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
-                + "SH-03,SKV-3,L9,2026-01-10,2030-01-10,58,35,40,air,unobtainium 80 ppm\n";
+                + "SH-03,SKV-3,L9,2026-01-10,2030-01-10,58,35,40,air,unobtainium 80 ppm\n"
+                + "CO-01,SKV-4,L9,2026-01-10,2030-01-10,58,35,35,air,carbon monoxide 80 ppm ±2 %\n";
         try (var una = new Walk(world).signIn("una")) {
             var page = una.page();
             una.open("/gas").link("From a sheet").click();
             page.getByLabel("The file")
                     .setInputFiles(
                             new FilePayload("cylinders.csv", "text/csv", sheet.getBytes(StandardCharsets.UTF_8)));
-            assertThat(page.getByText("1 new, 2 refused")).isVisible();
+            assertThat(page.getByText("1 new, 1 on the shelf already, 2 refused")).isVisible();
             assertThat(page.getByText("use_before “31.12.2030”: This is no date as 2026-12-31. Write 2030-12-31."))
                     .isVisible();
             assertThat(page.getByText("components “unobtainium 80 ppm”: No gas is called 'unobtainium'."))
+                    .isVisible();
+            assertThat(page.getByText("left as it is on the shelf: there it has another certificate, lot"))
                     .isVisible();
             una.button("Register 1 cylinder, leave the refused out").click();
             una.link("SH-01").click();
