@@ -107,7 +107,8 @@ class GasWalkTest {
             page.getByLabel("The file")
                     .setInputFiles(
                             new FilePayload("cylinders.csv", "text/csv", sheet.getBytes(StandardCharsets.UTF_8)));
-            assertThat(page.getByText("1 new, 1 on the shelf already, 2 refused")).isVisible();
+            assertThat(page.getByText("1 new, 1 on the shelf already, 2 refused"))
+                    .isVisible();
             assertThat(page.getByText("use_before “31.12.2030”: This is no date as 2026-12-31. Write 2030-12-31."))
                     .isVisible();
             assertThat(page.getByText("components “unobtainium 80 ppm”: No gas is called 'unobtainium'."))

@@ -127,8 +127,7 @@ class BumpRounds {
     /** Detectors that wait for their bump of the day, of a crew or of all. */
     @Transactional
     List<Fleet.Known> waiting(String crew) {
-        return fleet.all().stream()
-                .filter(d -> d.state() == StateWord.BUMP_FIRST)
+        return fleet.inState(StateWord.BUMP_FIRST).stream()
                 .filter(d -> crew.isEmpty() || d.crew().equals(crew))
                 .toList();
     }

@@ -173,9 +173,10 @@ class ImportRows {
                 .filter(line -> known.contains(line.serial()))
                 .map(line -> new FleetBatch.Change(line.serial(), line.assetTag(), line.crew(), line.location(), false))
                 .toList());
-        batches.batchUpdate(
-                "update fleet_import_row set applied = true where import_id = ? and line = ?",
-                next.stream().map(line -> new Object[] {id, line.line()}).toList());
+        jdbc.sql("update fleet_import_row set applied = true where import_id = :id and line = any (:lines)")
+                .param("id", id)
+                .param("lines", next.stream().map(DetectorSheet.Line::line).toArray(Long[]::new))
+                .update();
         return true;
     }
 

@@ -80,6 +80,10 @@ class DetectorEntity {
         this.receivedOn = receivedOn;
     }
 
+    void retire(LocalDate on) {
+        retiredOn = on;
+    }
+
     void fit(SensorEntity sensor) {
         sensors.add(sensor);
     }

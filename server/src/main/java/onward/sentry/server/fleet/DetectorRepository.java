@@ -1,6 +1,7 @@
 package onward.sentry.server.fleet;
 
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -21,6 +22,20 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
     @EntityGraph(attributePaths = "sensors")
     List<DetectorEntity> findBySerialIn(List<String> serials);
 
+    @EntityGraph(attributePaths = "sensors")
+    List<DetectorEntity> findByIdIn(Collection<UUID> ids);
+
+    @EntityGraph(attributePaths = "sensors")
+    List<DetectorEntity> findByStateWordOrderBySerial(StateWord word);
+
+    /** Those that are held or due at once. */
+    @Query(
+            nativeQuery = true,
+            value = "select detector_id from hold where released_at is null"
+                    + " union select detector_id from due_trigger where settled_on is null")
+    List<UUID> findNoted();
+
+    @EntityGraph(attributePaths = "sensors")
     List<DetectorEntity> findByStateValidThroughBefore(LocalDate day);
 
     /** How many of a model fall due next on a day. */

@@ -2,6 +2,7 @@ package onward.sentry.server.fleet;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -113,6 +114,21 @@ public class Fleet {
     @Transactional(readOnly = true)
     public Known byId(UUID id) {
         return known(detectors.findById(id).orElseThrow());
+    }
+
+    /** Those of which one word is true today, by serial. */
+    @Transactional
+    public List<Known> inState(StateWord word) {
+        states.renewExpired();
+        return detectors.findByStateWordOrderBySerial(word).stream()
+                .map(this::known)
+                .toList();
+    }
+
+    /** Many at once, with one question to the database however many they are. */
+    @Transactional(readOnly = true)
+    public List<Known> byIds(Collection<UUID> ids) {
+        return detectors.findByIdIn(ids).stream().map(this::known).toList();
     }
 
     @Transactional

@@ -5,7 +5,9 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Consumer;
 import onward.sentry.server.platform.Site;
+import org.hibernate.Session;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -52,27 +54,33 @@ public class FleetBatch {
 
     public void register(List<NewDetector> fresh) {
         var rules = states.rules();
-        for (var one : fresh) {
-            var detector = new DetectorEntity(
-                    UUID.randomUUID(),
-                    one.serial(),
-                    one.assetTag(),
-                    one.model(),
-                    one.crew(),
-                    one.location(),
-                    site.today());
-            one.sensors()
-                    .forEach(sensor -> detector.fit(new SensorEntity(
-                            UUID.randomUUID(),
-                            detector,
-                            sensor.slot(),
-                            sensor.serial().strip(),
-                            sensor.fittedOn())));
-            states.renewUnnoted(detector, rules);
-            entities.persist(detector);
-        }
-        entities.flush();
-        entities.clear();
+        insert(fresh.stream().map(one -> registered(one, rules)).toList());
+    }
+
+    private DetectorEntity registered(NewDetector one, StateKeeper.Rules rules) {
+        var detector = new DetectorEntity(
+                UUID.randomUUID(), one.serial(), one.assetTag(), one.model(), one.crew(), one.location(), site.today());
+        one.sensors()
+                .forEach(sensor -> detector.fit(new SensorEntity(
+                        UUID.randomUUID(),
+                        detector,
+                        sensor.slot(),
+                        sensor.serial().strip(),
+                        sensor.fittedOn())));
+        states.renewUnnoted(detector, rules);
+        return detector;
+    }
+
+    /** Without keeping track of each: nobody changes them any more in this transaction. */
+    private void insert(List<DetectorEntity> fresh) {
+        var session = entities.unwrap(Session.class);
+        session.doWork(connection -> {
+            try (var plain = session.getSessionFactory().openStatelessSession(connection)) {
+                plain.insertMultiple(fresh);
+                plain.insertMultiple(
+                        fresh.stream().flatMap(one -> one.fitted().stream()).toList());
+            }
+        });
     }
 
     /** Where they are and whose they are; one that was retired is in use again, or the other way round. */
@@ -93,40 +101,24 @@ public class FleetBatch {
                             one.serial()
                         })
                         .toList());
-        renew(changes.stream()
-                .filter(one -> one.retired() != retired.contains(one.serial()))
-                .map(Change::serial)
-                .toList());
+        inParts(
+                changes.stream()
+                        .filter(one -> one.retired() != retired.contains(one.serial()))
+                        .map(Change::serial)
+                        .toList(),
+                detector -> {});
     }
 
     public void retire(List<String> serials) {
-        jdbc.batchUpdate(
-                "update detector set retired_on = ?, version = version + 1 where serial = ?",
-                serials.stream()
-                        .map(serial -> new Object[] {site.today(), serial})
-                        .toList());
-        renew(serials);
+        inParts(serials, detector -> detector.retire(site.today()));
     }
 
-    /** Few of many are held or due at once; only these are asked for one by one. */
-    private void renew(List<String> serials) {
+    private void inParts(List<String> serials, Consumer<DetectorEntity> change) {
         entities.clear();
-        var rules = states.rules();
         for (int from = 0; from < serials.size(); from += AT_ONCE) {
-            var some = serials.subList(from, Math.min(serials.size(), from + AT_ONCE));
-            var noted = new HashSet<>(jdbc.queryForList(
-                    "select serial from detector d where serial in (select unnest(?::text[])) and ("
-                            + "exists (select 1 from hold h where h.detector_id = d.id and h.released_at is null)"
-                            + " or exists (select 1 from due_trigger t where t.detector_id = d.id and t.settled_on is null))",
-                    String.class,
-                    (Object) some.toArray(String[]::new)));
-            for (var detector : detectors.findBySerialIn(some)) {
-                if (noted.contains(detector.serial())) {
-                    states.renew(detector, rules);
-                } else {
-                    states.renewUnnoted(detector, rules);
-                }
-            }
+            var some = detectors.findBySerialIn(serials.subList(from, Math.min(serials.size(), from + AT_ONCE)));
+            some.forEach(change);
+            states.renew(some);
             entities.flush();
             entities.clear();
         }

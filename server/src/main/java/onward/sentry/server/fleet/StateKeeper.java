@@ -1,8 +1,10 @@
 package onward.sentry.server.fleet;
 
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.StateToday;
@@ -63,12 +65,28 @@ class StateKeeper {
         renew(detector, rules());
     }
 
-    void renew(DetectorEntity detector, Rules rules) {
+    private void renew(DetectorEntity detector, Rules rules) {
         stand(
                 detector,
                 holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).map(HoldEntity::reason),
                 triggers.findByDetectorIdAndSettledOnIsNull(detector.id()).map(TriggerEntity::toCore),
                 rules);
+    }
+
+    /** The same for many: few of them are held or due at once, and only these are asked for one by one. */
+    void renew(Collection<DetectorEntity> many) {
+        if (many.isEmpty()) {
+            return;
+        }
+        var rules = rules();
+        var noted = Set.copyOf(detectors.findNoted());
+        for (var detector : many) {
+            if (noted.contains(detector.id())) {
+                renew(detector, rules);
+            } else {
+                renewUnnoted(detector, rules);
+            }
+        }
     }
 
     /** The same for a detector of which it is known that it is neither held nor due at once. */
@@ -108,17 +126,12 @@ class StateKeeper {
 
     /** Works out anew every state that has stopped being true. */
     void renewExpired() {
-        var expired = detectors.findByStateValidThroughBefore(site.today());
-        if (!expired.isEmpty()) {
-            var rules = rules();
-            expired.forEach(detector -> renew(detector, rules));
-        }
+        renew(detectors.findByStateValidThroughBefore(site.today()));
     }
 
     /** Other house rules or another card may move due dates and states. */
     @EventListener
     void renewAll(PolicyChanged changed) {
-        var rules = rules();
-        detectors.findAll().forEach(detector -> renew(detector, rules));
+        renew(detectors.findAllByOrderBySerial());
     }
 }

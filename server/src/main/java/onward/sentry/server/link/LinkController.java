@@ -9,6 +9,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Unit;
@@ -79,10 +82,14 @@ class LinkController {
 
     record Acknowledged(long sequence, Optional<LinkRun> run) {}
 
+    /** A gateway asks for this several times a second: what is the same for all detectors is looked up once. */
     @GetMapping("/api/v1/link/detectors")
     List<LinkDetector> detectors(Principal token) {
+        var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, Function.identity()));
+        var wanted = link.wanted();
         return link.detectors(UUID.fromString(token.getName())).stream()
-                .map(this::detector)
+                .map(detector ->
+                        detector(detector, cards.get(detector.model()), Optional.ofNullable(wanted.get(detector.id()))))
                 .toList();
     }
 
@@ -104,8 +111,7 @@ class LinkController {
         return new Acknowledged(sequence, link.wantedBy(id).map(this::run));
     }
 
-    private LinkDetector detector(Fleet.Known detector) {
-        var card = house.latestCard(detector.model());
+    private LinkDetector detector(Fleet.Known detector, ProcedureCard card, Optional<RunEntity> wanted) {
         return new LinkDetector(
                 detector.serial(),
                 detector.model(),
@@ -113,7 +119,7 @@ class LinkController {
                 detector.sensors().stream()
                         .map(s -> new LinkSensor(card.sensor(s.slot()), s.serial(), s.fittedOn()))
                         .toList(),
-                link.wanted(detector.id()).map(this::run));
+                wanted.map(this::run));
     }
 
     private LinkRun run(RunEntity run) {

@@ -2,9 +2,12 @@ package onward.sentry.server.link;
 
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.bench.RunEntity;
@@ -37,14 +40,18 @@ class LinkService {
     /** The detectors that this token may send readings of. */
     @Transactional(readOnly = true)
     List<Fleet.Known> detectors(UUID tokenId) {
-        return jdbc
-                .sql("select detector_id from link_token_detector where token_id = ?")
+        return fleet.byIds(jdbc.sql("select detector_id from link_token_detector where token_id = ?")
                 .param(tokenId)
                 .query(UUID.class)
-                .list()
-                .stream()
-                .map(fleet::byId)
-                .toList();
+                .list());
+    }
+
+    /** The unfinished runs that want readings over the link, by detector. */
+    @Transactional(readOnly = true)
+    Map<UUID, RunEntity> wanted() {
+        return runs.unfinished().stream()
+                .filter(run -> run.source().isByLink())
+                .collect(Collectors.toMap(RunEntity::detectorId, Function.identity()));
     }
 
     /** The unfinished run of a detector, when it wants readings over the link. */

@@ -2,14 +2,18 @@ package onward.sentry.server.link;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import jakarta.persistence.EntityManagerFactory;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
+import org.hibernate.SessionFactory;
+import org.hibernate.stat.Statistics;
 import org.junit.jupiter.api.Test;
 
 /** What a gateway may do, and what becomes of what it sends. */
@@ -69,6 +73,30 @@ class LinkTest {
         var warmUp = confirmed.body().path("next").path("countdown");
         assertThat(warmUp.path("from").asLong()).isEqualTo(60_000);
         assertThat(warmUp.path("until").asLong()).isEqualTo(120_000);
+    }
+
+    @Test
+    void aGatewayOfManyDetectorsCostsNoMoreQuestionsThanOneOfOne() {
+        var statistics = server.bean(EntityManagerFactory.class)
+                .unwrap(SessionFactory.class)
+                .getStatistics();
+        statistics.setStatisticsEnabled(true);
+        try {
+            var one = questions(statistics, 1);
+            assertThat(questions(statistics, 4)).isEqualTo(one).isPositive();
+        } finally {
+            statistics.setStatisticsEnabled(false);
+        }
+    }
+
+    private long questions(Statistics statistics, int detectors) {
+        var gateway = Api.withToken(
+                server,
+                tokenFor(Stream.generate(island::quoin4).limit(detectors).toArray(String[]::new)));
+        gateway.get("/api/v1/link/detectors");
+        long before = statistics.getPrepareStatementCount();
+        assertThat(gateway.get("/api/v1/link/detectors").body().size()).isEqualTo(detectors);
+        return statistics.getPrepareStatementCount() - before;
     }
 
     @Test
@@ -133,9 +161,11 @@ class LinkTest {
         assertThat(batches(runId)).isEqualTo(before);
     }
 
-    private String tokenFor(String serial) {
-        var id = server.bean(Fleet.class).bySerial(serial).id();
-        return server.bean(LinkTokens.class).issue("gateway of " + serial, List.of(id));
+    private String tokenFor(String... serials) {
+        var ids = Stream.of(serials)
+                .map(serial -> server.bean(Fleet.class).bySerial(serial).id())
+                .toList();
+        return server.bean(LinkTokens.class).issue("gateway of " + serials[0], ids);
     }
 
     private long batches(String runId) {
