@@ -34,6 +34,7 @@ export function Locked() {
 function Opening({ here }: { here: Here[] }) {
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<Here | null>(here[0] ?? null);
+  const [taps, setTaps] = useState(0);
   async function opened() {
     touch();
     // Whoever opened it sees what is theirs, with a token that is theirs.
@@ -61,6 +62,7 @@ function Opening({ here }: { here: Here[] }) {
               onClick={() => {
                 open.reset();
                 setChosen(one);
+                setTaps(taps + 1);
               }}
               className={clsx(
                 "min-h-14 border-2 px-4 text-left text-lg font-semibold",
@@ -75,7 +77,7 @@ function Opening({ here }: { here: Here[] }) {
       <div className="self-center">
         {chosen ? (
           <SecretPad
-            key={chosen.signInName}
+            key={`${chosen.signInName} ${taps}`} // whoever taps their name types next, also where it was chosen already
             pin={chosen.pin}
             action={`Go on as ${chosen.displayName.split(" ")[0] ?? ""}`}
             pending={open.isPending}

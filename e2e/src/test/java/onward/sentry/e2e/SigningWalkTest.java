@@ -131,8 +131,10 @@ class SigningWalkTest {
         wasQualified("breath alcohol", LocalDate.now().minusDays(3));
         countersigning("under a lead’s countersignature");
         try (var brand = new Walk(world).signIn("brand")) {
-            var page =
-                    brand.readings("typed", 1).open("/").putOnBench("TB-7005").page();
+            var page = brand.readings("Typed by hand", 1)
+                    .open("/")
+                    .putOnBench("TB-7005")
+                    .page();
             brand.button("A lead countersigns").click();
             var sheet = page.getByRole(AriaRole.DIALOG);
             sheet.getByLabel("Sign-in name of the lead").fill("una");

@@ -228,7 +228,9 @@ final class World implements AutoCloseable {
                 "insert into cylinder_component (cylinder_id, position, gas_id, amount, unit, relative_uncertainty)"
                         + " select (select id from cylinder where tag = '" + tag + "'), position, gas_id, amount, unit,"
                         + " relative_uncertainty from cylinder_component where cylinder_id = (select id from cylinder"
-                        + " where tag = '" + onShelf + "')");
+                        + " where tag = '" + onShelf + "')",
+                "insert into gauge_reading (id, cylinder_id, at, bar, by) select gen_random_uuid(), id, now(), gauge_bar,"
+                        + " 'walk' from cylinder where tag = '" + tag + "'");
     }
 
     /** Sixty checks as found found a sensor of this model out of tolerance. */
