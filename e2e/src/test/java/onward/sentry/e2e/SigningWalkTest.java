@@ -132,9 +132,9 @@ class SigningWalkTest {
         countersigning("under a lead’s countersignature");
         try (var brand = new Walk(world).signIn("brand")) {
             var page = brand.readings("Typed by hand", 1)
-                    .open("/")
-                    .putOnBench("TB-7005")
+                    .open("/detectors/TB-7003")
                     .page();
+            brand.button("Calibrate").click();
             brand.button("A lead countersigns").click();
             var sheet = page.getByRole(AriaRole.DIALOG);
             sheet.getByLabel("Sign-in name of the lead").fill("una");
