@@ -156,8 +156,11 @@ class RunViews {
     static Optional<StepPicture> picture(RunState state, int step) {
         var started = state.started().orElseThrow();
         var positions = state.card().positions(started.job(), started.slots());
+        if (step < 0 || step >= positions.size()) {
+            return Optional.empty();
+        }
         return state.card().pictures().stream()
-                .filter(p -> p.job() == started.job() && step < positions.size() && p.step() == positions.get(step))
+                .filter(p -> p.job() == started.job() && p.step() == positions.get(step))
                 .findFirst();
     }
 

@@ -3,6 +3,7 @@ package onward.sentry.server.bench;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Clock;
+import java.util.List;
 import java.util.Map;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
@@ -116,5 +117,18 @@ class TypedRunTest {
 
     private JsonNode view(String runId) {
         return technician.get("/api/v1/runs/" + runId).body();
+    }
+
+    @Test
+    void aPictureOfAStepThatTheCardDoesNotHaveIsNotFound() {
+        var run =
+                island.start(island.quoin4(), "CALIBRATION", "TYPED").path("id").asString();
+        for (var step : List.of("-1", "99", "0")) {
+            assertThat(technician
+                            .get("/api/v1/runs/" + run + "/pictures/" + step)
+                            .status())
+                    .as(step)
+                    .isEqualTo(404);
+        }
     }
 }
