@@ -10,8 +10,6 @@ import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
 
-const MOST_BAR = 300;
-
 /** Somebody looks at the gauge of a cylinder. */
 export function GaugeSheet({ cylinder, onClose }: { cylinder: Schemas["CylinderView"]; onClose: () => void }) {
   const queries = useQueryClient();
@@ -29,11 +27,10 @@ export function GaugeSheet({ cylinder, onClose }: { cylinder: Schemas["CylinderV
   });
   const seen = number(gauge);
   const warm = number(warmth);
-  const beyond = seen !== null && !(seen >= 0 && seen <= Number(read(MOST_BAR, pressure)));
   const wrong = warmth.trim() !== "" && warm === null;
   function submit(event: SubmitEvent) {
     event.preventDefault();
-    if (seen !== null && !beyond && !wrong) {
+    if (seen !== null && !wrong) {
       record.mutate({ bar: kept(seen, pressure), celsius: warm === null ? null : kept(warm, temperature) });
     }
   }
@@ -48,13 +45,7 @@ export function GaugeSheet({ cylinder, onClose }: { cylinder: Schemas["CylinderV
           value={gauge}
           onChange={(event) => setGauge(event.target.value)}
           hint={`full at ${read(cylinder.fullBar, pressure)} ${pressure.symbol}`}
-          error={
-            beyond
-              ? `A gauge shows 0 to ${read(MOST_BAR, pressure)} ${pressure.symbol}: read it again, and mind the scale.`
-              : gauge !== "" && seen === null
-                ? "The gauge reading is a number."
-                : undefined
-          }
+          error={gauge !== "" && seen === null ? "The gauge reading is a number." : undefined}
         />
         <Field
           label={`Cylinder at (${temperature.symbol})`}
@@ -66,7 +57,7 @@ export function GaugeSheet({ cylinder, onClose }: { cylinder: Schemas["CylinderV
           error={wrong ? "The temperature is a number." : undefined}
         />
         <Told error={record.error} />
-        <Button kind="act" type="submit" disabled={record.isPending || seen === null || beyond || wrong}>
+        <Button kind="act" type="submit" disabled={record.isPending || seen === null || wrong}>
           Record it
         </Button>
       </form>

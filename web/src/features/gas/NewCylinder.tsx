@@ -6,51 +6,42 @@ import { useFieldArray, useForm } from "react-hook-form";
 import { answer, api, asProblem, once, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { z } from "../../app/schema";
-import { kept, read } from "../../app/units";
+import { kept } from "../../app/units";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Told } from "../../ui/Told";
 
 const number = (what: string) => z.coerce.number<string>(`${what} is a number.`).positive(`${what} must be above 0.`);
 
-const MOST_BAR = 300;
-
 /** @param pressure what the gauge shows; the records hold bar */
 const shapeIn = (pressure: Schemas["UnitView"]) =>
-  z
-    .object({
-      tag: z.string().trim().min(1, "Give the tag that is written on the cylinder."),
-      certificateNumber: z.string().trim().min(1, "Without a certificate a cylinder may not be used."),
-      lot: z.string().trim().min(1, "The lot stands on the certificate."),
-      balance: z.enum(["nitrogen", "air"]),
-      madeOn: z.iso.date("Give the day on which it was made."),
-      useBefore: z.iso.date("Give its last valid day."),
-      volumeLitres: number("Volume"),
-      fullBar: number("Full pressure")
-        .max(Number(read(MOST_BAR, pressure)), `Full pressure is at most ${read(MOST_BAR, pressure)} ${pressure.symbol}.`)
-        .transform((typed) => kept(typed, pressure)),
-      gaugeBar: z.coerce
-        .number<string>("The gauge reading is a number.")
-        .min(0, "The gauge reading is 0 or more.")
-        .transform((typed) => kept(typed, pressure)),
-      components: z
-        .array(
-          z.object({
-            gas: z.string().min(1),
-            amount: number("Concentration"),
-            unit: z.enum(["PPM", "VOL_PERCENT"]),
-            uncertaintyPercent: z.coerce
-              .number<string>("Uncertainty is a number.")
-              .min(0, "Uncertainty is 0 or more.")
-              .lt(50, "Uncertainty is below 50 %."),
-          }),
-        )
-        .min(1),
-    })
-    .refine(({ fullBar, gaugeBar }) => gaugeBar <= fullBar, {
-      path: ["gaugeBar"],
-      error: "The gauge reads more than the full pressure: read it again.",
-    });
+  z.object({
+    tag: z.string().trim().min(1, "Give the tag that is written on the cylinder."),
+    certificateNumber: z.string().trim().min(1, "Without a certificate a cylinder may not be used."),
+    lot: z.string().trim().min(1, "The lot stands on the certificate."),
+    balance: z.enum(["nitrogen", "air"]),
+    madeOn: z.iso.date("Give the day on which it was made."),
+    useBefore: z.iso.date("Give its last valid day."),
+    volumeLitres: number("Volume"),
+    fullBar: number("Full pressure").transform((typed) => kept(typed, pressure)),
+    gaugeBar: z.coerce
+      .number<string>("The gauge reading is a number.")
+      .min(0, "The gauge reading is 0 or more.")
+      .transform((typed) => kept(typed, pressure)),
+    components: z
+      .array(
+        z.object({
+          gas: z.string().min(1),
+          amount: number("Concentration"),
+          unit: z.enum(["PPM", "VOL_PERCENT"]),
+          uncertaintyPercent: z.coerce
+            .number<string>("Uncertainty is a number.")
+            .min(0, "Uncertainty is 0 or more.")
+            .lt(50, "Uncertainty is below 50 %."),
+        }),
+      )
+      .min(1),
+  });
 
 type Body = z.output<ReturnType<typeof shapeIn>>;
 type Fields = z.input<ReturnType<typeof shapeIn>>;

@@ -24,7 +24,7 @@ class ArchitectureTest {
             Map.entry("gas", List.of("working")),
             Map.entry("rig", List.of("gas", "working")),
             Map.entry("detector", List.of("gas", "working")),
-            Map.entry("cylinder", List.of("detector", "gas", "rig", "working")),
+            Map.entry("cylinder", List.of("detector", "gas", "rig", "units", "working")),
             Map.entry("house", List.of("gas", "schedule", "units", "working")),
             Map.entry("trace", List.of("working")),
             Map.entry("schedule", List.of("working")),

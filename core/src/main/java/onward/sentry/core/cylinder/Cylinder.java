@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.Objects;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.Mixture;
+import onward.sentry.core.units.PressureUnit;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
@@ -45,18 +46,28 @@ public record Cylinder(
                 "volumeLitres",
                 "Nominal volume must be above 0 and at most 20,000 L, was " + volumeLitres + ".",
                 "Give litres of gas, not the water volume of the cylinder.");
+        checkPressures(fullBar, gaugeBar, PressureUnit.BAR);
+    }
+
+    /**
+     * What a cylinder is full at and what its gauge shows, refused in the unit that a site reads: 72 of 69 bar where gauges
+     * show psi is told as 1044 of 1001 psi.
+     *
+     * @throws onward.sentry.core.working.Refused when full is not above 0 to 300 bar, or the gauge not 0 to full
+     */
+    public static void checkPressures(double fullBar, double gaugeBar, PressureUnit shown) {
         Refusal.unless(
                 fullBar > 0 && fullBar <= 300,
                 "cylinder-pressure",
                 "fullBar",
-                "Full pressure must be above 0 and at most 300 bar, was " + fullBar + ".",
+                "Full pressure must be above 0 and at most " + shown.text(300) + ", was " + shown.text(fullBar) + ".",
                 "Take it from the certificate.");
         Refusal.unless(
                 gaugeBar >= 0 && gaugeBar <= fullBar,
                 "cylinder-gauge",
                 "gaugeBar",
-                "The gauge reads " + gaugeBar + " bar; it must be between 0 and the full pressure, " + fullBar
-                        + " bar.",
+                "The gauge reads " + Figures.upTo(shown.shown(gaugeBar), 2) + " " + shown.symbol()
+                        + "; it must be between 0 and the full pressure, " + shown.text(fullBar) + ".",
                 "Read the gauge again, or correct the full pressure.");
     }
 

@@ -2,6 +2,7 @@ package onward.sentry.core.shelf;
 
 import java.time.Instant;
 import java.util.OptionalDouble;
+import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
@@ -18,17 +19,34 @@ public record GaugeReading(Instant at, double bar, OptionalDouble celsius) {
     private static final double STANDARD_BAR = 1.01325;
 
     public GaugeReading {
+        check(bar, celsius, SiteUnits.SHIPPED);
+    }
+
+    /**
+     * The same, refused in the units of the site: 400 bar where gauges show psi is told as 5801.51 of at most 4351 psi.
+     *
+     * @throws onward.sentry.core.working.Refused when no gauge shows it, or no cylinder is as warm
+     */
+    public static GaugeReading of(Instant at, double bar, OptionalDouble celsius, SiteUnits site) {
+        check(bar, celsius, site);
+        return new GaugeReading(at, bar, celsius);
+    }
+
+    private static void check(double bar, OptionalDouble celsius, SiteUnits site) {
+        var pressure = site.pressure();
+        var temperature = site.temperature();
         Refusal.unless(
                 bar >= 0 && bar <= 300,
                 "gauge",
                 "bar",
-                "A gauge shows 0 to 300 bar, not " + Figures.upTo(bar, 2) + ".",
-                "Read it again; mind the scale, 1 bar is 14.5 psi.");
+                "A gauge shows 0 to " + pressure.text(300) + ", not " + Figures.upTo(pressure.shown(bar), 2) + ".",
+                "Read it again, and mind the scale: 1 bar is 14.5 psi and 100 kPa.");
         Refusal.unless(
                 celsius.isEmpty() || celsius.getAsDouble() >= -40 && celsius.getAsDouble() <= 60,
                 "gauge-temperature",
                 "celsius",
-                "A cylinder is between −40 and 60 °C, not at " + Figures.upTo(celsius.orElse(0), 1) + ".",
+                "A cylinder is between −40 and " + temperature.text(60) + ", not at "
+                        + Figures.upTo(temperature.shown(celsius.orElse(0)), 1) + ".",
                 "Leave the temperature out if nobody measured it.");
     }
 

@@ -139,7 +139,7 @@ class CylinderCheckTest {
     @Test
     void aCylinderThatCannotBeIsRefusedWithFieldAndLimit() {
         assertThatThrownBy(() -> mix(Fixtures.houseMix().mixture().components(), 41, CylinderState.IN_USE, "C"))
-                .hasMessageContaining("The gauge reads 41.0 bar; it must be between 0 and the full pressure, 40.0 bar");
+                .hasMessageContaining("The gauge reads 41 bar; it must be between 0 and the full pressure, 40 bar.");
         assertThatThrownBy(() -> new Mixture(List.of(), "nitrogen")).hasMessageContaining("at least one component");
         assertThatThrownBy(() -> new Mixture(
                         List.of(component("methane", 1, Unit.PPM, 0), component("methane", 2, Unit.PPM, 0)), "air"))

@@ -12,7 +12,10 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.Size;
+import onward.sentry.core.units.DateForm;
 import onward.sentry.core.units.PressureUnit;
+import onward.sentry.core.units.SiteUnits;
+import onward.sentry.core.units.TemperatureUnit;
 import org.junit.jupiter.api.Test;
 
 class ContentsTest {
@@ -40,6 +43,11 @@ class ContentsTest {
                 .isCloseTo(40, within(1e-9));
         assertThatThrownBy(() -> new GaugeReading(START, 40, OptionalDouble.of(90)))
                 .hasMessageContaining("between −40 and 60 °C");
+        var american = new SiteUnits(PressureUnit.PSI, TemperatureUnit.FAHRENHEIT, DateForm.MONTH_FIRST);
+        assertThatThrownBy(() -> GaugeReading.of(START, 400, OptionalDouble.empty(), american))
+                .hasMessageContaining("A gauge shows 0 to 4351 psi, not 5801.51.");
+        assertThatThrownBy(() -> GaugeReading.of(START, 40, OptionalDouble.of(90), american))
+                .hasMessageContaining("between −40 and 140 °F, not at 194.");
         assertThatThrownBy(() -> new GaugeReading(START, 700)).hasMessageContaining("0 to 300 bar");
     }
 

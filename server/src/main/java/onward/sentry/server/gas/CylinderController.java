@@ -16,8 +16,10 @@ import onward.sentry.core.gas.Gas;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
+import onward.sentry.core.units.PressureUnit;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.Site;
@@ -34,12 +36,14 @@ import org.springframework.web.bind.annotation.RestController;
 class CylinderController {
 
     private final Shelf shelf;
+    private final House house;
     private final Site site;
     private final Once once;
     private final People people;
 
-    CylinderController(Shelf shelf, Site site, Once once, People people) {
+    CylinderController(Shelf shelf, House house, Site site, Once once, People people) {
         this.shelf = shelf;
+        this.house = house;
         this.site = site;
         this.once = once;
         this.people = people;
@@ -60,7 +64,9 @@ class CylinderController {
             double gaugeBar,
             @NotEmpty @Valid List<NewComponent> components) {
 
-        Cylinder toCore() {
+        /** @param shown what a refusal is told in */
+        Cylinder toCore(PressureUnit shown) {
+            Cylinder.checkPressures(fullBar, gaugeBar, shown);
             return new Cylinder(
                     certificateNumber.strip(),
                     lot.strip(),
@@ -142,7 +148,8 @@ class CylinderController {
                 key,
                 principal.getName(),
                 CylinderView.class,
-                () -> view(shelf.register(body.tag(), body.toCore(), people.displayName(principal.getName()))));
+                () -> view(shelf.register(
+                        body.tag(), body.toCore(house.units().pressure()), people.displayName(principal.getName()))));
     }
 
     CylinderView view(Shelf.OnShelf onShelf) {

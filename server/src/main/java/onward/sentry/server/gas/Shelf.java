@@ -130,9 +130,9 @@ public class Shelf {
     @Transactional
     public OnShelf gauge(String tag, double bar, OptionalDouble celsius, String by) {
         var cylinder = entity(tag);
-        var reading = new GaugeReading(site.now(), bar, celsius);
-        double full = cylinder.toCore().fullBar();
         var units = house.units();
+        var reading = GaugeReading.of(site.now(), bar, celsius, units);
+        double full = cylinder.toCore().fullBar();
         var pressure = units.pressure();
         Refusal.unless(
                 reading.barAtUsualTemperature() <= 1.1 * full,

@@ -271,6 +271,10 @@ class HouseRulesTest {
         var above = technician.post("/api/v1/cylinders/" + tag + "/gauge", Map.of("bar", 100, "celsius", 20));
         assertThat(above.text("detail")).contains("1450 psi at 68 °F is more than a full cylinder holds, 1001 psi");
         assertThat(technician
+                        .post("/api/v1/cylinders/" + tag + "/gauge", Map.of("bar", 400))
+                        .text("detail"))
+                .contains("A gauge shows 0 to 4351 psi");
+        assertThat(technician
                         .post("/api/v1/cylinders/" + tag + "/gauge", Map.of("bar", 34.5))
                         .body()
                         .path("gaugeBar")
