@@ -10,7 +10,7 @@ import { Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
 import { Cards } from "../cards/Cards";
 import { useSettled } from "../cards/useSettled";
-import { Reach } from "./Reach";
+import { Reach, reachQuery } from "./Reach";
 import { CautionRows } from "./CautionRows";
 import { policyQuery } from "./queries";
 import { RuleRow } from "./RuleRow";
@@ -217,6 +217,9 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
     queryKey: ["house", "effect", settled],
     queryFn: () => answer(api.POST("/api/v1/house/policy/effect", { body: settled })),
   });
+  const reach = useQuery(reachQuery(settled));
+  // What is not shown yet would also push the button away from under the hand.
+  const shown = draft === settled && !effect.isPending && !reach.isPending;
   const save = useMutation({
     mutationFn: () => answer(api.POST("/api/v1/house/policy", { params: once(), body: { policy: draft, reason } })),
     onSuccess: (view) => {
@@ -254,7 +257,7 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
         hint="a few words"
       />
       <div className="flex flex-wrap gap-2">
-        <Button kind="act" type="submit" disabled={save.isPending}>
+        <Button kind="act" type="submit" disabled={!shown || save.isPending}>
           Put it in force
         </Button>
         <Button onClick={onDrop}>Leave it as it is</Button>

@@ -1,16 +1,19 @@
-import { useQuery } from "@tanstack/react-query";
+import { queryOptions, useQuery } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
 import { Loading, Told } from "../../ui/Told";
 import type { Policy } from "./schools";
 
 const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
 
-/** What a change would reach: due days that move, and what is on record that would have been judged otherwise. */
-export function Reach({ policy }: { policy: Policy }) {
-  const reach = useQuery({
+export const reachQuery = (policy: Policy) =>
+  queryOptions({
     queryKey: ["house", "reach", policy],
     queryFn: () => answer(api.POST("/api/v1/house/policy/reach", { body: policy })),
   });
+
+/** What a change would reach: due days that move, and what is on record that would have been judged otherwise. */
+export function Reach({ policy }: { policy: Policy }) {
+  const reach = useQuery(reachQuery(policy));
   if (!reach.data) {
     return reach.isError ? <Told error={reach.error} /> : <Loading what="what it would reach" />;
   }

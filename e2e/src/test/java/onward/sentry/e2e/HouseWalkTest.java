@@ -3,9 +3,11 @@ package onward.sentry.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -21,8 +23,14 @@ class HouseWalkTest {
             var page = marit.open("/rules").page();
             var version = page.getByText(Pattern.compile("^version \\d+$")).first(); // others change the rules too
             var before = version.textContent();
+            var held = new ArrayList<Route>();
+            page.route("**/api/v1/house/policy/reach", held::add);
             page.getByLabel("guard band", new Page.GetByLabelOptions().setExact(true))
                     .check();
+            assertThat(page.getByText("Fetching what it would reach …")).isVisible();
+            assertThat(marit.button("Put it in force")).isDisabled();
+            held.forEach(Route::resume);
+            page.unroute("**/api/v1/house/policy/reach");
             var change = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("Change of the rules"));
             assertThat(change).containsText("The uncertainty is taken off the tolerance");
             assertThat(change).containsText("Quoin 5P");

@@ -7,33 +7,15 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.time.LocalDate;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Signing with a PIN, and a tablet that several people work on. */
 class SigningWalkTest {
 
     private final World world = World.demo();
 
-    /** @param asked what is in force asks for a PIN before this change already */
-    private void signingAsks(String when, boolean asked) {
-        try (var marit = new Walk(world).signIn("marit")) {
-            var page = marit.open("/rules").page();
-            var question = page.getByRole(
-                    AriaRole.RADIOGROUP,
-                    new Page.GetByRoleOptions().setName("When does signing ask for a PIN or password?"));
-            var answer = question.getByRole(AriaRole.RADIO, new Locator.GetByRoleOptions().setName(when));
-            if (answer.isChecked()) {
-                return;
-            }
-            answer.click();
-            var reason = "as walk " + System.nanoTime() + " wants it";
-            page.getByLabel("Why").fill(reason);
-            marit.button("Put it in force").click();
-            if (asked) {
-                strike(page.getByRole(AriaRole.DIALOG), "2580");
-                marit.button("Sign").click();
-            }
-            assertThat(page.getByText(reason)).isVisible();
-        }
+    private static ObjectNode signing(ObjectNode rules) {
+        return (ObjectNode) rules.get("signing");
     }
 
     private static void strike(Locator sheet, String pin) {
@@ -46,9 +28,9 @@ class SigningWalkTest {
     }
 
     @Test
-    void whereItIsAskedForAPinGoesBeforeTheSignatureAndTheWorkGoesOnByItself() {
-        signingAsks("each time", false);
-        try (var una = new Walk(world).signIn("una")) {
+    void whereItIsAskedForAPinGoesBeforeTheSignatureAndTheWorkGoesOnByItself() throws Exception {
+        try (var each = new OtherRules(world, rules -> signing(rules).put("proof", "EACH"));
+                var una = new Walk(world).signIn("una")) {
             var prefix = "S" + System.nanoTime() % 100_000 + "-";
             world.crew("Signing " + prefix, prefix, 1, 20);
             var page = una.open("/detectors/" + prefix + "101/elsewhere").page();
@@ -71,8 +53,6 @@ class SigningWalkTest {
             assertThat(page.getByText("Calibrated by Outer Sound Laboratory, certificate OS-119"))
                     .isVisible();
             una.nothingWentWrong();
-        } finally {
-            signingAsks("when the last is 15 minutes old", true);
         }
     }
 
@@ -127,10 +107,10 @@ class SigningWalkTest {
     }
 
     @Test
-    void aLeadCountersignsAtTheBenchForACompetenceThatHasEnded() {
+    void aLeadCountersignsAtTheBenchForACompetenceThatHasEnded() throws Exception {
         wasQualified("breath alcohol", LocalDate.now().minusDays(3));
-        countersigning("under a lead’s countersignature");
-        try (var brand = new Walk(world).signIn("brand")) {
+        try (var countersigned = new OtherRules(world, rules -> signing(rules).put("countersigned", true));
+                var brand = new Walk(world).signIn("brand")) {
             var page = brand.readings("Typed by hand", 1)
                     .open("/detectors/TB-7003")
                     .page();
@@ -148,8 +128,6 @@ class SigningWalkTest {
                     .isVisible();
             assertThat(brand.button("A lead countersigns")).hasCount(0);
             brand.nothingWentWrong();
-        } finally {
-            countersigning("no");
         }
     }
 
@@ -162,23 +140,6 @@ class SigningWalkTest {
             page.getByLabel("Through").fill(until.toString());
             runa.button("Note it").click();
             assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
-        }
-    }
-
-    private void countersigning(String answer) {
-        try (var marit = new Walk(world).signIn("marit")) {
-            var page = marit.open("/rules").page();
-            page.getByRole(
-                            AriaRole.RADIOGROUP,
-                            new Page.GetByRoleOptions().setName("May somebody whose competence has ended adjust?"))
-                    .getByRole(
-                            AriaRole.RADIO,
-                            new Locator.GetByRoleOptions().setName(answer).setExact(true))
-                    .click();
-            var reason = "as walk " + System.nanoTime() + " wants it";
-            page.getByLabel("Why").fill(reason);
-            marit.button("Put it in force").click();
-            assertThat(page.getByText(reason)).isVisible();
         }
     }
 
