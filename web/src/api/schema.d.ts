@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs/{id}/countersignature": {
         parameters: {
             query?: never;
@@ -829,7 +845,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["takeBack"];
+        post: operations["takeBack_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2534,6 +2550,12 @@ export interface components {
             material: "PVC" | "SILICONE" | "PTFE" | "LOW_ABSORPTION";
             line: components["schemas"]["SampleLine"];
         };
+        RunWithdrawal: {
+            why: string;
+        };
+        TakenBack: {
+            runId: string;
+        };
         Countersignature: {
             clientId: string;
             lead: string;
@@ -3015,6 +3037,8 @@ export interface components {
         ImportView: {
             /** Format: uuid */
             id: string;
+            /** @enum {string} */
+            kind: "DETECTORS" | "RUNS";
             fileName: string;
             /** Format: date-time */
             at: string;
@@ -3778,6 +3802,7 @@ export interface components {
             /** @enum {string} */
             source: "LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE";
             strip: components["schemas"]["Strip"] | null;
+            withdrawn: boolean;
         };
         SensorRecord: {
             /** Format: int32 */
@@ -3977,7 +4002,15 @@ export interface components {
             crew: string;
             location: string;
             before: string | null;
+            job: components["schemas"]["JobLine"] | null;
             faults: components["schemas"]["LineFault"][];
+        };
+        JobLine: {
+            fields: {
+                [key: string]: string;
+            };
+            verdict: string | null;
+            failing: number[];
         };
         LineFault: {
             column: string;
@@ -4714,6 +4747,34 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RunView"];
+                };
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunWithdrawal"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TakenBack"];
                 };
             };
         };
@@ -5640,6 +5701,7 @@ export interface operations {
         parameters: {
             query: {
                 name: string;
+                kind?: "DETECTORS" | "RUNS";
             };
             header?: never;
             path?: never;
@@ -6085,7 +6147,7 @@ export interface operations {
             };
         };
     };
-    takeBack: {
+    takeBack_1: {
         parameters: {
             query?: never;
             header: {

@@ -16,3 +16,6 @@ const asides: Partial<Record<Source, string>> = { TYPED: "typed", PAPER: "from p
 
 /** The same beside other words, where it is not the usual way. */
 export const sourceAside = (source: Source | null) => (source && asides[source]) ?? "";
+
+/** What was typed in afterwards from somebody's sheet has no time of its own, and so no strip; it can be taken back. */
+export const isTypedIn = (source: Source | null) => source === "PAPER" || source === "LABORATORY";

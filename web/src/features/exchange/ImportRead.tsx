@@ -2,8 +2,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
 import { toast } from "sonner";
-import { answer, api } from "../../api/client";
+import { answer, api, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { Mark } from "../../ui/Mark";
 import { Loading, Told } from "../../ui/Told";
 import { importLinesQuery, type Import } from "./queries";
 
@@ -11,12 +12,13 @@ const kinds = [
   { verdict: "REFUSED", word: "refused", count: (read: Import) => read.refused },
   { verdict: "NEW", word: "new", count: (read: Import) => read.fresh },
   { verdict: "CHANGED", word: "changed", count: (read: Import) => read.changed },
-  { verdict: "SAME", word: "the same", count: (read: Import) => read.same },
+  { verdict: "SAME", word: "there already", count: (read: Import) => read.same },
 ] as const;
 
 /** What a table would do, kind by kind, and the way into force. */
 export function ImportRead({ read }: { read: Import }) {
   const queries = useQueryClient();
+  const runs = read.kind === "RUNS";
   const [shown, setShown] = useState<(typeof kinds)[number]["verdict"]>(kinds.find((kind) => kind.count(read) > 0)?.verdict ?? "NEW");
   const [done, setDone] = useState<number | null>(null);
   const path = { path: { id: read.id } };
@@ -35,7 +37,7 @@ export function ImportRead({ read }: { read: Import }) {
     },
     onSuccess: async (now) => {
       await queries.invalidateQueries();
-      toast(`In force: ${now.fresh} new, ${now.changed} changed.`);
+      toast(runs ? `On record: ${now.done} jobs from paper.` : `In force: ${now.fresh} new, ${now.changed} changed.`);
     },
     onSettled: () => setDone(null),
   });
@@ -45,17 +47,19 @@ export function ImportRead({ read }: { read: Import }) {
     <div className="mt-4 border-2 border-ink bg-sheet p-4">
       <h3 className="text-lg font-bold">{read.fileName}</h3>
       <div role="group" aria-label="Lines" className="my-2 flex flex-wrap">
-        {kinds.map((kind) => (
-          <button
-            key={kind.verdict}
-            type="button"
-            aria-pressed={shown === kind.verdict}
-            onClick={() => setShown(kind.verdict)}
-            className={clsx("min-h-11 border-b-4 px-3", shown === kind.verdict ? "border-act font-bold" : "border-transparent text-soft")}
-          >
-            {kind.count(read)} {kind.word}
-          </button>
-        ))}
+        {kinds
+          .filter((kind) => !runs || kind.verdict !== "CHANGED")
+          .map((kind) => (
+            <button
+              key={kind.verdict}
+              type="button"
+              aria-pressed={shown === kind.verdict}
+              onClick={() => setShown(kind.verdict)}
+              className={clsx("min-h-11 border-b-4 px-3", shown === kind.verdict ? "border-act font-bold" : "border-transparent text-soft")}
+            >
+              {kind.count(read)} {kind.word}
+            </button>
+          ))}
       </div>
       <Lines id={read.id} verdict={shown} of={kinds.find((kind) => kind.verdict === shown)?.count(read) ?? 0} />
       {read.phase === "READ" && read.mendable > 0 && (
@@ -72,7 +76,9 @@ export function ImportRead({ read }: { read: Import }) {
           <Button kind="act" className="min-h-13 text-lg" disabled={apply.isPending} onClick={() => apply.mutate()}>
             {read.phase === "APPLYING" && !apply.isPending
               ? `Go on: ${read.done} of ${wanted} are done`
-              : `Put ${wanted === 1 ? "1 line" : `${wanted} lines`} in force`}
+              : runs
+                ? `Sign and store ${wanted === 1 ? "1 job" : `${wanted} jobs`}`
+                : `Put ${wanted === 1 ? "1 line" : `${wanted} lines`} in force`}
           </Button>
           {done !== null && (
             <span className="flex items-center gap-2" role="status">
@@ -80,10 +86,41 @@ export function ImportRead({ read }: { read: Import }) {
             </span>
           )}
           {read.refused > 0 && <span className="text-soft">The {read.refused} refused stay out.</span>}
+          {runs && <span className="text-soft">A calibration that fails puts its detector on hold, a bump that fails makes it due.</span>}
         </p>
       )}
       {open && wanted === 0 && <p className="mt-3 font-semibold">There is nothing to put in force.</p>}
     </div>
+  );
+}
+
+/** A job that was done on paper as its line tells it: what it was, what each slot showed, what that comes to. */
+function JobWords({ job }: { job: Schemas["JobLine"] }) {
+  const { fields } = job;
+  const slots = [1, 2, 3, 4, 5, 6, 7].filter((slot) => fields[`zero_${slot}`] ?? fields[`gas_${slot}`]);
+  return (
+    <>
+      {[fields.job, fields.on].filter(Boolean).join(" of ")}
+      <span className="text-soft"> {[fields.cylinder && `on ${fields.cylinder}`, fields.done_by].filter(Boolean).join(", ")}</span>
+      {job.verdict && (
+        <span className="ml-3">
+          <Mark verdict={job.verdict} />
+        </span>
+      )}
+      <span className="block text-sm">
+        {slots.map((slot) => (
+          <span key={slot} className="mr-5 inline-block">
+            {job.failing.includes(slot) && <Mark verdict="fail" word={false} />} <span className="text-soft">slot {slot}:</span>{" "}
+            {[
+              fields[`zero_${slot}`] !== undefined && `air ${fields[`zero_${slot}`]}`,
+              fields[`gas_${slot}`] !== undefined && `gas ${fields[`gas_${slot}`]}`,
+            ]
+              .filter(Boolean)
+              .join(", ")}
+          </span>
+        ))}
+      </span>
+    </>
   );
 }
 
@@ -103,7 +140,11 @@ function Lines({ id, verdict, of }: { id: string; verdict: string; of: number })
             <span className="text-soft">line {line.line}</span>
             <div>
               <strong>{line.serial}</strong>{" "}
-              <span className="text-soft">{[line.model, line.assetTag, line.crew, line.location].filter(Boolean).join(" · ")}</span>
+              {line.job ? (
+                <JobWords job={line.job} />
+              ) : (
+                <span className="text-soft">{[line.model, line.assetTag, line.crew, line.location].filter(Boolean).join(" · ")}</span>
+              )}
               {line.before && <span className="block text-sm text-soft">before: {line.before}</span>}
               {line.faults.map((fault) => (
                 <p key={fault.column + fault.reason}>

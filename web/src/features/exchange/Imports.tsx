@@ -1,60 +1,68 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { word } from "../../ui/shown";
 import { Told } from "../../ui/Told";
+import { ChooseTable } from "./ChooseTable";
 import { ImportRead } from "./ImportRead";
-import { importsQuery, sendTable } from "./queries";
+import { importsQuery, sendTable, type Import } from "./queries";
 import { WithdrawSheet } from "./WithdrawSheet";
 
-/** Detectors from a table: the file, what it would do, and the tables that came before. */
+const ways: { kind: Import["kind"]; label: string; columns: string }[] = [
+  {
+    kind: "DETECTORS",
+    label: "A table of detectors",
+    columns:
+      "One detector a line: serial and model; as far as known asset_tag, crew, location; for new ones sensor_1, sensor_2 and so on with the sensors’ serials.",
+  },
+  {
+    kind: "RUNS",
+    label: "A table of jobs on paper",
+    columns:
+      "One calibration or bump a line: detector, job, on, done_by, cylinder; zero_1 and gas_1, zero_2 and gas_2 and so on with what each slot showed in clean air and on gas. They are judged by today’s cards and marked as typed in.",
+  },
+];
+
+const outcomes = {
+  DETECTORS: (one: Import) => `${one.fresh} new, ${one.changed} changed`,
+  RUNS: (one: Import) => (one.fresh === 1 ? "1 job" : `${one.fresh} jobs`),
+};
+
+/** Tables that come in: the file, what it would do, and the tables that came before. */
 export function Imports() {
   const { zone } = useSession();
   const queries = useQueryClient();
   const imports = useQuery(importsQuery);
   const [open, setOpen] = useState<string | null>(null);
-  const [withdrawing, setWithdrawing] = useState<string | null>(null);
-  const file = useRef<HTMLInputElement>(null);
+  const [withdrawing, setWithdrawing] = useState<Import | null>(null);
   const send = useMutation({
-    mutationFn: sendTable,
+    mutationFn: ({ file, kind }: { file: File; kind: Import["kind"] }) => sendTable(file, kind),
     onSuccess: async (read) => {
       await queries.invalidateQueries({ queryKey: importsQuery.queryKey });
       setOpen(read.id);
-    },
-    onSettled: () => {
-      if (file.current) {
-        file.current.value = "";
-      }
     },
   });
   const shown = imports.data?.find((one) => one.id === open);
   return (
     <section aria-labelledby="in">
       <h2 id="in" className="mb-1 text-xl font-bold">
-        Detectors in
+        In
       </h2>
       <p className="mb-3 text-soft">
-        A CSV file in UTF-8 or an XLSX workbook, one detector a line. Columns: serial and model; as far as known asset_tag, crew, location;
-        for new ones sensor_1, sensor_2 and so on with the sensors’ serials. Nothing is changed before you have seen what it would do.
+        A CSV file in UTF-8 or an XLSX workbook; the first line names the columns. Nothing is changed before you have seen what it would do.
       </p>
-      <label className="inline-flex min-h-13 cursor-pointer items-center gap-3 rounded-sm border-2 border-act bg-sheet px-5 text-lg font-semibold text-act focus-within:outline-3">
-        {send.isPending ? "Reading …" : "Choose a table"}
-        <input
-          ref={file}
-          type="file"
-          accept=".csv,.xlsx,text/csv"
-          className="sr-only"
-          disabled={send.isPending}
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            if (chosen) {
-              send.mutate(chosen);
-            }
-          }}
-        />
-      </label>
+      {ways.map((way) => (
+        <div key={way.kind} className="grid gap-x-6 border-t border-line py-3 sm:grid-cols-[15rem_minmax(0,1fr)]">
+          <ChooseTable
+            label={send.isPending && send.variables.kind === way.kind ? "Reading …" : way.label}
+            disabled={send.isPending}
+            onFile={(file) => send.mutate({ file, kind: way.kind })}
+          />
+          <p className="text-soft">{way.columns}</p>
+        </div>
+      ))}
       <Told error={send.error ?? imports.error} />
       {shown && <ImportRead key={shown.id} read={shown} />}
       {imports.data && imports.data.length > 0 && (
@@ -72,16 +80,15 @@ export function Imports() {
                   {one.fileName}
                 </button>
                 <span className="grow text-soft">
-                  {one.by}, {atTime(one.at, zone)} · {word(one.phase === "READ" ? "looked at" : one.phase)} · {one.fresh} new, {one.changed}{" "}
-                  changed
+                  {one.by}, {atTime(one.at, zone)} · {word(one.phase === "READ" ? "looked at" : one.phase)} · {outcomes[one.kind](one)}
                 </span>
-                {one.phase === "APPLIED" && <Button onClick={() => setWithdrawing(one.id)}>Take it back</Button>}
+                {one.phase === "APPLIED" && <Button onClick={() => setWithdrawing(one)}>Take it back</Button>}
               </li>
             ))}
           </ul>
         </>
       )}
-      {withdrawing && <WithdrawSheet id={withdrawing} onClose={() => setWithdrawing(null)} />}
+      {withdrawing && <WithdrawSheet one={withdrawing} onClose={() => setWithdrawing(null)} />}
     </section>
   );
 }

@@ -1,13 +1,19 @@
 import { answer, api } from "../../api/client";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
+import type { Import } from "./queries";
 
-export function WithdrawSheet({ id, onClose }: { id: string; onClose: () => void }) {
+const titles = {
+  DETECTORS: "Take the table back: what was new is retired, what was changed is as before",
+  RUNS: "Take the table back: its records stay and count for nothing, the detectors stand as before",
+};
+
+export function WithdrawSheet({ one, onClose }: { one: Import; onClose: () => void }) {
   return (
     <ReasonedSheet
-      title="Take the table back: what was new is retired, what was changed is as before"
+      title={titles[one.kind]}
       label="What was wrong with it"
       action="Take it back"
-      send={(reason) => answer(api.POST("/api/v1/imports/{id}/withdrawal", { params: { path: { id } }, body: { reason } }))}
+      send={(reason) => answer(api.POST("/api/v1/imports/{id}/withdrawal", { params: { path: { id: one.id } }, body: { reason } }))}
       onClose={onClose}
     />
   );

@@ -14,5 +14,5 @@ export const importLinesQuery = (id: string, verdict: string) =>
     queryFn: () => answer(api.GET("/api/v1/imports/{id}/lines", { params: { path: { id }, query: { verdict } } })),
   });
 
-export const sendTable = (file: File): Promise<Import> =>
-  answer(api.POST("/api/v1/imports", { params: { query: { name: file.name } }, ...asBody(file) }));
+export const sendTable = (file: File, kind: Import["kind"]): Promise<Import> =>
+  answer(api.POST("/api/v1/imports", { params: { query: { name: file.name, kind } }, ...asBody(file) }));

@@ -3,7 +3,7 @@ import { getRouteApi, Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
-import { sourceAside } from "../../app/source";
+import { isTypedIn, sourceAside } from "../../app/source";
 import { atTime, onDay } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
@@ -241,8 +241,10 @@ function Runs({ serial }: { serial: string }) {
             >
               {onDay(run.endedOn ?? run.startedAt.slice(0, 10)).replace(/^\w+, /, "")}
             </Link>
-            <span>{run.verdict ? <Mark verdict={run.verdict} /> : run.phase === "STOPPED" ? "stopped" : "open"}</span>
-            <div>{run.strip && <Strip strip={run.strip} />}</div>
+            <span>
+              {run.withdrawn ? "taken back" : run.verdict ? <Mark verdict={run.verdict} /> : run.phase === "STOPPED" ? "stopped" : "open"}
+            </span>
+            <div>{run.strip && !isTypedIn(run.source) && <Strip strip={run.strip} />}</div>
             <span className="hidden truncate text-sm text-soft sm:block">
               {run.job}, {run.technician}
               {sourceAside(run.source) && `, ${sourceAside(run.source)}`}

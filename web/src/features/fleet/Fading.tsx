@@ -32,12 +32,12 @@ export function Fading({ serial }: { serial: string }) {
       <ul className="grid gap-x-8 gap-y-4 lg:grid-cols-2">
         {trends.data.map((one) => (
           <li key={one.serial} className="border-t border-line pt-2">
-            <p className="flex flex-wrap items-baseline gap-x-3">
+            <div className="flex flex-wrap items-baseline gap-x-3">
               <strong className="text-lg">
                 <Formula text={one.formula} />
               </strong>
               <Said one={one} />
-            </p>
+            </div>
             <Course one={one} />
             {one.trend && <Ahead trend={one.trend} />}
           </li>

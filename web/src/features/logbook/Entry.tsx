@@ -2,7 +2,7 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
-import { sourceAside } from "../../app/source";
+import { isTypedIn, sourceAside } from "../../app/source";
 import { timeIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
@@ -23,7 +23,7 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
           <What entry={entry} />{" "}
           <span className="text-soft">{entry.details.map((detail) => `${detail.name} ${detail.value}`).join(" · ")}</span>
         </p>
-        <span className="col-start-2 md:col-start-3">{entry.strip && <Strip strip={entry.strip} />}</span>
+        <span className="col-start-2 md:col-start-3">{entry.strip && !isTypedIn(entry.source) && <Strip strip={entry.strip} />}</span>
         <span className="col-start-2 text-soft md:col-start-4">{entry.by}</span>
         <button
           type="button"

@@ -1,13 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
 import { useState } from "react";
-import { answer, api, type Schemas } from "../../api/client";
+import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
-import { sourceWords } from "../../app/source";
+import { isTypedIn, sourceWords } from "../../app/source";
 import { atTime, onDay } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
+import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { clock, shown, word } from "../../ui/shown";
 import { Strip } from "../../ui/Strip";
 import { Loading, Told } from "../../ui/Told";
@@ -25,6 +26,7 @@ export function Record() {
   const session = useSession();
   const { zone } = session;
   const [correcting, setCorrecting] = useState(false);
+  const [takingBack, setTakingBack] = useState(false);
   const record = useQuery({
     queryKey: ["record", runId],
     queryFn: () => answer(api.GET("/api/v1/runs/{id}/record", { params: { path: { id: runId } } })),
@@ -55,14 +57,25 @@ export function Record() {
           {r.run.simulated && <p className="font-bold">Simulated: this run was not worked in natural time.</p>}
         </div>
         <div className="flex items-center gap-4">
-          {r.run.verdict ? <Mark verdict={r.run.verdict} large /> : <strong>{word(r.run.phase)}</strong>}
-          {r.run.verdict && r.run.job === "calibration" && <CertificatesOfRun runId={runId} corrected={r.corrections.length > 0} />}
+          {r.run.verdict && !r.run.withdrawn ? (
+            <Mark verdict={r.run.verdict} large />
+          ) : (
+            <strong>{r.run.withdrawn ? "taken back" : word(r.run.phase)}</strong>
+          )}
+          {r.run.verdict && r.run.job === "calibration" && !r.run.withdrawn && (
+            <CertificatesOfRun runId={runId} corrected={r.corrections.length > 0} />
+          )}
           <a href={`/api/v1/runs/${runId}/file`} download className={buttonLook("quiet", "print:hidden")}>
             Run file
           </a>
           {r.entry !== null && may(session, "TECHNICIAN") && (r.run.technician === session.displayName || may(session, "LEAD")) && (
             <Button onClick={() => setCorrecting(true)} className="print:hidden">
               Put right
+            </Button>
+          )}
+          {isTypedIn(r.run.source) && !r.run.withdrawn && may(session, "LEAD") && (
+            <Button onClick={() => setTakingBack(true)} className="print:hidden">
+              Take it back
             </Button>
           )}
           <Button onClick={() => print()} className="print:hidden">
@@ -80,7 +93,9 @@ export function Record() {
       ))}
       {r.reason && <p className="mb-3 border-l-4 border-caution bg-caution-wash p-3">Stopped: {r.reason}</p>}
       {r.remark && <p className="mb-3 border-l-4 border-caution bg-caution-wash p-3 font-semibold">{r.remark}</p>}
-      {r.run.strip && <Strip strip={r.run.strip} rows={r.sensors.map((s) => ({ slot: s.slot, label: s.formula }))} />}
+      {r.run.strip && !isTypedIn(r.run.source) && (
+        <Strip strip={r.run.strip} rows={r.sensors.map((s) => ({ slot: s.slot, label: s.formula }))} />
+      )}
       {r.cylinder && (
         <p className="my-4">
           Gas: <strong>{r.cylinderTag}</strong>, certificate {r.cylinder.certificateNumber}, lot {r.cylinder.lot}, use before{" "}
@@ -111,6 +126,15 @@ export function Record() {
         <CorrectSheet
           entry={{ seq: r.entry, title: `The record of this ${r.run.job} of`, detector: r.serial }}
           onClose={() => setCorrecting(false)}
+        />
+      )}
+      {takingBack && (
+        <ReasonedSheet
+          title="Take this record back: it stays, counts for nothing, and the detector stands as before it"
+          label="What is wrong with it"
+          action="Take it back"
+          send={(why) => answer(api.POST("/api/v1/runs/{id}/withdrawal", { params: { path: { id: runId }, ...once() }, body: { why } }))}
+          onClose={() => setTakingBack(false)}
         />
       )}
     </article>

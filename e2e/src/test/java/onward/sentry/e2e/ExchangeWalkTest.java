@@ -8,6 +8,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -27,9 +28,10 @@ class ExchangeWalkTest {
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.open("/detectors").page();
             marit.link("Tables").click();
-            page.locator("input[type=file]")
+            page.getByLabel("A table of detectors")
                     .setInputFiles(new FilePayload("kelp.csv", "text/csv", table.getBytes(StandardCharsets.UTF_8)));
-            var in = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Detectors in"));
+            var in = page.getByRole(
+                    AriaRole.REGION, new Page.GetByRoleOptions().setName("In").setExact(true));
             assertThat(in).containsText("2 refused");
             assertThat(in).containsText("line 3");
             assertThat(in).containsText("Suggested: Quoin 4");
@@ -55,6 +57,54 @@ class ExchangeWalkTest {
 
             var csv = page.request().get(world.url() + "/api/v1/exports/detectors/csv");
             assertThat(csv.text()).contains("EX-1", "Kelp store");
+            marit.nothingWentWrong();
+        }
+    }
+
+    @Test
+    void jobsOnPaperComeInAsATableAreSignedAndTakenBack() {
+        var prefix = "T" + System.nanoTime() % 100_000 + "-";
+        world.crew("Tables " + prefix, prefix, 2, 20);
+        var on = LocalDate.now().minusDays(2);
+        var table = "detector;job;on;done_by;cylinder;gas_1;gas_2;gas_3;gas_4\n"
+                + prefix + "101;bump;" + on + ";Old Halvard;HM-01;25;16;100;25\n"
+                + prefix + "102;Bump test;" + on + ";Old Halvard;hm-01;25;16;3;25\n";
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/exchange").page();
+            page.getByLabel("A table of jobs on paper")
+                    .setInputFiles(new FilePayload("round.csv", "text/csv", table.getBytes(StandardCharsets.UTF_8)));
+            var in = page.getByRole(
+                    AriaRole.REGION, new Page.GetByRoleOptions().setName("In").setExact(true));
+            assertThat(in).containsText("Suggested: bump");
+            marit.button("Take the suggestions").click();
+            assertThat(in).containsText("Suggested: HM-01");
+            marit.button("Take the suggestions").click();
+            marit.button("2 new").click();
+            assertThat(in.getByRole(AriaRole.LISTITEM)
+                            .filter(new Locator.FilterOptions().setHasText(prefix + "102"))
+                            .first())
+                    .containsText("fail");
+            marit.button("Sign and store 2 jobs").click();
+            var listed = in.getByRole(AriaRole.LISTITEM)
+                    .filter(new Locator.FilterOptions().setHasText("round.csv"))
+                    .first();
+            assertThat(listed).containsText("applied");
+
+            marit.open("/detectors/" + prefix + "102");
+            assertThat(page.getByText("bump failed")).isVisible();
+            assertThat(page.getByText("from paper")).isVisible();
+
+            marit.open("/exchange");
+            listed.getByText("Take it back").click();
+            page.getByLabel("What was wrong with it").fill("another yard's round");
+            page.getByRole(AriaRole.DIALOG)
+                    .getByText("Take it back", new Locator.GetByTextOptions().setExact(true))
+                    .click();
+            assertThat(listed).containsText("withdrawn");
+            marit.open("/detectors/" + prefix + "102");
+            assertThat(page.getByText("taken back", new Page.GetByTextOptions().setExact(true)))
+                    .isVisible();
+            assertThat(page.getByText("bump failed")).hasCount(0);
             marit.nothingWentWrong();
         }
     }

@@ -2,9 +2,7 @@ package onward.sentry.formats;
 
 import java.nio.file.Path;
 import java.text.Normalizer;
-import java.time.DateTimeException;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -57,8 +55,6 @@ public final class CylinderSheet {
             "(?<gas>[\\p{L}\\p{N} -]+?)\\s+(?<amount>[\\d.,]+)\\s*(?<unit>ppm|vol%|%LEL|mg/m³|mg/L)"
                     + "(?:\\s*(?:±|\\+/-)\\s*(?<uncertainty>[\\d.,]+)\\s*%)?",
             Pattern.CASE_INSENSITIVE);
-
-    private static final Pattern DAY_FIRST = Pattern.compile("(\\d{1,2})[./-](\\d{1,2})[./-](\\d{4})");
 
     /**
      * Something wrong in a line.
@@ -182,46 +178,24 @@ public final class CylinderSheet {
     }
 
     private Optional<LocalDate> day(String column) {
-        var text = row.at(column);
-        try {
-            return Optional.of(LocalDate.parse(text));
-        } catch (DateTimeException e) {
-            fault(column, "This is no date as 2026-12-31.", suggested(text));
-            return Optional.empty();
+        var day = SheetField.day(row.at(column));
+        if (day.isEmpty()) {
+            fault(
+                    column,
+                    "This is no date as 2026-12-31.",
+                    SheetField.meantDay(row.at(column))
+                            .map(meant -> "Write " + meant + ".")
+                            .orElse("Write year, month, day."));
         }
-    }
-
-    /** Only where no other reading is possible. */
-    private static String suggested(String text) {
-        var parts = DAY_FIRST.matcher(text);
-        if (parts.matches() && Integer.parseInt(parts.group(1)) > 12) {
-            try {
-                var day = LocalDate.of(
-                        Integer.parseInt(parts.group(3)),
-                        Integer.parseInt(parts.group(2)),
-                        Integer.parseInt(parts.group(1)));
-                return "Write " + day.format(DateTimeFormatter.ISO_LOCAL_DATE) + ".";
-            } catch (DateTimeException e) {
-                return "Write year, month, day.";
-            }
-        }
-        return "Write year, month, day.";
+        return day;
     }
 
     private Optional<Double> number(String column) {
-        var number = parsed(row.at(column));
+        var number = SheetField.number(row.at(column));
         if (number.isEmpty()) {
             fault(column, "This is no number.", "Write it as 68.5.");
         }
         return number;
-    }
-
-    private static Optional<Double> parsed(String text) {
-        try {
-            return Optional.of(Double.parseDouble(text.replace(',', '.')));
-        } catch (NumberFormatException e) {
-            return Optional.empty();
-        }
     }
 
     private Optional<Mixture> mixture() {
@@ -235,7 +209,7 @@ public final class CylinderSheet {
 
     private Optional<Component> component(String part) {
         var parts = COMPONENT.matcher(part);
-        var amount = parts.matches() ? parsed(parts.group("amount")) : Optional.<Double>empty();
+        var amount = parts.matches() ? SheetField.number(parts.group("amount")) : Optional.<Double>empty();
         if (amount.isEmpty()) {
             fault(
                     "components",
@@ -254,7 +228,7 @@ public final class CylinderSheet {
             return Optional.empty();
         }
         double uncertainty = Optional.ofNullable(parts.group("uncertainty"))
-                .flatMap(CylinderSheet::parsed)
+                .flatMap(SheetField::number)
                 .orElse(0.0);
         if (amount.get() <= 0 || uncertainty >= 50) {
             fault(

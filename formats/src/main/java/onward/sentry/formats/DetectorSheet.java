@@ -49,15 +49,6 @@ public final class DetectorSheet {
     }
 
     /**
-     * Something wrong in a line.
-     *
-     * @param column as the sheet calls it
-     * @param value as it stands there
-     * @param instead what is probably meant; empty when nobody can know
-     */
-    public record LineFault(String column, String value, String reason, String wayOut, Optional<String> instead) {}
-
-    /**
      * A line of the sheet.
      *
      * @param sensors their serials by slot

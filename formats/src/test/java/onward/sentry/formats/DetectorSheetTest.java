@@ -91,7 +91,7 @@ class DetectorSheetTest {
     void aSuggestionThatIsTakenIsRight(@ForAll String serial) {
         var read = sheet.read(row(Map.of("serial", serial)));
         var suggested = read.faults().stream()
-                .map(DetectorSheet.LineFault::instead)
+                .map(LineFault::instead)
                 .flatMap(Optional::stream)
                 .findFirst();
         suggested.ifPresent(instead ->
@@ -111,7 +111,7 @@ class DetectorSheetTest {
         return new TableFile.Row(2, fields);
     }
 
-    private static DetectorSheet.LineFault only(DetectorSheet.Line line) {
+    private static LineFault only(DetectorSheet.Line line) {
         assertThat(line.faults()).as(List.of(line).toString()).hasSize(1);
         return line.faults().get(0);
     }

@@ -66,6 +66,9 @@ public class RunEntity {
     private String room = "";
     private UUID manifold;
 
+    /** Typed in from paper, and taken back: it stays on record and counts for nothing. */
+    private boolean withdrawn;
+
     protected RunEntity() {}
 
     RunEntity(UUID id, UUID detectorId, RunState state, Instant startedAt) {
@@ -119,6 +122,14 @@ public class RunEntity {
         endedOn = on;
         verdict = reached.orElse(null);
         strip = drawn.encode();
+    }
+
+    public void withdraw() {
+        withdrawn = true;
+    }
+
+    public boolean withdrawn() {
+        return withdrawn;
     }
 
     public UUID id() {

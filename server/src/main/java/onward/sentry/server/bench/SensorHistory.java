@@ -24,7 +24,7 @@ record SensorHistory(JdbcClient jdbc, House house, UUID detectorId, Map<Integer,
 
     @Override
     public OptionalDouble lastGoodSpan(int slot) {
-        return jdbc.sql("select response_percent from sensor_result where sensor_id = ? and stage = 'SPAN'"
+        return jdbc.sql("select response_percent from counting_result where sensor_id = ? and stage = 'SPAN'"
                         + " and verdict in ('PASS', 'MARGINAL') and response_percent is not null"
                         + " order by on_day desc limit 1")
                 .param(sensors.get(slot))
@@ -39,7 +39,7 @@ record SensorHistory(JdbcClient jdbc, House house, UUID detectorId, Map<Integer,
     @Override
     public List<Double> others(String cylinderId, String gasId) {
         return jdbc
-                .sql("select d.model, s.slot, r.reading, r.expected from sensor_result r"
+                .sql("select d.model, s.slot, r.reading, r.expected from counting_result r"
                         + " join sensor s on s.id = r.sensor_id join detector d on d.id = s.detector_id"
                         + " where r.cylinder = ? and r.on_day >= ? and r.stage in ('AS_FOUND', 'CHECK_FIRST', 'CHECK')"
                         + " and r.reading is not null and r.expected > 0 and d.id <> ?")

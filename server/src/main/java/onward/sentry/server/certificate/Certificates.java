@@ -73,6 +73,12 @@ class Certificates {
                 "A certificate is given of a signed run; this one is not signed.",
                 "Sign it first.");
         Refusal.unless(
+                !run.withdrawn(),
+                "certificate-withdrawn",
+                "",
+                "This record was taken back: it counts for nothing.",
+                "Its page says why.");
+        Refusal.unless(
                 run.job() == Job.CALIBRATION,
                 "certificate-job",
                 "",

@@ -56,7 +56,7 @@ class Register {
         return jdbc.sql("""
                         select r.id, d.serial, d.crew, r.ended_on, r.verdict
                         from run r join detector d on d.id = r.detector_id
-                        where r.job = 'CALIBRATION' and r.phase = 'SIGNED' and r.ended_on between ? and ?
+                        where r.job = 'CALIBRATION' and r.phase = 'SIGNED' and not r.withdrawn and r.ended_on between ? and ?
                             and (cast(? as text) is null or d.crew = ?)
                             and not exists (select 1 from calibration_certificate c where c.run_id = r.id)
                         order by r.ended_on, d.serial

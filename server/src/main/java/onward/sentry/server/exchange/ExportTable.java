@@ -69,12 +69,14 @@ enum ExportTable {
                     "t90_s",
                     "cylinder",
                     "simulated",
-                    "hash"),
+                    "hash",
+                    "withdrawn"),
             """
             select r.id, d.serial, r.model, lower(r.job), lower(replace(r.source, '_', ' ')), r.technician, r.started_at,
                 r.ended_on, lower(replace(r.verdict, '_', ' ')), s.slot, s.serial, lower(replace(x.stage, '_', ' ')),
                 lower(replace(x.verdict, '_', ' ')), x.reading, x.expected, x.response_percent, x.t90_seconds, x.cylinder,
-                case when r.time_scale = 1 then 'no' else 'yes' end, r.last_hash
+                case when r.time_scale = 1 then 'no' else 'yes' end, r.last_hash,
+                case when r.withdrawn then 'yes' else 'no' end
             from run r join detector d on d.id = r.detector_id
             left join sensor_result x on x.run_id = r.id left join sensor s on s.id = x.sensor_id
             where r.phase = 'SIGNED' and r.ended_on between ? and ?

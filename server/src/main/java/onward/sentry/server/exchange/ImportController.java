@@ -7,9 +7,10 @@ import java.io.IOException;
 import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
-import onward.sentry.server.exchange.FleetImports.ImportLine;
-import onward.sentry.server.exchange.FleetImports.ImportView;
+import onward.sentry.server.exchange.Imports.ImportLine;
+import onward.sentry.server.exchange.Imports.ImportView;
 import onward.sentry.server.people.People;
+import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.SentFile;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -18,14 +19,14 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** A table of detectors: sent, looked at, put in force, taken back. */
+/** A table of detectors or of jobs: sent, looked at, put in force, taken back. */
 @RestController
 class ImportController {
 
-    private final FleetImports imports;
+    private final Imports imports;
     private final People people;
 
-    ImportController(FleetImports imports, People people) {
+    ImportController(Imports imports, People people) {
         this.imports = imports;
         this.people = people;
     }
@@ -39,9 +40,14 @@ class ImportController {
 
     /** The body is the file as it is: CSV or XLSX. Sent twice, it is read twice; nothing is in force before it is begun. */
     @PostMapping("/api/v1/imports")
-    ImportView read(@RequestParam String name, HttpServletRequest request, Principal principal) throws IOException {
+    ImportView read(
+            @RequestParam String name,
+            @RequestParam(defaultValue = "DETECTORS") ImportKind kind,
+            HttpServletRequest request,
+            Principal principal)
+            throws IOException {
         try (var sent = SentFile.receive(request.getInputStream())) {
-            return imports.view(imports.read(sent, name, people.displayName(principal.getName())));
+            return imports.view(imports.read(sent, name, kind, people.displayName(principal.getName())));
         }
     }
 
@@ -57,20 +63,23 @@ class ImportController {
     }
 
     @PostMapping("/api/v1/imports/{id}/mending")
-    ImportView mend(@PathVariable UUID id) {
-        imports.mend(id);
+    ImportView mend(@PathVariable UUID id, Principal principal) {
+        imports.mend(id, people.displayName(principal.getName()));
         return imports.view(id);
     }
 
     /** Puts the next lines in force, some thousand at once; asked again until its phase is {@code APPLIED}. */
     @PostMapping("/api/v1/imports/{id}/applying")
+    @Signed(many = true)
     ImportView apply(@PathVariable UUID id, Principal principal) {
-        imports.begin(id, people.displayName(principal.getName()));
-        imports.applyNext(id);
+        var by = people.displayName(principal.getName());
+        imports.begin(id, by);
+        imports.applyNext(id, by);
         return imports.view(id);
     }
 
     @PostMapping("/api/v1/imports/{id}/withdrawal")
+    @Signed
     ImportView withdraw(@PathVariable UUID id, @Valid @RequestBody ImportWithdrawal body, Principal principal) {
         imports.withdraw(id, body.reason(), people.displayName(principal.getName()));
         return imports.view(id);

@@ -103,6 +103,13 @@ class DetectorEntity {
         lastStrip = strip;
     }
 
+    void standAgain(Standing before) {
+        lastRunOn = before.lastRunOn().orElse(null);
+        lastVerdict = before.lastVerdict().orElse(null);
+        lastStrip = before.lastStrip().orElse(null);
+        lastGoodBump = before.lastGoodBump().orElse(null);
+    }
+
     /** @param percent of its checks; empty: card and policy say */
     void holdTo(OptionalDouble percent) {
         tolerancePercent = percent.isPresent() ? percent.getAsDouble() : null;

@@ -90,6 +90,19 @@ class SensorEntity {
         statedDue = stated.orElse(null);
     }
 
+    Standing.SensorStanding standing() {
+        return new Standing.SensorStanding(
+                id, lastVerdict(), lastGoodOn(), Optional.ofNullable(statedDue), sensitivity, disabled);
+    }
+
+    void standAgain(Standing.SensorStanding before) {
+        lastVerdict = before.lastVerdict().orElse(null);
+        lastGoodOn = before.lastGoodOn().orElse(null);
+        statedDue = before.statedDue().orElse(null);
+        sensitivity = before.sensitivity();
+        disabled = before.disabled();
+    }
+
     boolean isFitted() {
         return removedOn == null;
     }

@@ -44,6 +44,10 @@ class TriggerEntity {
         return settledOn == null;
     }
 
+    void open() {
+        settledOn = null;
+    }
+
     void settle(LocalDate on) {
         settledOn = on;
     }

@@ -88,23 +88,23 @@ class Recalls {
                         select distinct on (d.serial) d.id, d.serial, d.model, d.crew, d.state_word, last.run_id
                         from (
                             select distinct detector_id from run where id = any (array(
-                              select run_id from sensor_result where cylinder in (:tags)
+                              select run_id from counting_result where cylinder in (:tags)
                               union
                               select g.run_id from gas_draw g join cylinder c on c.id = g.cylinder_id
                               where c.tag in (:tags)))) used
                         join detector d on d.id = used.detector_id
                         join sensor s on s.detector_id = d.id
                         cross join lateral (
-                            select r.run_id from sensor_result r join run on run.id = r.run_id
+                            select r.run_id from counting_result r join run on run.id = r.run_id
                             where r.sensor_id = s.id and r.on_day = s.last_good_on and run.job = 'CALIBRATION'
                               and r.verdict in ('PASS', 'MARGINAL')
                             order by run.ended_at desc limit 1) last
                         where s.removed_on is null and d.state_word <> 'RETIRED'
-                          and (exists (select 1 from sensor_result r where r.run_id = last.run_id
+                          and (exists (select 1 from counting_result r where r.run_id = last.run_id
                                          and r.sensor_id = s.id and r.cylinder in (:tags))
                             or exists (select 1 from gas_draw g join cylinder c on c.id = g.cylinder_id
                                        where g.run_id = last.run_id and c.tag in (:tags)
-                                         and not exists (select 1 from sensor_result r
+                                         and not exists (select 1 from counting_result r
                                                          where r.run_id = last.run_id and r.cylinder = c.tag)))
                         order by d.serial""")
                 .param("tags", tags(cylinders))
@@ -121,7 +121,7 @@ class Recalls {
     /** How many runs rest on these cylinders. */
     @Transactional(readOnly = true)
     long runs(List<Shelf.OnShelf> cylinders) {
-        return jdbc.sql("select count(distinct run_id) from sensor_result where cylinder in (:tags)")
+        return jdbc.sql("select count(distinct run_id) from counting_result where cylinder in (:tags)")
                 .param("tags", tags(cylinders))
                 .query(Long.class)
                 .single();

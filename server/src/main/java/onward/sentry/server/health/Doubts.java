@@ -121,6 +121,16 @@ public class Doubts {
                 });
     }
 
+    /** The run that opened them was taken back. */
+    @Transactional
+    public void withdrawn(UUID runId, String why, String by) {
+        jdbc.sql("select id from period_in_doubt where run_id = ? and closed_at is null")
+                .param(runId)
+                .query(UUID.class)
+                .list()
+                .forEach(id -> close(id, "record taken back: " + why, by));
+    }
+
     /** The open ones, the longest ago first. */
     @Transactional(readOnly = true)
     List<Doubt> open() {
@@ -141,8 +151,9 @@ public class Doubts {
     /** The days of a period on which the detector passed its bump, and so went out. */
     @Transactional(readOnly = true)
     List<LocalDate> usedOn(Doubt doubt) {
-        return jdbc.sql("select distinct ended_on from run where detector_id = ? and job = 'BUMP'"
-                        + " and verdict in ('PASS', 'MARGINAL') and ended_on > ? and ended_on <= ? order by ended_on")
+        return jdbc.sql(
+                        "select distinct ended_on from run where detector_id = ? and job = 'BUMP'"
+                                + " and not withdrawn and verdict in ('PASS', 'MARGINAL') and ended_on > ? and ended_on <= ? order by ended_on")
                 .params(
                         doubt.detectorId(),
                         doubt.period().since(),

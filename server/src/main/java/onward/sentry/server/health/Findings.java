@@ -49,7 +49,7 @@ class Findings {
                                 case when lag(stage) over before = 'VERIFY' and expected <> 0
                                     then 100 * (reading - lag(reading) over before
                                         - (expected - lag(expected) over before)) / expected end as drift
-                            from sensor_result
+                            from counting_result
                             where stage in ('AS_FOUND', 'VERIFY') and on_day > :since
                             window before as (partition by sensor_id order by on_day, stage = 'VERIFY')
                         ) r

@@ -25,7 +25,7 @@ class SensorTrends {
     List<SpanResponse> spans(UUID sensorId) {
         return jdbc
                 .sql("select on_day, max(response_percent) as percent, coalesce(max(cylinder), '') as cylinder"
-                        + " from sensor_result where sensor_id = ? and stage = 'SPAN' and response_percent is not null"
+                        + " from counting_result where sensor_id = ? and stage = 'SPAN' and response_percent is not null"
                         + " group by run_id, on_day order by on_day")
                 .param(sensorId)
                 .query(Row.class)

@@ -130,7 +130,7 @@ class VerdictsUnder {
                 .collect(Collectors.joining(", "));
         return jdbc.sql(
                         "select d.model, s.slot, r.stage, r.reading, r.expected, r.response_percent, coalesce(r.cylinder, '') as cylinder from (select * from"
-                                + " sensor_result where on_day > ? and stage in (" + stages
+                                + " counting_result where on_day > ? and stage in (" + stages
                                 + ") and reading is not null and"
                                 + " expected > 0 and (stage <> 'SPAN' or response_percent is not null) order by on_day desc"
                                 + " limit ?) r join sensor s on s.id = r.sensor_id join detector d on d.id = s.detector_id")

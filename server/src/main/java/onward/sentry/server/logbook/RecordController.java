@@ -58,7 +58,8 @@ class RecordController {
             Optional<String> verdict,
             boolean simulated,
             ReadingSource source,
-            Optional<Strip> strip) {
+            Optional<Strip> strip,
+            boolean withdrawn) {
 
         static RunRow of(RunEntity run) {
             return new RunRow(
@@ -71,7 +72,8 @@ class RecordController {
                     run.verdict().map(v -> v.label()),
                     run.timeScale() != 1,
                     run.source(),
-                    run.strip().map(Strip::decode));
+                    run.strip().map(Strip::decode),
+                    run.withdrawn());
         }
     }
 

@@ -172,6 +172,7 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/imports/{id}/mending", LEAD),
             row(HttpMethod.POST, "/api/v1/imports/{id}/applying", LEAD),
             row(HttpMethod.POST, "/api/v1/imports/{id}/withdrawal", LEAD),
+            row(HttpMethod.POST, "/api/v1/runs/{id}/withdrawal", LEAD),
             row(HttpMethod.GET, "/api/v1/gas-library", VIEWER),
             row(HttpMethod.GET, "/api/v1/workings", VIEWER),
             row(HttpMethod.POST, "/api/v1/workings/{calculation}", VIEWER));

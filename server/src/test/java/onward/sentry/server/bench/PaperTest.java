@@ -81,6 +81,90 @@ class PaperTest {
                 .isEqualTo("Carbon monoxide failed calibration on 1 Mar 2026.");
     }
 
+    private Api.Answer takeBack(Api who, Api.Answer stored, String why) {
+        return who.post("/api/v1/runs/" + stored.text("runId") + "/withdrawal", Map.of("why", why));
+    }
+
+    @Test
+    void whatWasTypedInWronglyIsTakenBackAndTheDetectorStandsAsBefore() {
+        var lead = server.signedIn(Role.LEAD);
+        var serial = island.quoin4();
+        sheet(serial, "2026-02-25", 70, Map.of());
+        var before = technician.get("/api/v1/detectors/" + serial).body();
+        var failing = sheet(serial, "2026-03-01", 30, Map.of());
+        assertThat(technician.get("/api/v1/detectors/" + serial).body().path("detector"))
+                .isNotEqualTo(before.path("detector"));
+
+        assertThat(takeBack(technician, failing, "typo").status()).isEqualTo(403);
+        assertThat(takeBack(lead, failing, " ").text("field")).isEqualTo("why");
+        var back = takeBack(lead, failing, "the sheet says 70");
+        assertThat(back.status()).as(String.valueOf(back.body())).isEqualTo(200);
+
+        var after = technician.get("/api/v1/detectors/" + serial).body();
+        assertThat(after.path("detector")).isEqualTo(before.path("detector"));
+        assertThat(after.path("sensors")).isEqualTo(before.path("sensors"));
+        assertThat(after.path("holds").get(0).path("releaseRemark").asString())
+                .isEqualTo("record taken back: the sheet says 70");
+        var record = technician
+                .get("/api/v1/runs/" + failing.text("runId") + "/record")
+                .body();
+        assertThat(record.path("run").path("withdrawn").asBoolean()).isTrue();
+        assertThat(record.path("sensors").get(2).path("outcomes").size())
+                .as("the record keeps what it said")
+                .isEqualTo(2);
+        assertThat(record.path("corrections").get(0).path("why").asString()).isEqualTo("the sheet says 70");
+        assertThat(server.jdbc()
+                        .sql("select count(*) from counting_result where run_id = ?::uuid")
+                        .param(failing.text("runId"))
+                        .query(Long.class)
+                        .single())
+                .isZero();
+        assertThat(takeBack(lead, failing, "again").text("code")).isEqualTo("withdrawal-twice");
+        assertThat(lead.post("/api/v1/runs/" + failing.text("runId") + "/certificates", Map.of())
+                        .text("code"))
+                .isEqualTo("certificate-withdrawn");
+
+        var right = sheet(serial, "2026-02-26", 70, Map.of());
+        assertThat(right.status()).as("the way is free for the right one").isEqualTo(201);
+    }
+
+    @Test
+    void aBumpThatFailedOnPaperNoLongerMakesTheDetectorDueWhenItIsTakenBack() {
+        var lead = server.signedIn(Role.LEAD);
+        var serial = island.quoin4();
+        sheet(serial, "2026-02-25", 70, Map.of());
+        var due = technician.get("/api/v1/detectors/" + serial).body().path("detector");
+        var failing = sheet(serial, "2026-03-01", 0, Map.of("job", "BUMP"));
+        assertThat(technician
+                        .get("/api/v1/detectors/" + serial)
+                        .body()
+                        .path("detector")
+                        .path("dueOn")
+                        .asString())
+                .isEqualTo("2026-03-01");
+        assertThat(takeBack(lead, failing, "another detector's").status()).isEqualTo(200);
+        assertThat(technician.get("/api/v1/detectors/" + serial).body().path("detector"))
+                .isEqualTo(due);
+    }
+
+    @Test
+    void onlyTheLastOneIsTakenBackAndWhatWasWorkedAtABenchStays() {
+        var lead = server.signedIn(Role.LEAD);
+        var serial = island.quoin4();
+        var first = sheet(serial, "2026-02-25", 70, Map.of());
+        var second = sheet(serial, "2026-03-01", 70, Map.of());
+        var early = takeBack(lead, first, "wrong day");
+        assertThat(early.text("code")).isEqualTo("withdrawal-worked");
+        assertThat(early.text("detail")).contains("1 Mar 2026");
+        assertThat(takeBack(lead, second, "wrong day").status()).isEqualTo(200);
+        assertThat(takeBack(lead, first, "wrong day").status()).isEqualTo(200);
+
+        var bench = island.calibrate(serial, island.houseMix(), Map.of());
+        var refused =
+                lead.post("/api/v1/runs/" + bench.path("id").asString() + "/withdrawal", Map.of("why", "wrong day"));
+        assertThat(refused.text("code")).isEqualTo("withdrawal-bench");
+    }
+
     @Test
     void whatASheetCannotBeIsRefused() {
         var serial = island.quoin4();

@@ -155,6 +155,73 @@ class ExchangeTest {
     }
 
     @Test
+    void jobsFromPaperComeInAsATableAreJudgedMarkedAndTakenBackAsOne() {
+        var island = new Island(server, technician);
+        var serial = island.quoin4();
+        var tag = tag(island.houseMix());
+        var before = detector(serial).body();
+        var table = "detector,job,on,done_by,cylinder,zero_1,gas_1,zero_2,gas_2,zero_3,gas_3,zero_4,gas_4\n"
+                + serial + ",calibration,2026-02-27,Old Halvard," + tag + ",0,23,20.9,16.1,1,70,0.1,13.9\n"
+                + serial + ",calibration,2026-02-20,Old Halvard," + tag + ",0,23,20.9,16.1,1,71,0.1,13.9\n"
+                + serial + ",Bumped,28.2.2026,Old Halvard," + tag.toLowerCase() + ",,23,,16.1,,70,,13.9\n"
+                + "NO-1,calibration,2026-02-20,Old Halvard," + tag + ",0,23,,,,,,\n"
+                + serial + ",calibration,2026-03-20,Old Halvard," + tag + ",0,23,,,,,,\n";
+        var read = runs(table);
+        assertCounts(read, 2, 0, 0, 3);
+        assertThat(lines(read, "NEW").get(0).path("job").path("verdict").asString())
+                .isEqualTo("pass");
+        var refused = lines(read, "REFUSED");
+        assertThat(refused.get(1).path("faults").get(0).path("column").asString())
+                .isEqualTo("detector");
+        assertThat(refused.get(2).path("faults").get(0).path("reason").asString())
+                .contains("20 Mar 2026", "still to come");
+
+        var mended = lead.post("/api/v1/imports/" + read.path("id").asString() + "/mending", Map.of())
+                .body();
+        assertCounts(mended, 2, 0, 0, 3);
+        assertThat(mended.path("mendable").asInt())
+                .as("the cylinder is known by another case only")
+                .isEqualTo(1);
+        var all = lead.post("/api/v1/imports/" + read.path("id").asString() + "/mending", Map.of())
+                .body();
+        assertCounts(all, 3, 0, 0, 2);
+
+        var applied = applied(all);
+        assertThat(applied.path("phase").asString()).isEqualTo("APPLIED");
+        assertThat(applied.path("done").asInt()).isEqualTo(3);
+        var runs = technician.get("/api/v1/detectors/" + serial + "/runs").body();
+        assertThat(runs.size()).isEqualTo(3);
+        assertThat(runs.get(0).path("source").asString()).isEqualTo("PAPER");
+        assertThat(runs.get(0).path("endedOn").asString()).isEqualTo("2026-02-28");
+        assertThat(detector(serial).body().path("detector").path("dueOn").asString())
+                .isEqualTo("2026-03-27");
+        assertCounts(runs(table), 0, 0, 2, 3);
+
+        var back = withdraw(applied, "another yard's sheets");
+        assertThat(back.body().path("phase").asString()).isEqualTo("WITHDRAWN");
+        assertThat(detector(serial).body().path("detector")).isEqualTo(before.path("detector"));
+        assertThat(technician.get("/api/v1/detectors/" + serial + "/runs").body())
+                .as("the records stay")
+                .hasSize(3)
+                .allMatch(run -> run.path("withdrawn").asBoolean());
+        assertCounts(runs(table), 2, 0, 0, 3);
+    }
+
+    private String tag(String cylinderId) {
+        return server.jdbc()
+                .sql("select tag from cylinder where id = ?::uuid")
+                .param(cylinderId)
+                .query(String.class)
+                .single();
+    }
+
+    private static JsonNode runs(String table) {
+        var answer = lead.upload("/api/v1/imports?name=jobs.csv&kind=RUNS", table.getBytes(StandardCharsets.UTF_8));
+        assertThat(answer.status()).as(String.valueOf(answer.body())).isEqualTo(200);
+        return answer.body();
+    }
+
+    @Test
     void whatWasWorkedOnSinceIsNotTakenBack() {
         var read = sent(HEADER + line("WO-1", "Quoin 4", "Ferry"));
         applied(read);

@@ -4,18 +4,16 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.Function;
 import java.util.stream.Collectors;
-import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.formats.DetectorSheet;
+import onward.sentry.formats.LineFault;
 import onward.sentry.formats.TableFile;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.SentFile;
@@ -23,28 +21,25 @@ import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Detectors from a table: what the table would do is worked out and shown before it does anything. */
+/** Tables that come in: what a table would do is worked out and shown before it does anything. */
 @Service
-class FleetImports {
+class Imports {
 
-    private static final int MOST_ROWS = 200_000;
     private static final int SHOWN = 200;
-    private static final TypeReference<List<DetectorSheet.LineFault>> FAULTS = new TypeReference<>() {};
 
     private final JdbcClient jdbc;
-    private final ImportRows rows;
-    private final House house;
+    private final Map<ImportKind, Intake> intakes;
+    private final WaitingLines waiting;
     private final Ledger ledger;
     private final Site site;
     private final JsonMapper json;
 
-    FleetImports(JdbcClient jdbc, ImportRows rows, House house, Ledger ledger, Site site, JsonMapper json) {
+    Imports(JdbcClient jdbc, List<Intake> intakes, WaitingLines waiting, Ledger ledger, Site site, JsonMapper json) {
         this.jdbc = jdbc;
-        this.rows = rows;
-        this.house = house;
+        this.intakes = intakes.stream().collect(Collectors.toMap(Intake::kind, intake -> intake));
+        this.waiting = waiting;
         this.ledger = ledger;
         this.site = site;
         this.json = json;
@@ -57,6 +52,7 @@ class FleetImports {
      */
     record ImportView(
             UUID id,
+            ImportKind kind,
             String fileName,
             Instant at,
             String by,
@@ -68,7 +64,10 @@ class FleetImports {
             int mendable,
             int done) {}
 
-    /** @param before asset tag, crew and place that a change takes the place of */
+    /**
+     * @param before asset tag, crew and place that a change takes the place of
+     * @param job of a line that is a job done on paper
+     */
     record ImportLine(
             long line,
             String serial,
@@ -77,67 +76,51 @@ class FleetImports {
             String crew,
             String location,
             Optional<String> before,
-            List<DetectorSheet.LineFault> faults) {}
+            Optional<RunIntake.JobLine> job,
+            List<LineFault> faults) {}
 
     /** @throws onward.sentry.core.working.Refused when the file is no table or too long */
     @Transactional
-    public UUID read(SentFile sent, String name, String by) {
+    public UUID read(SentFile sent, String name, ImportKind kind, String by) {
         var id = UUID.randomUUID();
-        jdbc.sql("insert into fleet_import (id, file_name, file_hash, begun_at, begun_by, phase)"
-                        + " values (?, ?, ?, ?, ?, 'READ')")
-                .params(id, name, sent.hash(), site.now().atOffset(ZoneOffset.UTC), by)
+        jdbc.sql("insert into fleet_import (id, kind, file_name, file_hash, begun_at, begun_by, phase)"
+                        + " values (?, ?, ?, ?, ?, ?, 'READ')")
+                .params(id, kind.name(), name, sent.hash(), site.now().atOffset(ZoneOffset.UTC), by)
                 .update();
-        var sheet = sheet();
+        var intake = intakes.get(kind);
         var seen = new HashSet<String>();
-        var batch = new ArrayList<DetectorSheet.Line>();
-        TableFile.read(sent.path(), DetectorSheet.WANTED, row -> {
-            var line = sheet.read(row);
-            batch.add(seen.add(line.serial().toLowerCase()) ? line : twice(line));
+        var batch = new ArrayList<TableFile.Row>();
+        var count = new int[1];
+        TableFile.read(sent.path(), intake.columns(), row -> {
+            batch.add(row);
             Refusal.unless(
-                    seen.size() <= MOST_ROWS,
+                    ++count[0] <= intake.mostRows(),
                     "import-rows",
                     "file",
-                    "The table has more than " + MOST_ROWS + " lines.",
+                    "The table has more than " + intake.mostRows() + " lines.",
                     "Split it.");
-            if (batch.size() == ImportRows.AT_ONCE) {
-                rows.stage(id, batch);
+            if (batch.size() == Intake.AT_ONCE) {
+                intake.stage(id, batch, seen);
                 batch.clear();
             }
         });
-        rows.stage(id, batch);
-        rows.compare(id, sheet);
+        intake.stage(id, batch, seen);
+        intake.compare(id, by);
         return id;
-    }
-
-    private DetectorSheet sheet() {
-        var models = house.publishedCards().stream().map(ProcedureCard::model).distinct();
-        return new DetectorSheet(models.collect(Collectors.toMap(Function.identity(), house::latestCard)));
-    }
-
-    private static DetectorSheet.Line twice(DetectorSheet.Line line) {
-        var faults = new ArrayList<>(line.faults());
-        faults.add(new DetectorSheet.LineFault(
-                "serial",
-                line.serial(),
-                "The serial stands in this table twice.",
-                "Take one of the two lines out.",
-                Optional.empty()));
-        return new DetectorSheet.Line(
-                line.line(),
-                line.serial(),
-                line.assetTag(),
-                line.model(),
-                line.crew(),
-                line.location(),
-                line.sensors(),
-                faults);
     }
 
     /** Takes what is suggested wherever every fault of a line has a suggestion. */
     @Transactional
-    public void mend(UUID id) {
+    public void mend(UUID id, String by) {
         requirePhase(id, "READ", "It is in force already; nothing can be mended in it.");
-        rows.mend(id, sheet());
+        intake(id).mend(id, by);
+    }
+
+    private Intake intake(UUID id) {
+        return intakes.get(ImportKind.valueOf(jdbc.sql("select kind from fleet_import where id = ?")
+                .param(id)
+                .query(String.class)
+                .single()));
     }
 
     @Transactional(readOnly = true)
@@ -166,6 +149,7 @@ class FleetImports {
                 .params(List.of(values))
                 .query((row, n) -> new ImportView(
                         row.getObject("id", UUID.class),
+                        ImportKind.valueOf(row.getString("kind")),
                         row.getString("file_name"),
                         row.getObject("begun_at", OffsetDateTime.class).toInstant(),
                         row.getString("begun_by"),
@@ -193,7 +177,9 @@ class FleetImports {
                         row.getString("location"),
                         Optional.ofNullable(row.getString("before"))
                                 .map(before -> String.join(", ", json.readValue(before, String[].class))),
-                        json.readValue(row.getString("faults"), FAULTS)))
+                        Optional.ofNullable(row.getString("job"))
+                                .map(job -> json.readValue(job, RunIntake.JobLine.class)),
+                        waiting.faults(row.getString("faults"))))
                 .list();
     }
 
@@ -218,7 +204,7 @@ class FleetImports {
                     .param(id)
                     .update();
             ledger.append(
-                    "detectors-imported",
+                    intake(id).entry(),
                     by,
                     Map.of(
                             "import", id.toString(),
@@ -238,11 +224,11 @@ class FleetImports {
 
     /** The next lines. @return whether there are more */
     @Transactional
-    public boolean applyNext(UUID id) {
+    public boolean applyNext(UUID id, String by) {
         if (!lock(id).equals("APPLYING")) {
             return false;
         }
-        if (rows.applyNext(id)) {
+        if (intake(id).applyNext(id, by)) {
             return true;
         }
         jdbc.sql("update fleet_import set phase = 'APPLIED' where id = ?")
@@ -251,7 +237,7 @@ class FleetImports {
         return false;
     }
 
-    /** Takes everything back: what was new is retired, what was changed is as before. @throws Refused with what stands against it */
+    /** Takes everything back. @throws onward.sentry.core.working.Refused with what stands against it */
     @Transactional
     public void withdraw(UUID id, String reason, String by) {
         requirePhase(id, "APPLIED", "Only an import that is in force can be taken back.");
@@ -261,20 +247,13 @@ class FleetImports {
                 "reason",
                 "A reason of 1 to 200 letters is wanted.",
                 "Say in a few words what was wrong with the table.");
-        var worked = rows.workedOnSince(id);
-        Refusal.unless(
-                worked.isEmpty(),
-                "import-worked",
-                "",
-                worked.size() + " of its new detectors were worked on since: "
-                        + String.join(", ", worked.subList(0, Math.min(worked.size(), 5))) + ".",
-                "What was worked on stays. Put single detectors right on their pages.");
-        int taken = rows.takeBack(id);
+        var taken = new HashMap<>(intake(id).takeBack(id, reason.strip(), by));
         jdbc.sql("update fleet_import set phase = 'WITHDRAWN' where id = ?")
                 .param(id)
                 .update();
-        ledger.append(
-                "import-withdrawn", by, Map.of("import", id.toString(), "reason", reason.strip(), "detectors", taken));
+        taken.put("import", id.toString());
+        taken.put("reason", reason.strip());
+        ledger.append("import-withdrawn", by, taken);
     }
 
     private void requirePhase(UUID id, String phase, String otherwise) {

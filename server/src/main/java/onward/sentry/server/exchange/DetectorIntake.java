@@ -1,15 +1,23 @@
 package onward.sentry.server.exchange;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.DetectorSheet;
+import onward.sentry.formats.LineFault;
 import onward.sentry.formats.TableFile;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.fleet.FleetBatch;
+import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -17,30 +25,93 @@ import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The lines of an import where they wait, and the way from there into the fleet and back. */
+/** Detectors from a table. */
 @Component
-class ImportRows {
-
-    static final int AT_ONCE = 2_500;
+class DetectorIntake implements Intake {
 
     private static final TypeReference<TreeMap<Integer, String>> SENSORS = new TypeReference<>() {};
-    private static final TypeReference<List<DetectorSheet.LineFault>> FAULTS = new TypeReference<>() {};
 
     private final JdbcTemplate batches;
     private final JdbcClient jdbc;
+    private final WaitingLines waiting;
     private final FleetBatch fleet;
+    private final House house;
     private final Site site;
     private final JsonMapper json;
 
-    ImportRows(JdbcTemplate batches, JdbcClient jdbc, FleetBatch fleet, Site site, JsonMapper json) {
+    DetectorIntake(
+            JdbcTemplate batches,
+            JdbcClient jdbc,
+            WaitingLines waiting,
+            FleetBatch fleet,
+            House house,
+            Site site,
+            JsonMapper json) {
         this.batches = batches;
         this.jdbc = jdbc;
+        this.waiting = waiting;
         this.fleet = fleet;
+        this.house = house;
         this.site = site;
         this.json = json;
     }
 
-    void stage(UUID id, List<DetectorSheet.Line> lines) {
+    @Override
+    public ImportKind kind() {
+        return ImportKind.DETECTORS;
+    }
+
+    @Override
+    public List<String> columns() {
+        return DetectorSheet.WANTED;
+    }
+
+    @Override
+    public int mostRows() {
+        return 200_000;
+    }
+
+    @Override
+    public String entry() {
+        return "detectors-imported";
+    }
+
+    private DetectorSheet sheet() {
+        var models = house.publishedCards().stream().map(ProcedureCard::model).distinct();
+        return new DetectorSheet(models.collect(Collectors.toMap(Function.identity(), house::latestCard)));
+    }
+
+    @Override
+    public void stage(UUID id, List<TableFile.Row> rows, Set<String> seen) {
+        var sheet = sheet();
+        stage(
+                id,
+                rows.stream()
+                        .map(sheet::read)
+                        .map(line -> seen.add(line.serial().toLowerCase()) ? line : twice(line))
+                        .toList());
+    }
+
+    private static DetectorSheet.Line twice(DetectorSheet.Line line) {
+        var faults = new ArrayList<>(line.faults());
+        faults.add(new LineFault(
+                "serial",
+                line.serial(),
+                "The serial stands in this table twice.",
+                "Take one of the two lines out.",
+                Optional.empty()));
+        return new DetectorSheet.Line(
+                line.line(),
+                line.serial(),
+                line.assetTag(),
+                line.model(),
+                line.crew(),
+                line.location(),
+                line.sensors(),
+                faults);
+    }
+
+    private void stage(UUID id, List<DetectorSheet.Line> lines) {
         batches.batchUpdate(
                 "insert into fleet_import_row (import_id, line, serial, asset_tag, model, crew, location, sensors, verdict,"
                         + " faults) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
@@ -60,8 +131,13 @@ class ImportRows {
                         .toList());
     }
 
+    @Override
+    public void compare(UUID id, String by) {
+        compare(id);
+    }
+
     /** What each line that can be used would do to the fleet as it stands now. */
-    void compare(UUID id, DetectorSheet sheet) {
+    private void compare(UUID id) {
         jdbc.sql("""
                         update fleet_import_row r set
                             verdict = case when d.retired_on is null and d.asset_tag = r.asset_tag and d.crew = r.crew
@@ -86,56 +162,46 @@ class ImportRows {
                         + " and exists (select 1 from run where run.detector_id = d.id)",
                 "serial",
                 "A detector that comes back is taken in on its own page.");
-        refuseWithoutSensors(id, sheet);
+        refuseWithoutSensors(id, sheet());
     }
 
     private void refuse(UUID id, String sql, String column, String wayOut) {
         record Found(long line, String value, String reason) {}
-        var refused = jdbc.sql(sql).param(id).query(Found.class).list().stream()
-                .map(found -> new Object[] {
-                    json.writeValueAsString(List.of(new DetectorSheet.LineFault(
-                            column, found.value(), found.reason(), wayOut, Optional.empty()))),
-                    id,
-                    found.line()
-                })
-                .toList();
-        refuse(refused);
+        waiting.refuse(
+                id,
+                jdbc.sql(sql).param(id).query(Found.class).list().stream()
+                        .map(found -> new WaitingLines.RefusedLine(
+                                found.line(),
+                                new LineFault(column, found.value(), found.reason(), wayOut, Optional.empty())))
+                        .toList());
     }
 
     private void refuseWithoutSensors(UUID id, DetectorSheet sheet) {
-        var refused = new ArrayList<Object[]>();
+        var refused = new ArrayList<WaitingLines.RefusedLine>();
         lines("select * from fleet_import_row where import_id = ? and verdict = 'NEW'", id)
                 .forEach(line -> sheet.sensorsMissing(line)
-                        .ifPresent(fault ->
-                                refused.add(new Object[] {json.writeValueAsString(List.of(fault)), id, line.line()})));
-        refuse(refused);
+                        .ifPresent(fault -> refused.add(new WaitingLines.RefusedLine(line.line(), fault))));
+        waiting.refuse(id, refused);
     }
 
-    private void refuse(List<Object[]> refused) {
-        batches.batchUpdate(
-                "update fleet_import_row set verdict = 'REFUSED', faults = ? where import_id = ? and line = ?",
-                refused);
-    }
-
-    /** Reads each line anew with what is suggested in the place of what stands there. */
-    void mend(UUID id, DetectorSheet sheet) {
+    @Override
+    public void mend(UUID id, String by) {
+        var sheet = sheet();
         var mended = lines(
                         "select * from fleet_import_row where import_id = ? and verdict = 'REFUSED'"
                                 + " and faults not like '%\"instead\":null%'",
                         id)
                 .stream()
-                .map(line -> sheet.read(mended(line)))
-                .filter(line -> line.faults().isEmpty())
+                .map(DetectorIntake::mended)
+                .filter(row -> sheet.read(row).faults().isEmpty())
                 .toList();
-        mended.forEach(line -> jdbc.sql("delete from fleet_import_row where import_id = ? and line = ?")
-                .params(id, line.line())
-                .update());
-        stage(id, mended);
-        compare(id, sheet);
+        waiting.remove(id, mended);
+        stage(id, mended.stream().map(sheet::read).toList());
+        compare(id);
     }
 
     private static TableFile.Row mended(DetectorSheet.Line line) {
-        var fields = new java.util.HashMap<String, String>(Map.of(
+        var fields = new HashMap<String, String>(Map.of(
                 "serial", line.serial(),
                 "asset_tag", line.assetTag(),
                 "model", line.model(),
@@ -147,8 +213,8 @@ class ImportRows {
         return new TableFile.Row(line.line(), fields);
     }
 
-    /** The next lines that are new or changed. @return whether there were any */
-    boolean applyNext(UUID id) {
+    @Override
+    public boolean applyNext(UUID id, String by) {
         var next = lines(
                 "select * from fleet_import_row where import_id = ? and verdict in ('NEW', 'CHANGED') and not applied"
                         + " limit " + AT_ONCE,
@@ -173,15 +239,12 @@ class ImportRows {
                 .filter(line -> known.contains(line.serial()))
                 .map(line -> new FleetBatch.Change(line.serial(), line.assetTag(), line.crew(), line.location(), false))
                 .toList());
-        jdbc.sql("update fleet_import_row set applied = true where import_id = :id and line = any (:lines)")
-                .param("id", id)
-                .param("lines", next.stream().map(DetectorSheet.Line::line).toArray(Long[]::new))
-                .update();
+        waiting.applied(id, next.stream().map(DetectorSheet.Line::line).toList());
         return true;
     }
 
     /** The serials of new detectors that have a run, or were lent or held since. */
-    List<String> workedOnSince(UUID id) {
+    private List<String> workedOnSince(UUID id) {
         return jdbc.sql("""
                         select d.serial from fleet_import_row r join detector d on d.serial = r.serial
                         where r.import_id = ? and r.verdict = 'NEW' and r.applied
@@ -190,8 +253,17 @@ class ImportRows {
                         """).param(id).query(String.class).list();
     }
 
-    /** @return how many detectors it comes to */
-    int takeBack(UUID id) {
+    /** What was new is retired, what was changed is as before. */
+    @Override
+    public Map<String, Object> takeBack(UUID id, String reason, String by) {
+        var worked = workedOnSince(id);
+        Refusal.unless(
+                worked.isEmpty(),
+                "import-worked",
+                "",
+                worked.size() + " of its new detectors were worked on since: "
+                        + String.join(", ", worked.subList(0, Math.min(worked.size(), 5))) + ".",
+                "What was worked on stays. Put single detectors right on their pages.");
         var fresh = jdbc.sql("select serial from fleet_import_row where import_id = ? and verdict = 'NEW' and applied")
                 .param(id)
                 .query(String.class)
@@ -212,7 +284,7 @@ class ImportRows {
                 })
                 .toList();
         fleet.change(changed);
-        return fresh.size() + changed.size();
+        return Map.of("detectors", fresh.size() + changed.size());
     }
 
     private List<DetectorSheet.Line> lines(String sql, UUID id) {
@@ -226,7 +298,7 @@ class ImportRows {
                         row.getString("crew"),
                         row.getString("location"),
                         json.readValue(row.getString("sensors"), SENSORS),
-                        json.readValue(row.getString("faults"), FAULTS)))
+                        waiting.faults(row.getString("faults"))))
                 .list();
     }
 }

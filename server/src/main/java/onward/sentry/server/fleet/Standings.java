@@ -1,0 +1,86 @@
+package onward.sentry.server.fleet;
+
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.platform.Site;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Notes how a detector stands before a run, and lets it stand so again when the run is taken back. */
+@Service
+public class Standings {
+
+    private final DetectorRepository detectors;
+    private final HoldRepository holds;
+    private final TriggerRepository triggers;
+    private final StateKeeper states;
+    private final Ledger ledger;
+    private final Site site;
+
+    Standings(
+            DetectorRepository detectors,
+            HoldRepository holds,
+            TriggerRepository triggers,
+            StateKeeper states,
+            Ledger ledger,
+            Site site) {
+        this.detectors = detectors;
+        this.holds = holds;
+        this.triggers = triggers;
+        this.states = states;
+        this.ledger = ledger;
+        this.site = site;
+    }
+
+    @Transactional(readOnly = true)
+    public Standing of(UUID detectorId) {
+        var detector = detectors.findById(detectorId).orElseThrow();
+        return new Standing(
+                detector.lastRunOn(),
+                detector.lastVerdict(),
+                detector.lastStrip(),
+                detector.lastGoodBump(),
+                triggers.findByDetectorIdAndSettledOnIsNull(detectorId).map(TriggerEntity::id),
+                detector.fitted().stream().map(SensorEntity::standing).toList());
+    }
+
+    /**
+     * As if the run had never been: what it renewed, held and made due is undone. What else was done to the detector
+     * since stays.
+     *
+     * @param made what the run may have made the detector due by
+     * @throws onward.sentry.core.working.Refused when one of its sensors was replaced since
+     */
+    @Transactional
+    public void again(UUID detectorId, Standing before, UUID runId, Predicate<Trigger> made, String why, String by) {
+        var detector = detectors.findById(detectorId).orElseThrow();
+        var fitted = detector.fitted().stream().collect(Collectors.toMap(SensorEntity::id, sensor -> sensor));
+        Refusal.unless(
+                before.sensors().stream().allMatch(sensor -> fitted.containsKey(sensor.id())),
+                "withdrawal-sensor",
+                "",
+                "A sensor of " + detector.serial() + " was replaced since.",
+                "The record stays. Correct it in the logbook.");
+        before.sensors().forEach(sensor -> fitted.get(sensor.id()).standAgain(sensor));
+        detector.standAgain(before);
+        holds.findByDetectorIdAndReleasedAtIsNull(detectorId)
+                .filter(hold -> runId.equals(hold.runId()))
+                .ifPresent(hold -> {
+                    var remark = "record taken back: " + why;
+                    hold.release(site.now(), by, remark);
+                    ledger.append("hold-released", by, Map.of("detector", detector.serial(), "remark", remark));
+                });
+        triggers.findByDetectorIdAndSettledOnIsNull(detectorId)
+                .filter(trigger -> before.openTrigger().isEmpty() && made.test(trigger.toCore()))
+                .ifPresent(trigger -> trigger.settle(site.today()));
+        before.openTrigger().flatMap(triggers::findById).ifPresent(TriggerEntity::open);
+        holds.flush();
+        triggers.flush();
+        states.renew(detector);
+    }
+}
