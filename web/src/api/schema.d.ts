@@ -1060,22 +1060,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/cylinders/sheet": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["sheet"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/cards": {
         parameters: {
             query?: never;
@@ -1419,7 +1403,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["sheet_1"];
+        get: operations["sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1979,7 +1963,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["sheet_2"];
+        get: operations["sheet_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3038,7 +3022,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "DETECTORS" | "RUNS";
+            kind: "DETECTORS" | "CYLINDERS" | "RUNS";
             fileName: string;
             /** Format: date-time */
             at: string;
@@ -3532,27 +3516,6 @@ export interface components {
             state: "NEW" | "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
             reason: string;
         };
-        Fault: {
-            column: string;
-            value: string;
-            reason: string;
-            wayOut: string;
-        };
-        SheetLine: {
-            /** Format: int64 */
-            line: number;
-            tag: string;
-            /** @enum {string} */
-            standing: "NEW" | "THERE" | "DIFFERENT" | "REFUSED";
-            different: string[];
-            faults: components["schemas"]["Fault"][];
-        };
-        SheetView: {
-            /** Format: int32 */
-            toRegister: number;
-            registered: boolean;
-            lines: components["schemas"]["SheetLine"][];
-        };
         CardView: {
             model: string;
             /** Format: int32 */
@@ -3996,21 +3959,14 @@ export interface components {
         ImportLine: {
             /** Format: int64 */
             line: number;
-            serial: string;
-            model: string;
-            assetTag: string;
-            crew: string;
-            location: string;
-            before: string | null;
-            job: components["schemas"]["JobLine"] | null;
-            faults: components["schemas"]["LineFault"][];
-        };
-        JobLine: {
+            name: string;
             fields: {
                 [key: string]: string;
             };
+            before: string | null;
             verdict: string | null;
             failing: number[];
+            faults: components["schemas"]["LineFault"][];
         };
         LineFault: {
             column: string;
@@ -5701,7 +5657,7 @@ export interface operations {
         parameters: {
             query: {
                 name: string;
-                kind?: "DETECTORS" | "RUNS";
+                kind?: "DETECTORS" | "CYLINDERS" | "RUNS";
             };
             header?: never;
             path?: never;
@@ -6618,30 +6574,6 @@ export interface operations {
             };
         };
     };
-    sheet: {
-        parameters: {
-            query?: {
-                apply?: boolean;
-            };
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["SheetView"];
-                };
-            };
-        };
-    };
     cards: {
         parameters: {
             query?: never;
@@ -7148,7 +7080,7 @@ export interface operations {
             };
         };
     };
-    sheet_1: {
+    sheet: {
         parameters: {
             query?: never;
             header?: never;
@@ -7937,7 +7869,7 @@ export interface operations {
             };
         };
     };
-    sheet_2: {
+    sheet_1: {
         parameters: {
             query?: never;
             header?: never;

@@ -20,6 +20,8 @@ export function useSession(): Session {
 
 const rank = { VIEWER: 0, TECHNICIAN: 1, LEAD: 2, ADMINISTRATOR: 3 } as const;
 
-export function may(session: Session, role: keyof typeof rank): boolean {
+export type Role = keyof typeof rank;
+
+export function may(session: Session, role: Role): boolean {
   return session.role !== null && rank[session.role] >= rank[role];
 }

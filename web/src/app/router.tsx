@@ -135,11 +135,6 @@ const equipment = createRoute({
   path: "/gas/equipment",
   component: lazyRouteComponent(() => import("../features/gas/Equipment"), "Equipment"),
 });
-const cylinderSheet = createRoute({
-  getParentRoute: () => shell,
-  path: "/gas/sheet",
-  component: lazyRouteComponent(() => import("../features/gas/CylinderSheet"), "CylinderSheet"),
-});
 const rules = createRoute({
   getParentRoute: () => shell,
   path: "/rules",
@@ -234,7 +229,6 @@ const tree = root.addChildren([
     elsewhere,
     gas,
     newCylinder,
-    cylinderSheet,
     equipment,
     cylinder,
     rules,

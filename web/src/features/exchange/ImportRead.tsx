@@ -2,11 +2,11 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
 import { toast } from "sonner";
-import { answer, api, type Schemas } from "../../api/client";
+import { answer, api } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { Loading, Told } from "../../ui/Told";
-import { importLinesQuery, type Import } from "./queries";
+import { importLinesQuery, type Import, type ImportLine } from "./queries";
 
 const kinds = [
   { verdict: "REFUSED", word: "refused", count: (read: Import) => read.refused },
@@ -15,10 +15,29 @@ const kinds = [
   { verdict: "SAME", word: "there already", count: (read: Import) => read.same },
 ] as const;
 
+const counted = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
+
+const actions = {
+  DETECTORS: (n: number) => `Put ${counted(n, "line", "lines")} in force`,
+  CYLINDERS: (n: number) => `Register ${counted(n, "cylinder", "cylinders")}`,
+  RUNS: (n: number) => `Sign and store ${counted(n, "job", "jobs")}`,
+};
+
+const doneWords = {
+  DETECTORS: (now: Import) => `In force: ${now.fresh} new, ${now.changed} changed.`,
+  CYLINDERS: (now: Import) => `${counted(now.done, "cylinder", "cylinders")} registered.`,
+  RUNS: (now: Import) => `On record: ${counted(now.done, "job", "jobs")} from paper.`,
+};
+
+const cautions = {
+  DETECTORS: null,
+  CYLINDERS: "Each is compared with the outgoing cylinder before it sets a detector.",
+  RUNS: "A calibration that fails puts its detector on hold, a bump that fails makes it due.",
+};
+
 /** What a table would do, kind by kind, and the way into force. */
 export function ImportRead({ read }: { read: Import }) {
   const queries = useQueryClient();
-  const runs = read.kind === "RUNS";
   const [shown, setShown] = useState<(typeof kinds)[number]["verdict"]>(kinds.find((kind) => kind.count(read) > 0)?.verdict ?? "NEW");
   const [done, setDone] = useState<number | null>(null);
   const path = { path: { id: read.id } };
@@ -37,7 +56,7 @@ export function ImportRead({ read }: { read: Import }) {
     },
     onSuccess: async (now) => {
       await queries.invalidateQueries();
-      toast(runs ? `On record: ${now.done} jobs from paper.` : `In force: ${now.fresh} new, ${now.changed} changed.`);
+      toast(doneWords[now.kind](now));
     },
     onSettled: () => setDone(null),
   });
@@ -48,7 +67,7 @@ export function ImportRead({ read }: { read: Import }) {
       <h3 className="text-lg font-bold">{read.fileName}</h3>
       <div role="group" aria-label="Lines" className="my-2 flex flex-wrap">
         {kinds
-          .filter((kind) => !runs || kind.verdict !== "CHANGED")
+          .filter((kind) => read.kind === "DETECTORS" || kind.verdict !== "CHANGED")
           .map((kind) => (
             <button
               key={kind.verdict}
@@ -61,7 +80,7 @@ export function ImportRead({ read }: { read: Import }) {
             </button>
           ))}
       </div>
-      <Lines id={read.id} verdict={shown} of={kinds.find((kind) => kind.verdict === shown)?.count(read) ?? 0} />
+      <Lines read={read} verdict={shown} of={kinds.find((kind) => kind.verdict === shown)?.count(read) ?? 0} />
       {read.phase === "READ" && read.mendable > 0 && (
         <p className="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-caution pl-3">
           {read.mendable === 1 ? "1 refused line" : `${read.mendable} refused lines`} can be taken as suggested.
@@ -74,11 +93,7 @@ export function ImportRead({ read }: { read: Import }) {
       {open && wanted > 0 && (
         <p className="mt-4 flex flex-wrap items-center gap-4">
           <Button kind="act" className="min-h-13 text-lg" disabled={apply.isPending} onClick={() => apply.mutate()}>
-            {read.phase === "APPLYING" && !apply.isPending
-              ? `Go on: ${read.done} of ${wanted} are done`
-              : runs
-                ? `Sign and store ${wanted === 1 ? "1 job" : `${wanted} jobs`}`
-                : `Put ${wanted === 1 ? "1 line" : `${wanted} lines`} in force`}
+            {read.phase === "APPLYING" && !apply.isPending ? `Go on: ${read.done} of ${wanted} are done` : actions[read.kind](wanted)}
           </Button>
           {done !== null && (
             <span className="flex items-center gap-2" role="status">
@@ -86,7 +101,7 @@ export function ImportRead({ read }: { read: Import }) {
             </span>
           )}
           {read.refused > 0 && <span className="text-soft">The {read.refused} refused stay out.</span>}
-          {runs && <span className="text-soft">A calibration that fails puts its detector on hold, a bump that fails makes it due.</span>}
+          {cautions[read.kind] && <span className="text-soft">{cautions[read.kind]}</span>}
         </p>
       )}
       {open && wanted === 0 && <p className="mt-3 font-semibold">There is nothing to put in force.</p>}
@@ -94,23 +109,36 @@ export function ImportRead({ read }: { read: Import }) {
   );
 }
 
-/** A job that was done on paper as its line tells it: what it was, what each slot showed, what that comes to. */
-function JobWords({ job }: { job: Schemas["JobLine"] }) {
-  const { fields } = job;
+/** What a line tells of what it is about. */
+function LineWords({ line, kind }: { line: ImportLine; kind: Import["kind"] }) {
+  if (kind === "RUNS") {
+    return <JobWords line={line} />;
+  }
+  const { model, asset_tag, crew, location, components, certificate, lot, use_before } = line.fields;
+  const words =
+    kind === "CYLINDERS"
+      ? [components, certificate, lot && `lot ${lot}`, use_before && `use before ${use_before}`]
+      : [model, asset_tag, crew, location];
+  return <span className="text-soft">{words.filter(Boolean).join(" · ")}</span>;
+}
+
+/** A job that was done on paper: what it was, what each slot showed, what that comes to. */
+function JobWords({ line }: { line: ImportLine }) {
+  const { fields, verdict, failing } = line;
   const slots = [1, 2, 3, 4, 5, 6, 7].filter((slot) => fields[`zero_${slot}`] ?? fields[`gas_${slot}`]);
   return (
     <>
       {[fields.job, fields.on].filter(Boolean).join(" of ")}
       <span className="text-soft"> {[fields.cylinder && `on ${fields.cylinder}`, fields.done_by].filter(Boolean).join(", ")}</span>
-      {job.verdict && (
+      {verdict && (
         <span className="ml-3">
-          <Mark verdict={job.verdict} />
+          <Mark verdict={verdict} />
         </span>
       )}
       <span className="block text-sm">
         {slots.map((slot) => (
           <span key={slot} className="mr-5 inline-block">
-            {job.failing.includes(slot) && <Mark verdict="fail" word={false} />} <span className="text-soft">slot {slot}:</span>{" "}
+            {failing.includes(slot) && <Mark verdict="fail" word={false} />} <span className="text-soft">slot {slot}:</span>{" "}
             {[
               fields[`zero_${slot}`] !== undefined && `air ${fields[`zero_${slot}`]}`,
               fields[`gas_${slot}`] !== undefined && `gas ${fields[`gas_${slot}`]}`,
@@ -124,7 +152,8 @@ function JobWords({ job }: { job: Schemas["JobLine"] }) {
   );
 }
 
-function Lines({ id, verdict, of }: { id: string; verdict: string; of: number }) {
+function Lines({ read, verdict, of }: { read: Import; verdict: string; of: number }) {
+  const { id, kind } = read;
   const lines = useQuery(importLinesQuery(id, verdict));
   if (of === 0) {
     return <p className="py-2 text-soft">None.</p>;
@@ -139,12 +168,7 @@ function Lines({ id, verdict, of }: { id: string; verdict: string; of: number })
           <li key={line.line} className="grid grid-cols-[4.5rem_1fr] gap-x-3 border-t border-line py-1">
             <span className="text-soft">line {line.line}</span>
             <div>
-              <strong>{line.serial}</strong>{" "}
-              {line.job ? (
-                <JobWords job={line.job} />
-              ) : (
-                <span className="text-soft">{[line.model, line.assetTag, line.crew, line.location].filter(Boolean).join(" · ")}</span>
-              )}
+              <strong>{line.name || "unnamed"}</strong> <LineWords line={line} kind={kind} />
               {line.before && <span className="block text-sm text-soft">before: {line.before}</span>}
               {line.faults.map((fault) => (
                 <p key={fault.column + fault.reason}>

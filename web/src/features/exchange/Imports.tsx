@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { useSession } from "../../api/session";
+import { may, useSession, type Role } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { word } from "../../ui/shown";
@@ -10,15 +10,24 @@ import { ImportRead } from "./ImportRead";
 import { importsQuery, sendTable, type Import } from "./queries";
 import { WithdrawSheet } from "./WithdrawSheet";
 
-const ways: { kind: Import["kind"]; label: string; columns: string }[] = [
+const ways: { kind: Import["kind"]; role: Role; label: string; columns: string }[] = [
+  {
+    kind: "CYLINDERS",
+    role: "TECHNICIAN",
+    label: "A table of cylinders",
+    columns:
+      "One cylinder a line: tag, certificate, lot, made_on, use_before, volume_l, full_bar, gauge_bar, balance; components as “methane 1.25 vol% ±2 %; oxygen 16 vol% ±1 %”.",
+  },
   {
     kind: "DETECTORS",
+    role: "LEAD",
     label: "A table of detectors",
     columns:
       "One detector a line: serial and model; as far as known asset_tag, crew, location; for new ones sensor_1, sensor_2 and so on with the sensors’ serials.",
   },
   {
     kind: "RUNS",
+    role: "LEAD",
     label: "A table of jobs on paper",
     columns:
       "One calibration or bump a line: detector, job, on, done_by, cylinder; zero_1 and gas_1, zero_2 and gas_2 and so on with what each slot showed in clean air and on gas. They are judged by today’s cards and marked as typed in.",
@@ -27,12 +36,13 @@ const ways: { kind: Import["kind"]; label: string; columns: string }[] = [
 
 const outcomes = {
   DETECTORS: (one: Import) => `${one.fresh} new, ${one.changed} changed`,
+  CYLINDERS: (one: Import) => (one.fresh === 1 ? "1 cylinder" : `${one.fresh} cylinders`),
   RUNS: (one: Import) => (one.fresh === 1 ? "1 job" : `${one.fresh} jobs`),
 };
 
 /** Tables that come in: the file, what it would do, and the tables that came before. */
 export function Imports() {
-  const { zone } = useSession();
+  const session = useSession();
   const queries = useQueryClient();
   const imports = useQuery(importsQuery);
   const [open, setOpen] = useState<string | null>(null);
@@ -53,16 +63,18 @@ export function Imports() {
       <p className="mb-3 text-soft">
         A CSV file in UTF-8 or an XLSX workbook; the first line names the columns. Nothing is changed before you have seen what it would do.
       </p>
-      {ways.map((way) => (
-        <div key={way.kind} className="grid gap-x-6 border-t border-line py-3 sm:grid-cols-[15rem_minmax(0,1fr)]">
-          <ChooseTable
-            label={send.isPending && send.variables.kind === way.kind ? "Reading …" : way.label}
-            disabled={send.isPending}
-            onFile={(file) => send.mutate({ file, kind: way.kind })}
-          />
-          <p className="text-soft">{way.columns}</p>
-        </div>
-      ))}
+      {ways
+        .filter((way) => may(session, way.role))
+        .map((way) => (
+          <div key={way.kind} className="grid gap-x-6 gap-y-2 border-t border-line py-3 sm:grid-cols-[15rem_minmax(0,1fr)]">
+            <ChooseTable
+              label={send.isPending && send.variables.kind === way.kind ? "Reading …" : way.label}
+              disabled={send.isPending}
+              onFile={(file) => send.mutate({ file, kind: way.kind })}
+            />
+            <p className="text-soft">{way.columns}</p>
+          </div>
+        ))}
       <Told error={send.error ?? imports.error} />
       {shown && <ImportRead key={shown.id} read={shown} />}
       {imports.data && imports.data.length > 0 && (
@@ -80,7 +92,8 @@ export function Imports() {
                   {one.fileName}
                 </button>
                 <span className="grow text-soft">
-                  {one.by}, {atTime(one.at, zone)} · {word(one.phase === "READ" ? "looked at" : one.phase)} · {outcomes[one.kind](one)}
+                  {one.by}, {atTime(one.at, session.zone)} · {word(one.phase === "READ" ? "looked at" : one.phase)} ·{" "}
+                  {outcomes[one.kind](one)}
                 </span>
                 {one.phase === "APPLIED" && <Button onClick={() => setWithdrawing(one)}>Take it back</Button>}
               </li>

@@ -4,6 +4,7 @@ import type { Import } from "./queries";
 
 const titles = {
   DETECTORS: "Take the table back: what was new is retired, what was changed is as before",
+  CYLINDERS: "Take the table back: its cylinders are returned, and their tags are free",
   RUNS: "Take the table back: its records stay and count for nothing, the detectors stand as before",
 };
 

@@ -2,6 +2,7 @@ import { queryOptions } from "@tanstack/react-query";
 import { answer, api, asBody, type Schemas } from "../../api/client";
 
 export type Import = Schemas["ImportView"];
+export type ImportLine = Schemas["ImportLine"];
 
 export const importsQuery = queryOptions({
   queryKey: ["imports"],

@@ -54,8 +54,8 @@ export function Gas() {
               <Link to="/gas/equipment" className={buttonLook()}>
                 Equipment
               </Link>
-              <Link to="/gas/sheet" className={buttonLook()}>
-                From a sheet
+              <Link to="/exchange" className={buttonLook()}>
+                From a table
               </Link>
               {cylinders.length > 0 && <LabelsLink cylinders={cylinders.map((c) => c.tag)}>Labels</LabelsLink>}
             </span>

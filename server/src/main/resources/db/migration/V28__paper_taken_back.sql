@@ -1,4 +1,4 @@
--- Jobs done on paper come in as a table too, and what was typed in from paper can be taken back.
+-- Cylinders and jobs done on paper come in as tables too, and what was typed in from paper can be taken back.
 alter table run add column withdrawn boolean not null default false;
 
 -- How the detector stood before a run was typed in.
@@ -7,10 +7,12 @@ create table run_before (
     standing text not null
 );
 
-alter table fleet_import add column kind text not null default 'DETECTORS' check (kind in ('DETECTORS', 'RUNS'));
+alter table fleet_import add column kind text not null default 'DETECTORS' check (kind in ('DETECTORS', 'CYLINDERS', 'RUNS'));
 
--- The line of a job as it was read, and the run that it became.
-alter table fleet_import_row add column job text;
+-- Lines that are not detectors: the fields as they were read, what a job would come to, and the run that it became.
+alter table fleet_import_row add column fields text;
+alter table fleet_import_row add column verdict_of_job text;
+alter table fleet_import_row add column failing_slots text;
 alter table fleet_import_row add column run_id uuid references run (id);
 
 -- What trends, recalls and previews are drawn from: results of runs that were not taken back.

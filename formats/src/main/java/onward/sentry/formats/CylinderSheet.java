@@ -1,11 +1,9 @@
 package onward.sentry.formats;
 
-import java.nio.file.Path;
 import java.text.Normalizer;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,7 +18,6 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 
 /**
@@ -41,8 +38,6 @@ public final class CylinderSheet {
             "balance",
             "components");
 
-    private static final int MOST_LINES = 5_000;
-
     /** What core calls a field, by what the sheet calls its column. */
     private static final Map<String, String> COLUMN_OF = Map.of(
             "useBefore", "use_before",
@@ -57,46 +52,23 @@ public final class CylinderSheet {
             Pattern.CASE_INSENSITIVE);
 
     /**
-     * Something wrong in a line.
-     *
-     * @param column as the sheet calls it
-     * @param value as it stands there
-     */
-    public record Fault(String column, String value, String reason, String wayOut) {}
-
-    /**
      * A line of the sheet.
      *
      * @param line in the file, the header being line 1
      * @param cylinder empty when something is wrong
      */
-    public record Line(long line, String tag, Optional<Cylinder> cylinder, List<Fault> faults) {}
+    public record Line(long line, String tag, Optional<Cylinder> cylinder, List<LineFault> faults) {}
 
     private final TableFile.Row row;
-    private final List<Fault> faults = new ArrayList<>();
+    private final List<LineFault> faults = new ArrayList<>();
 
     private CylinderSheet(TableFile.Row row) {
         this.row = row;
     }
 
-    /**
-     * Reads a sheet; a line with a fault does not keep the others from being read.
-     *
-     * @throws Refused when it is no table, a column is missing, or it has more than 5,000 lines
-     */
-    public static List<Line> read(Path file) {
-        var lines = new ArrayList<Line>();
-        var seen = new HashSet<String>();
-        TableFile.read(file, COLUMNS, row -> {
-            Refusal.unless(
-                    lines.size() < MOST_LINES,
-                    "sheet-lines",
-                    "file",
-                    "The sheet has more than 5,000 lines.",
-                    "Split it.");
-            lines.add(new CylinderSheet(row).line(seen));
-        });
-        return lines;
+    /** Reads a row; what is wrong with it is said, field by field. */
+    public static Line read(TableFile.Row row) {
+        return new CylinderSheet(row).line();
     }
 
     /**
@@ -127,11 +99,8 @@ public final class CylinderSheet {
         return columns;
     }
 
-    private Line line(HashSet<String> seen) {
+    private Line line() {
         var tag = text("tag");
-        if (!tag.isEmpty() && !seen.add(tag.toLowerCase())) {
-            fault("tag", "The tag stands in this sheet twice.", "Give each cylinder a tag of its own.");
-        }
         var certificate = text("certificate");
         var lot = text("lot");
         var madeOn = day("made_on");
@@ -167,7 +136,11 @@ public final class CylinderSheet {
     }
 
     private void fault(String column, String reason, String wayOut) {
-        faults.add(new Fault(column, COLUMNS.contains(column) ? row.at(column) : "", reason, wayOut));
+        fault(column, reason, wayOut, Optional.empty());
+    }
+
+    private void fault(String column, String reason, String wayOut, Optional<String> instead) {
+        faults.add(new LineFault(column, row.at(column), reason, wayOut, instead));
     }
 
     private String text(String column) {
@@ -183,9 +156,8 @@ public final class CylinderSheet {
             fault(
                     column,
                     "This is no date as 2026-12-31.",
-                    SheetField.meantDay(row.at(column))
-                            .map(meant -> "Write " + meant + ".")
-                            .orElse("Write year, month, day."));
+                    "Write year, month, day.",
+                    SheetField.meantDay(row.at(column)).map(LocalDate::toString));
         }
         return day;
     }

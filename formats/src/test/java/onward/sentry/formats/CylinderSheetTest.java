@@ -9,8 +9,10 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import onward.sentry.core.gas.Unit;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.Test;
@@ -27,10 +29,16 @@ class CylinderSheetTest {
 
     private List<CylinderSheet.Line> read(String table) {
         try {
-            return CylinderSheet.read(Files.writeString(folder.resolve("cylinders.csv"), table));
+            return read(Files.writeString(folder.resolve("cylinders.csv"), table));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static List<CylinderSheet.Line> read(Path file) {
+        var lines = new ArrayList<CylinderSheet.Line>();
+        TableFile.read(file, CylinderSheet.COLUMNS, row -> lines.add(CylinderSheet.read(row)));
+        return lines;
     }
 
     @Test
@@ -69,26 +77,24 @@ class CylinderSheetTest {
                 + "HM-08,SKV-6,L1,2026-01-10,2027-01-10,103,69,60,helium," + MIX + "\n"
                 + "HM-11,SKV-7,L1,2026-01-10,2027-01-10,103,69,60,nitrogen," + MIX + "\n");
         assertThat(lines.get(0).faults())
-                .extracting(CylinderSheet.Fault::column, CylinderSheet.Fault::value, CylinderSheet.Fault::wayOut)
+                .extracting(LineFault::column, LineFault::value, LineFault::wayOut, LineFault::instead)
                 .containsExactly(
-                        tuple("use_before", "31.12.2027", "Write 2027-12-31."),
-                        tuple("full_bar", "sixty-nine", "Write it as 68.5."));
+                        tuple("use_before", "31.12.2027", "Write year, month, day.", Optional.of("2027-12-31")),
+                        tuple("full_bar", "sixty-nine", "Write it as 68.5.", Optional.empty()));
         assertThat(lines.get(1).faults())
-                .extracting(CylinderSheet.Fault::column)
+                .extracting(LineFault::column)
                 .containsExactly("lot", "components", "components");
         assertThat(lines.get(2).faults())
-                .extracting(CylinderSheet.Fault::column, CylinderSheet.Fault::value)
+                .extracting(LineFault::column, LineFault::value)
                 .containsExactly(tuple("use_before", "2025-01-10"));
-        assertThat(lines.get(3).faults())
-                .extracting(CylinderSheet.Fault::column)
-                .containsExactly("tag", "balance");
+        assertThat(lines.get(3).faults()).extracting(LineFault::column).containsExactly("balance");
         assertThat(lines.get(4).cylinder()).isPresent();
     }
 
     @Test
     void aDateThatCouldBeReadTwoWaysIsNotGuessed() {
         var lines = read(HEADER + "A,C,L,2026-01-10,05/06/2027,58,35,20,air,CO 80 ppm\n");
-        assertThat(lines.get(0).faults().get(0).wayOut()).isEqualTo("Write year, month, day.");
+        assertThat(lines.get(0).faults().get(0).instead()).isEmpty();
     }
 
     @Test
@@ -125,7 +131,7 @@ class CylinderSheetTest {
             }
             book.write(out);
         }
-        var line = CylinderSheet.read(file).get(0);
+        var line = read(file).get(0);
         assertThat(line.faults()).isEmpty();
         assertThat(line.cylinder().orElseThrow().useBefore()).isEqualTo(LocalDate.of(2027, 11, 12));
         assertThat(line.cylinder().orElseThrow().gaugeBar()).isEqualTo(34.5);

@@ -1,5 +1,7 @@
 package onward.sentry.server.exchange;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -9,6 +11,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.working.Refusal;
@@ -65,18 +68,19 @@ class Imports {
             int done) {}
 
     /**
-     * @param before asset tag, crew and place that a change takes the place of
-     * @param job of a line that is a job done on paper
+     * @param name of what it is about: a serial, or the tag of a cylinder
+     * @param fields as they stand in the table, by column
+     * @param before asset tag, crew and place that a change of a detector takes the place of
+     * @param verdict that the figures of a job on paper come to; empty where it is refused or on record already
+     * @param failing slots of the job whose figures do not pass
      */
     record ImportLine(
             long line,
-            String serial,
-            String model,
-            String assetTag,
-            String crew,
-            String location,
+            String name,
+            Map<String, String> fields,
             Optional<String> before,
-            Optional<RunIntake.JobLine> job,
+            Optional<String> verdict,
+            List<Integer> failing,
             List<LineFault> faults) {}
 
     /** @throws onward.sentry.core.working.Refused when the file is no table or too long */
@@ -117,10 +121,7 @@ class Imports {
     }
 
     private Intake intake(UUID id) {
-        return intakes.get(ImportKind.valueOf(jdbc.sql("select kind from fleet_import where id = ?")
-                .param(id)
-                .query(String.class)
-                .single()));
+        return intakes.get(kind(id));
     }
 
     @Transactional(readOnly = true)
@@ -128,10 +129,22 @@ class Imports {
         return views("where i.id = ?", id).stream().findFirst().orElseThrow(() -> new NotFound("Import " + id));
     }
 
-    /** The last twenty. */
+    /** The last twenty of some kinds. */
     @Transactional(readOnly = true)
-    public List<ImportView> all() {
-        return views("order by i.begun_at desc limit 20");
+    public List<ImportView> all(Set<ImportKind> kinds) {
+        return views("where i.kind = any (?) order by i.begun_at desc limit 20", (Object)
+                kinds.stream().map(ImportKind::name).toArray(String[]::new));
+    }
+
+    /** @throws NotFound when there is no such import */
+    @Transactional(readOnly = true)
+    public ImportKind kind(UUID id) {
+        return jdbc.sql("select kind from fleet_import where id = ?")
+                .param(id)
+                .query(String.class)
+                .optional()
+                .map(ImportKind::valueOf)
+                .orElseThrow(() -> new NotFound("Import " + id));
     }
 
     private List<ImportView> views(String which, Object... values) {
@@ -171,16 +184,26 @@ class Imports {
                 .query((row, n) -> new ImportLine(
                         row.getLong("line"),
                         row.getString("serial"),
-                        row.getString("model"),
-                        row.getString("asset_tag"),
-                        row.getString("crew"),
-                        row.getString("location"),
+                        fields(row),
                         Optional.ofNullable(row.getString("before"))
                                 .map(before -> String.join(", ", json.readValue(before, String[].class))),
-                        Optional.ofNullable(row.getString("job"))
-                                .map(job -> json.readValue(job, RunIntake.JobLine.class)),
+                        Optional.ofNullable(row.getString("verdict_of_job")),
+                        Optional.ofNullable(row.getString("failing_slots"))
+                                .map(slots -> List.of(json.readValue(slots, Integer[].class)))
+                                .orElse(List.of()),
                         waiting.faults(row.getString("faults"))))
                 .list();
+    }
+
+    private Map<String, String> fields(ResultSet row) throws SQLException {
+        if (row.getString("fields") != null) {
+            return waiting.fields(row.getString("fields"));
+        }
+        var fields = new HashMap<String, String>();
+        for (var column : List.of("model", "asset_tag", "crew", "location")) {
+            fields.put(column, row.getString(column));
+        }
+        return fields;
     }
 
     /**

@@ -2,7 +2,6 @@ package onward.sentry.server.exchange;
 
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -10,7 +9,6 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import onward.sentry.core.run.PaperLine;
 import onward.sentry.core.run.RunCommand;
@@ -23,6 +21,7 @@ import onward.sentry.formats.RunSheet;
 import onward.sentry.formats.RunSheet.PaperJob;
 import onward.sentry.formats.TableFile;
 import onward.sentry.server.bench.PaperRuns;
+import onward.sentry.server.exchange.WaitingLines.Waiting;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
@@ -76,20 +75,6 @@ class RunIntake implements Intake {
         this.json = json;
     }
 
-    /**
-     * @param fields as they stand in the table, by column
-     * @param verdict that the figures come to; empty where the line is refused or on record already
-     * @param failing the slots whose figures do not pass
-     */
-    record JobLine(Map<String, String> fields, Optional<String> verdict, List<Integer> failing) {}
-
-    private record Waiting(long line, Map<String, String> fields) {
-
-        RunSheet.Line read() {
-            return RunSheet.read(new TableFile.Row(line, fields));
-        }
-    }
-
     @Override
     public ImportKind kind() {
         return ImportKind.RUNS;
@@ -112,31 +97,25 @@ class RunIntake implements Intake {
 
     @Override
     public void stage(UUID id, List<TableFile.Row> rows, Set<String> seen) {
-        batches.batchUpdate(
-                "insert into fleet_import_row (import_id, line, serial, asset_tag, model, crew, location, sensors, job,"
-                        + " verdict, faults) values (?, ?, ?, '', '', '', '', '{}', ?, ?, ?)",
-                rows.stream()
-                        .map(row -> {
-                            var line = RunSheet.read(row);
-                            var faults = new ArrayList<>(line.faults());
-                            line.job()
-                                    .filter(job -> !seen.add(key(line.detector(), job)))
-                                    .ifPresent(job -> faults.add(new LineFault(
-                                            "on",
-                                            row.at("on"),
-                                            "This job stands in this table twice.",
-                                            "Take one of the two lines out.",
-                                            Optional.empty())));
-                            return new Object[] {
-                                id,
-                                row.line(),
-                                line.detector(),
-                                json.writeValueAsString(new JobLine(known(row), Optional.empty(), List.of())),
-                                faults.isEmpty() ? "NEW" : "REFUSED",
-                                json.writeValueAsString(faults)
-                            };
-                        })
-                        .toList());
+        var lines = rows.stream()
+                .map(row -> new Waiting(
+                        row.line(), RunSheet.read(row).detector(), WaitingLines.known(row, RunSheet.COLUMNS)))
+                .toList();
+        waiting.stage(id, lines, line -> faults(line, seen));
+    }
+
+    private static List<LineFault> faults(Waiting line, Set<String> seen) {
+        var read = RunSheet.read(line.row());
+        var faults = new ArrayList<>(read.faults());
+        read.job()
+                .filter(job -> !seen.add(key(read.detector(), job)))
+                .ifPresent(job -> faults.add(new LineFault(
+                        "on",
+                        job.on().toString(),
+                        "This job stands in this table twice.",
+                        "Take one of the two lines out.",
+                        Optional.empty())));
+        return faults;
     }
 
     private static String key(String detector, PaperJob job) {
@@ -148,16 +127,10 @@ class RunIntake implements Intake {
                 job.cylinder());
     }
 
-    private static Map<String, String> known(TableFile.Row row) {
-        return RunSheet.COLUMNS.stream()
-                .filter(column -> !row.at(column).isEmpty())
-                .collect(Collectors.toMap(Function.identity(), row::at));
-    }
-
     @Override
     public void compare(UUID id, String by) {
         markSame(id);
-        var lines = waitingLines(id, "verdict = 'NEW'", Integer.MAX_VALUE);
+        var lines = waiting.fresh(id, "on", Integer.MAX_VALUE);
         for (int from = 0; from < lines.size(); from += JUDGED_AT_ONCE) {
             judge(id, lines.subList(from, Math.min(from + JUDGED_AT_ONCE, lines.size())), by);
             entities.flush();
@@ -171,8 +144,8 @@ class RunIntake implements Intake {
                         where l.import_id = ? and l.verdict = 'NEW' and exists (
                             select 1 from run r join detector d on d.id = r.detector_id
                             where d.serial = l.serial and r.phase = 'SIGNED' and r.source = 'PAPER' and not r.withdrawn
-                                and lower(r.job) = lower(l.job::jsonb -> 'fields' ->> 'job')
-                                and r.ended_on = (l.job::jsonb -> 'fields' ->> 'on')::date)
+                                and lower(r.job) = lower(l.fields::jsonb ->> 'job')
+                                and r.ended_on = (l.fields::jsonb ->> 'on')::date)
                         """).param(id).update();
     }
 
@@ -187,21 +160,21 @@ class RunIntake implements Intake {
                         .filter(result -> !result.verdict().good())
                         .map(SensorResult::slot)
                         .toList();
-                var told =
-                        new JobLine(line.fields(), Optional.of(signed.verdict().label()), failing);
-                judged.add(new Object[] {json.writeValueAsString(told), id, line.line()});
+                judged.add(new Object[] {signed.verdict().label(), json.writeValueAsString(failing), id, line.line()});
             } catch (LineRefused e) {
                 refused.add(new WaitingLines.RefusedLine(line.line(), e.fault));
             }
         }
-        batches.batchUpdate("update fleet_import_row set job = ? where import_id = ? and line = ?", judged);
+        batches.batchUpdate(
+                "update fleet_import_row set verdict_of_job = ?, failing_slots = ? where import_id = ? and line = ?",
+                judged);
         waiting.refuse(id, refused);
     }
 
     /** Those of the lines that are on record, by their serial in small letters. */
     private Map<String, Fleet.Known> detectors(List<Waiting> lines) {
         var serials = lines.stream()
-                .map(line -> line.fields().get("detector").toLowerCase(Locale.ROOT))
+                .map(line -> line.name().toLowerCase(Locale.ROOT))
                 .distinct()
                 .toArray(String[]::new);
         var ids = jdbc.sql("select id from detector where lower(serial) = any (:serials)")
@@ -213,7 +186,7 @@ class RunIntake implements Intake {
     }
 
     private RunEvent.RunSigned wouldBe(Waiting line, Map<String, Fleet.Known> detectors, String by) throws LineRefused {
-        var read = line.read();
+        var read = RunSheet.read(line.row());
         var job = read.job().orElseThrow();
         var detector = detector(read.detector(), detectors);
         try {
@@ -278,21 +251,9 @@ class RunIntake implements Intake {
 
     @Override
     public void mend(UUID id, String by) {
-        var mended = jdbc.sql(
-                        "select line, job, faults from fleet_import_row where import_id = ? and verdict = 'REFUSED'"
-                                + " and faults not like '%\"instead\":null%'")
-                .param(id)
-                .query((row, n) -> {
-                    var fields = new HashMap<>(job(row.getString("job")).fields());
-                    waiting.faults(row.getString("faults"))
-                            .forEach(fault ->
-                                    fields.put(fault.column(), fault.instead().orElse(fault.value())));
-                    return new TableFile.Row(row.getLong("line"), fields);
-                })
-                .list();
-        waiting.remove(id, mended);
-        var seen = waitingLines(id, "verdict = 'NEW'", Integer.MAX_VALUE).stream()
-                .map(Waiting::read)
+        var mended = waiting.takeMended(id);
+        var seen = waiting.fresh(id, "on", Integer.MAX_VALUE).stream()
+                .map(line -> RunSheet.read(line.row()))
                 .map(line -> key(line.detector(), line.job().orElseThrow()))
                 .collect(Collectors.toSet());
         stage(id, mended, seen);
@@ -301,7 +262,8 @@ class RunIntake implements Intake {
 
     @Override
     public boolean applyNext(UUID id, String by) {
-        var next = waitingLines(id, "verdict = 'NEW' and not applied", JUDGED_AT_ONCE);
+        // The day orders them: what is older than the record cannot be put in between.
+        var next = waiting.fresh(id, "on", JUDGED_AT_ONCE);
         for (var line : next) {
             // Each anew: the one before it may be the same detector's.
             judge(id, List.of(line), by);
@@ -321,7 +283,7 @@ class RunIntake implements Intake {
     }
 
     private void store(UUID id, Waiting line, String by) {
-        var read = line.read();
+        var read = RunSheet.read(line.row());
         var job = read.job().orElseThrow();
         try {
             var sheet = sheet(fleet.bySerial(read.detector()), job);
@@ -332,20 +294,6 @@ class RunIntake implements Intake {
         } catch (LineRefused e) {
             throw new IllegalStateException("judged a moment ago", e);
         }
-    }
-
-    /** The day orders them: what is older than the record cannot be put in between. */
-    private List<Waiting> waitingLines(UUID id, String which, int most) {
-        return jdbc.sql("select line, job from fleet_import_row where import_id = ? and " + which
-                        + " order by job::jsonb -> 'fields' ->> 'on', line limit ?")
-                .params(id, most)
-                .query((row, n) -> new Waiting(
-                        row.getLong("line"), job(row.getString("job")).fields()))
-                .list();
-    }
-
-    private JobLine job(String text) {
-        return json.readValue(text, JobLine.class);
     }
 
     /** The runs are taken back, the last one first; their records stay. */

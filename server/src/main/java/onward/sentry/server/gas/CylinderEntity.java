@@ -108,6 +108,10 @@ class CylinderEntity {
         drawnLitres = 0;
     }
 
+    void call(String name) {
+        tag = name;
+    }
+
     void stands(CylinderState now, String reason) {
         state = now;
         stateReason = reason;

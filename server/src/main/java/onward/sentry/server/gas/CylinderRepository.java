@@ -11,6 +11,8 @@ interface CylinderRepository extends JpaRepository<CylinderEntity, UUID> {
 
     boolean existsByTag(String tag);
 
+    long countByTagStartingWith(String start);
+
     Optional<CylinderEntity> findByTagIgnoreCase(String tag);
 
     List<CylinderEntity> findByLotOrderByTag(String lot);

@@ -97,7 +97,7 @@ public class Shelf {
     }
 
     @Transactional(readOnly = true)
-    boolean holds(String tag) {
+    public boolean holds(String tag) {
         return cylinders.findByTagIgnoreCase(tag.strip()).isPresent();
     }
 
@@ -216,6 +216,16 @@ public class Shelf {
                 by,
                 Map.of("cylinder", cylinder.tag(), "state", to.label(), "reason", reason.strip()));
         return onShelf(cylinder);
+    }
+
+    /** A cylinder that nobody has used was registered by mistake: it is returned, and its tag is free for the right one. */
+    @Transactional
+    public void takeBack(String tag, String reason, String by) {
+        change(tag, CylinderState.RETURNED, reason, by);
+        var name = tag + " (taken back";
+        long before = cylinders.countByTagStartingWith(name);
+        entity(tag).call(name + (before == 0 ? ")" : " " + (before + 1) + ")"));
+        cylinders.flush();
     }
 
     @Transactional(readOnly = true)

@@ -10,8 +10,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
-import onward.sentry.formats.CylinderSheet;
+import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.formats.TableFile;
+import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
@@ -168,8 +169,7 @@ class ExchangeTest {
                 + serial + ",calibration,2026-03-20,Old Halvard," + tag + ",0,23,,,,,,\n";
         var read = runs(table);
         assertCounts(read, 2, 0, 0, 3);
-        assertThat(lines(read, "NEW").get(0).path("job").path("verdict").asString())
-                .isEqualTo("pass");
+        assertThat(lines(read, "NEW").get(0).path("verdict").asString()).isEqualTo("pass");
         var refused = lines(read, "REFUSED");
         assertThat(refused.get(1).path("faults").get(0).path("column").asString())
                 .isEqualTo("detector");
@@ -216,9 +216,56 @@ class ExchangeTest {
     }
 
     private static JsonNode runs(String table) {
-        var answer = lead.upload("/api/v1/imports?name=jobs.csv&kind=RUNS", table.getBytes(StandardCharsets.UTF_8));
+        return sent("RUNS", table.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static JsonNode sent(String kind, byte[] table) {
+        var answer = lead.upload("/api/v1/imports?name=table&kind=" + kind, table);
         assertThat(answer.status()).as(String.valueOf(answer.body())).isEqualTo(200);
         return answer.body();
+    }
+
+    @Test
+    void cylindersComeInAsATableAndTheWrongOneGoesOutAgainAndLeavesItsTagsFree() {
+        var known = tag(new Island(server, technician).houseMix());
+        var table = "tag,certificate,lot,made_on,use_before,volume_l,full_bar,gauge_bar,balance,components\n"
+                + "TC-01,SKV-1,L9,2026-01-10,2030-01-10,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
+                + "TC-02,SKV-2,L9,2026-01-10,31.12.2030,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
+                + "tc-01,SKV-3,L9,2026-01-10,2030-01-10,58,35,35,air,carbon monoxide 80 ppm ±2 %\n"
+                + known + ",SKV-4,L9,2026-01-10,2030-01-10,58,35,35,air,carbon monoxide 80 ppm ±2 %\n";
+        var read = technician
+                .upload("/api/v1/imports?name=c.csv&kind=CYLINDERS", table.getBytes(StandardCharsets.UTF_8))
+                .body();
+        assertCounts(read, 1, 0, 0, 3);
+        var refused = lines(read, "REFUSED");
+        assertThat(refused.get(0).path("faults").get(0).path("instead").asString())
+                .isEqualTo("2030-12-31");
+        assertThat(refused.get(1).path("faults").get(0).path("reason").asString())
+                .contains("twice");
+        assertThat(refused.get(2).path("faults").get(0).path("reason").asString())
+                .contains(known + " is on the shelf with another certificate, lot, made on");
+
+        var path = "/api/v1/imports/" + read.path("id").asString();
+        assertCounts(technician.post(path + "/mending", Map.of()).body(), 2, 0, 0, 2);
+        applied(read);
+        assertThat(technician.get("/api/v1/cylinders/TC-02").body().toString()).contains("2030-12-31", "\"new\"");
+        assertCounts(sent("CYLINDERS", table.getBytes(StandardCharsets.UTF_8)), 0, 0, 1, 3);
+
+        assertThat(withdraw(read, "last year's delivery").body().path("phase").asString())
+                .isEqualTo("WITHDRAWN");
+        assertThat(technician.get("/api/v1/cylinders/TC-01").status()).isEqualTo(404);
+        assertThat(server.jdbc()
+                        .sql("select state || ' ' || state_reason from cylinder where tag = 'TC-01 (taken back)'")
+                        .query(String.class)
+                        .single())
+                .isEqualTo("RETURNED last year's delivery");
+
+        var again = sent("CYLINDERS", table.replace("SKV-1,", "SKV-9,").getBytes(StandardCharsets.UTF_8));
+        applied(again);
+        server.bean(Shelf.class).change("TC-01", CylinderState.IN_USE, "compared", "a lead");
+        var used = withdraw(again, "wrong again");
+        assertThat(used.text("code")).isEqualTo("import-worked");
+        assertThat(used.text("detail")).contains("TC-01");
     }
 
     @Test
@@ -268,14 +315,11 @@ class ExchangeTest {
                 .isEmpty();
 
         var table = technician.bytes("/api/v1/exports/cylinders/xlsx");
-        var cylinders = CylinderSheet.read(Files.write(folder.resolve("cylinders"), table));
-        assertThat(cylinders).isNotEmpty().allMatch(line -> line.faults().isEmpty());
-        var onShelf = technician.upload("/api/v1/cylinders/sheet?apply=false", table);
-        assertThat(onShelf.status()).as(String.valueOf(onShelf.body())).isEqualTo(200);
-        assertThat(onShelf.body().path("lines").size()).isEqualTo(cylinders.size());
-        assertThat(onShelf.body().path("lines").toString())
+        var cylinders = sent("CYLINDERS", table);
+        assertThat(cylinders.path("same").asInt())
                 .as("what goes out comes in as what is there")
-                .doesNotContain("NEW", "DIFFERENT", "REFUSED");
+                .isEqualTo(rows(table).size());
+        assertCounts(cylinders, 0, 0, rows(table).size(), 0);
         var detectors =
                 lead.upload("/api/v1/imports?name=detectors.csv", technician.bytes("/api/v1/exports/detectors/csv"));
         assertThat(detectors.body().path("refused").asInt()).isZero();
