@@ -76,6 +76,7 @@ public class FleetBatch {
         var session = entities.unwrap(Session.class);
         session.doWork(connection -> {
             try (var plain = session.getSessionFactory().openStatelessSession(connection)) {
+                plain.setJdbcBatchSize(AT_ONCE);
                 plain.insertMultiple(fresh);
                 plain.insertMultiple(
                         fresh.stream().flatMap(one -> one.fitted().stream()).toList());
