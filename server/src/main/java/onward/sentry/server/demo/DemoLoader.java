@@ -95,8 +95,7 @@ class DemoLoader implements ApplicationRunner {
         }
         if (!settings.linkTokenFile().isEmpty()) {
             tokens.revoke(GATEWAY);
-            var ids = fleet.all().stream().map(Fleet.Known::id).toList();
-            writePrivately(Path.of(settings.linkTokenFile()), tokens.issue(GATEWAY, ids));
+            writePrivately(Path.of(settings.linkTokenFile()), tokens.issue(GATEWAY, fleet.inUse()));
         }
     }
 

@@ -19,6 +19,9 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
     @EntityGraph(attributePaths = "sensors")
     List<DetectorEntity> findAllByOrderBySerial();
 
+    @Query("select d.id from DetectorEntity d where d.retiredOn is null")
+    List<UUID> findInUse();
+
     @EntityGraph(attributePaths = "sensors")
     List<DetectorEntity> findBySerialIn(List<String> serials);
 

@@ -98,11 +98,10 @@ public class Fleet {
         this.json = json;
     }
 
-    /** Every detector with its state today, by serial. */
-    @Transactional
-    public List<Known> all() {
-        states.renewExpired();
-        return detectors.findAllByOrderBySerial().stream().map(this::known).toList();
+    /** Every detector that is not retired. */
+    @Transactional(readOnly = true)
+    public List<UUID> inUse() {
+        return detectors.findInUse();
     }
 
     @Transactional

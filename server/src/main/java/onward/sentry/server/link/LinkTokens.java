@@ -36,10 +36,10 @@ public class LinkTokens {
         jdbc.sql("insert into link_token (id, name, token_hash, created_at) values (?, ?, ?, ?)")
                 .params(id, name, Chain.hash(token), site.now().atOffset(ZoneOffset.UTC))
                 .update();
-        detectorIds.forEach(
-                detector -> jdbc.sql("insert into link_token_detector (token_id, detector_id) values (?, ?)")
-                        .params(id, detector)
-                        .update());
+        jdbc.sql("insert into link_token_detector (token_id, detector_id) select :token, unnest(:detectors)")
+                .param("token", id)
+                .param("detectors", detectorIds.toArray(UUID[]::new))
+                .update();
         return token;
     }
 
