@@ -97,6 +97,25 @@ class DetectorEntity {
         dueWorking = workingJson;
     }
 
+    /** What stands in the columns of one that nobody has worked on, in the order in which {@link FleetBatch} names them. */
+    Object[] freshRow() {
+        return new Object[] {
+            id,
+            serial,
+            assetTag,
+            model,
+            crew,
+            location,
+            receivedOn,
+            stateWord.name(),
+            usable,
+            stateReason,
+            stateValidThrough,
+            dueOn,
+            dueWorking
+        };
+    }
+
     void worked(LocalDate on, Verdict verdict, String strip) {
         lastRunOn = on;
         lastVerdict = verdict;

@@ -7,7 +7,6 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
 import onward.sentry.server.platform.Site;
-import org.hibernate.Session;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -71,17 +70,21 @@ public class FleetBatch {
         return detector;
     }
 
-    /** Without keeping track of each: nobody changes them any more in this transaction. */
+    /** Past Hibernate, which sends rows one by one where it does not keep track of them. */
     private void insert(List<DetectorEntity> fresh) {
-        var session = entities.unwrap(Session.class);
-        session.doWork(connection -> {
-            try (var plain = session.getSessionFactory().openStatelessSession(connection)) {
-                plain.setJdbcBatchSize(AT_ONCE);
-                plain.insertMultiple(fresh);
-                plain.insertMultiple(
-                        fresh.stream().flatMap(one -> one.fitted().stream()).toList());
-            }
-        });
+        jdbc.batchUpdate(
+                "insert into detector (id, serial, asset_tag, model, crew, location, received_on, state_word, usable,"
+                        + " state_reason, state_valid_through, due_on, due_working)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                fresh.stream().map(DetectorEntity::freshRow).toList());
+        jdbc.batchUpdate(
+                "insert into sensor (id, detector_id, slot, serial, fitted_on) values (?, ?, ?, ?, ?)",
+                fresh.stream()
+                        .flatMap(one -> one.fitted().stream()
+                                .map(sensor -> new Object[] {
+                                    sensor.id(), one.id(), sensor.slot(), sensor.serial(), sensor.fittedOn()
+                                }))
+                        .toList());
     }
 
     /** Where they are and whose they are; one that was retired is in use again, or the other way round. */
