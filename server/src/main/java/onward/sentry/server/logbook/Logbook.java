@@ -34,8 +34,14 @@ class Logbook {
     private static final Set<String> NOT_SHOWN = Set.of(
             "run", "lastHash", "textHash", "detector", "serial", "corrects", "job", "crew", "cylinder", "verdict");
 
-    /** How many of the newest are looked through before an index is asked for words. */
+    /** How many of the newest are looked through first. */
     private static final int NEWEST = 5_000;
+
+    /** How many at most, where the first look says that a page should be among them. */
+    private static final int MOST_NEWEST = 100_000;
+
+    /** Fewer say nothing about how far to look. */
+    private static final int TELLING = 3;
 
     /** What stands beside an entry is fetched for those of the page alone; inside, joins that no condition asks for fall away. */
     private static final String ROWS = """
@@ -122,7 +128,12 @@ class Logbook {
         var narrow = wish.condition(site.zone());
         var found = narrow.isEmpty()
                 ? rows("ledger", Condition.NONE, below, NEWEST_FIRST)
-                : rows(newest(below), below, narrow, NEWEST_FIRST);
+                : rows(newest(below, NEWEST), below, narrow, NEWEST_FIRST);
+        if (found.size() <= PAGE && !narrow.isEmpty() && found.size() >= TELLING) {
+            // Twice as far as a page should reach, were they as frequent everywhere.
+            int farther = 2 * NEWEST * PAGE / found.size();
+            found = farther > MOST_NEWEST ? found : rows(newest(below, farther), below, narrow, NEWEST_FIRST);
+        }
         if (found.size() <= PAGE && !narrow.isEmpty()) {
             // Not the column itself: the order of an index must not tempt to walk all entries in search of a rare word.
             found = rows("ledger", Condition.NONE, narrow.and(below), "l.at + interval '0' desc, l.seq desc");
@@ -135,8 +146,8 @@ class Logbook {
                 found.subList(0, PAGE), Optional.of(new LogbookWish.Place(last.at(), last.seq()).toString()));
     }
 
-    private static String newest(Condition below) {
-        return "(select * from ledger l where " + below.sql() + " order by " + NEWEST_FIRST + " limit " + NEWEST + ")";
+    private static String newest(Condition below, int most) {
+        return "(select * from ledger l where " + below.sql() + " order by " + NEWEST_FIRST + " limit " + most + ")";
     }
 
     /**

@@ -105,10 +105,35 @@ class LogbookTest {
             assertThat(second.path("entries").get(4).path("at").asString()).isEqualTo("2019-05-04T08:00:00Z");
             assertThat(second.path("next").isNull()).isTrue();
         } finally {
-            server.jdbc().sql("alter table ledger disable trigger user").update();
-            server.jdbc().sql("delete from ledger where seq < 0").update();
-            server.jdbc().sql("alter table ledger enable trigger user").update();
+            forgetThoseBelowZero();
         }
+    }
+
+    /** Too thin among those that are looked through first for a page: the look goes farther, and nothing is left out. */
+    @Test
+    void wordsThatOneInSomeHundredEntriesSaysFillPageAfterPage() {
+        server.jdbc()
+                .sql("insert into ledger (seq, at, kind, by, body, prev_hash, hash)"
+                        + " select -n, now() - n * interval '1 second', 'made-due', 'Thin Hand', case when n % 350 = 0"
+                        + " then '{\"cause\":\"eelgrass\"}' else '{}' end, '', '' from generate_series(1, 25000) n")
+                .update();
+        try {
+            var first = page("words=eelgrass");
+            assertThat(first.path("entries")).hasSize(Logbook.PAGE);
+            assertThat(first.path("entries").get(0).path("seq").asLong()).isEqualTo(-350);
+            assertThat(first.path("entries").get(59).path("seq").asLong()).isEqualTo(-350 * 60);
+            var second = page("words=eelgrass&before=" + first.path("next").asString());
+            assertThat(second.path("entries")).hasSize(11);
+            assertThat(second.path("entries").get(10).path("seq").asLong()).isEqualTo(-350 * 71);
+        } finally {
+            forgetThoseBelowZero();
+        }
+    }
+
+    private void forgetThoseBelowZero() {
+        server.jdbc().sql("alter table ledger disable trigger user").update();
+        server.jdbc().sql("delete from ledger where seq < 0").update();
+        server.jdbc().sql("alter table ledger enable trigger user").update();
     }
 
     @ParameterizedTest
