@@ -3721,6 +3721,10 @@ export interface components {
             at: number;
             what: string;
         };
+        GasOnRecord: {
+            tag: string;
+            cylinder: components["schemas"]["Cylinder"];
+        };
         Mixture: {
             components: components["schemas"]["Component"][];
             balanceGasId: string;
@@ -3742,8 +3746,7 @@ export interface components {
             policy: string;
             remark: string | null;
             reason: string | null;
-            cylinderTag: string | null;
-            cylinder: components["schemas"]["Cylinder"] | null;
+            gases: components["schemas"]["GasOnRecord"][];
             sensors: components["schemas"]["SensorRecord"][];
             events: components["schemas"]["EventLine"][];
             /** Format: int64 */

@@ -96,12 +96,11 @@ export function Record() {
       {r.run.strip && !isTypedIn(r.run.source) && (
         <Strip strip={r.run.strip} rows={r.sensors.map((s) => ({ slot: s.slot, label: s.formula }))} />
       )}
-      {r.cylinder && (
-        <p className="my-4">
-          Gas: <strong>{r.cylinderTag}</strong>, certificate {r.cylinder.certificateNumber}, lot {r.cylinder.lot}, use before{" "}
-          {onDay(r.cylinder.useBefore)}.
+      {r.gases.map(({ tag, cylinder }) => (
+        <p key={tag} className="my-2">
+          Gas: <strong>{tag}</strong>, certificate {cylinder.certificateNumber}, lot {cylinder.lot}, use before {onDay(cylinder.useBefore)}.
         </p>
-      )}
+      ))}
       <div className="grid gap-4 md:grid-cols-2">
         {r.sensors.map((sensor) => (
           <SensorSection key={sensor.slot} sensor={sensor} />

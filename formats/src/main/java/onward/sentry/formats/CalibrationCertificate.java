@@ -2,7 +2,6 @@ package onward.sentry.formats;
 
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -12,7 +11,6 @@ import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.GasLibrary;
-import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.strip.Strip;
@@ -129,17 +127,7 @@ public record CalibrationCertificate(
     }
 
     private static List<GasUsed> gases(RunState run) {
-        var used = new LinkedHashMap<String, Cylinder>();
-        for (var event : run.events()) {
-            if (event instanceof RunEvent.CylinderChosen chosen) {
-                used.put(chosen.cylinderId(), chosen.cylinder());
-            } else if (event instanceof RunEvent.BumpSeen seen) {
-                used.put(seen.cylinderId(), seen.cylinder());
-            } else if (event instanceof RunEvent.PaperEntered paper) {
-                used.put(paper.cylinderId(), paper.cylinder());
-            }
-        }
-        return used.entrySet().stream()
+        return run.gasUsed().entrySet().stream()
                 .map(entry -> gas(entry.getKey(), entry.getValue()))
                 .toList();
     }

@@ -21,6 +21,7 @@ import onward.sentry.core.card.Quantity;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.card.Tries;
+import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.SpanChain;
@@ -439,12 +440,25 @@ public final class RunState {
         return gas.chosen();
     }
 
-    /** The cylinder that was chosen last in this run. */
-    public Optional<RunEvent.CylinderChosen> lastCylinder() {
-        return events.stream()
-                .filter(RunEvent.CylinderChosen.class::isInstance)
-                .map(RunEvent.CylinderChosen.class::cast)
-                .max(Comparator.comparingLong(RunEvent.CylinderChosen::at));
+    /**
+     * The gas that was on it, in the order in which it came, whichever way the run was worked.
+     *
+     * <p>Example: a calibration on HM-01 and then on PD-01 returns {@code {HM-01=…, PD-01=…}}.
+     *
+     * @return cylinders by their tag; empty before one was chosen, and for a laboratory's certificate, which names none
+     */
+    public Map<String, Cylinder> gasUsed() {
+        var used = new LinkedHashMap<String, Cylinder>();
+        for (var event : events) {
+            if (event instanceof RunEvent.CylinderChosen chosen) {
+                used.put(chosen.cylinderId(), chosen.cylinder());
+            } else if (event instanceof RunEvent.BumpSeen seen) {
+                used.put(seen.cylinderId(), seen.cylinder());
+            } else if (event instanceof RunEvent.PaperEntered paper) {
+                used.put(paper.cylinderId(), paper.cylinder());
+            }
+        }
+        return used;
     }
 
     /** Since when the current application exposes its sensors. */
@@ -649,5 +663,13 @@ public final class RunState {
                 .filter(line -> line.slot() == slot)
                 .map(LabelLine::expected)
                 .findFirst();
+    }
+
+    /** The cylinder that was chosen last in this run. */
+    private Optional<RunEvent.CylinderChosen> lastCylinder() {
+        return events.stream()
+                .filter(RunEvent.CylinderChosen.class::isInstance)
+                .map(RunEvent.CylinderChosen.class::cast)
+                .max(Comparator.comparingLong(RunEvent.CylinderChosen::at));
     }
 }

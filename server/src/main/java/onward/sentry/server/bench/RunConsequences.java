@@ -118,7 +118,9 @@ class RunConsequences {
             entry.put("laboratory", of.laboratory());
             entry.put("certificate", of.certificate());
         });
-        live.state().lastCylinder().ifPresent(chosen -> entry.put("cylinder", chosen.cylinderId()));
+        live.state().gasUsed().keySet().stream()
+                .reduce((earlier, later) -> later)
+                .ifPresent(tag -> entry.put("cylinder", tag));
         return entry;
     }
 

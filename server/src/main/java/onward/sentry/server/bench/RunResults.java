@@ -58,6 +58,10 @@ public class RunResults {
                 tag = chosen.cylinderId();
             } else if (event instanceof RunEvent.BumpSeen seen) {
                 seen.outcomes().forEach(outcome -> cylinders.put(outcome, seen.cylinderId()));
+            } else if (event instanceof RunEvent.PaperEntered paper) {
+                paper.outcomes().stream()
+                        .filter(outcome -> outcome.stage().onGas())
+                        .forEach(outcome -> cylinders.put(outcome, paper.cylinderId()));
             } else if (event instanceof RunEvent.ReadingAccepted taken) {
                 cylinders.put(taken.outcome(), tag);
             } else if (event instanceof RunEvent.ReadingNotAccepted not) {

@@ -6,25 +6,19 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import onward.sentry.core.run.PaperLine;
-import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.SensorResult;
-import onward.sentry.core.schedule.StateWord;
-import onward.sentry.core.working.Refused;
 import onward.sentry.formats.LineFault;
 import onward.sentry.formats.RunSheet;
 import onward.sentry.formats.RunSheet.PaperJob;
 import onward.sentry.formats.TableFile;
 import onward.sentry.server.bench.PaperRuns;
+import onward.sentry.server.exchange.PaperLines.Judged;
+import onward.sentry.server.exchange.WaitingLines.RefusedLine;
 import onward.sentry.server.exchange.WaitingLines.Waiting;
-import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.logbook.Withdrawals;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -37,19 +31,13 @@ class RunIntake implements Intake {
 
     private static final int JUDGED_AT_ONCE = 100;
 
-    /** What core calls a field, by what the table calls its column. */
-    private static final Map<String, String> COLUMN_OF =
-            Map.of("doneBy", "done_by", "serial", "detector", "lines", "figures");
-
     private final JdbcTemplate batches;
     private final JdbcClient jdbc;
     private final EntityManager entities;
     private final WaitingLines waiting;
+    private final PaperLines paperLines;
     private final PaperRuns paper;
     private final Withdrawals withdrawals;
-    private final Fleet fleet;
-    private final Shelf shelf;
-    private final House house;
     private final JsonMapper json;
 
     RunIntake(
@@ -57,21 +45,17 @@ class RunIntake implements Intake {
             JdbcClient jdbc,
             EntityManager entities,
             WaitingLines waiting,
+            PaperLines paperLines,
             PaperRuns paper,
             Withdrawals withdrawals,
-            Fleet fleet,
-            Shelf shelf,
-            House house,
             JsonMapper json) {
         this.batches = batches;
         this.jdbc = jdbc;
         this.entities = entities;
         this.waiting = waiting;
+        this.paperLines = paperLines;
         this.paper = paper;
         this.withdrawals = withdrawals;
-        this.fleet = fleet;
-        this.shelf = shelf;
-        this.house = house;
         this.json = json;
     }
 
@@ -141,112 +125,40 @@ class RunIntake implements Intake {
     private void markSame(UUID id) {
         jdbc.sql("""
                         update fleet_import_row l set verdict = 'SAME'
-                        where l.import_id = ? and l.verdict = 'NEW' and exists (
+                        where l.import_id = ? and l.verdict = 'NEW' and not l.applied and exists (
                             select 1 from run r join detector d on d.id = r.detector_id
-                            where d.serial = l.serial and r.phase = 'SIGNED' and r.source = 'PAPER' and not r.withdrawn
+                            join ledger entry on entry.run_id = r.id and entry.kind = 'run-signed'
+                            where d.serial = l.serial and r.source = 'PAPER' and not r.withdrawn
+                                and entry.cylinder = l.fields::jsonb ->> 'cylinder'
                                 and lower(r.job) = lower(l.fields::jsonb ->> 'job')
                                 and r.ended_on = (l.fields::jsonb ->> 'on')::date)
                         """).param(id).update();
     }
 
-    private void judge(UUID id, List<Waiting> lines, String by) {
-        var detectors = detectors(lines);
-        var refused = new ArrayList<WaitingLines.RefusedLine>();
-        var judged = new ArrayList<Object[]>();
-        for (var line : lines) {
-            try {
-                var signed = wouldBe(line, detectors, by);
-                var failing = signed.results().stream()
-                        .filter(result -> !result.verdict().good())
-                        .map(SensorResult::slot)
-                        .toList();
-                judged.add(new Object[] {signed.verdict().label(), json.writeValueAsString(failing), id, line.line()});
-            } catch (LineRefused e) {
-                refused.add(new WaitingLines.RefusedLine(line.line(), e.fault));
-            }
-        }
+    private List<Judged> judge(UUID id, List<Waiting> lines, String by) {
+        var judged = paperLines.judge(lines, by);
         batches.batchUpdate(
                 "update fleet_import_row set verdict_of_job = ?, failing_slots = ? where import_id = ? and line = ?",
-                judged);
-        waiting.refuse(id, refused);
+                judged.stream()
+                        .flatMap(one -> one.ready().map(ready -> outcome(id, one.line(), ready.signed())).stream())
+                        .toList());
+        waiting.refuse(
+                id,
+                judged.stream()
+                        .flatMap(one -> one
+                                .fault()
+                                .map(fault -> new RefusedLine(one.line().line(), fault))
+                                .stream())
+                        .toList());
+        return judged;
     }
 
-    /** Those of the lines that are on record, by their serial in small letters. */
-    private Map<String, Fleet.Known> detectors(List<Waiting> lines) {
-        var serials = lines.stream()
-                .map(line -> line.name().toLowerCase(Locale.ROOT))
-                .distinct()
-                .toArray(String[]::new);
-        var ids = jdbc.sql("select id from detector where lower(serial) = any (:serials)")
-                .param("serials", serials)
-                .query(UUID.class)
-                .list();
-        return fleet.byIds(ids).stream()
-                .collect(Collectors.toMap(one -> one.serial().toLowerCase(Locale.ROOT), one -> one));
-    }
-
-    private RunEvent.RunSigned wouldBe(Waiting line, Map<String, Fleet.Known> detectors, String by) throws LineRefused {
-        var read = RunSheet.read(line.row());
-        var job = read.job().orElseThrow();
-        var detector = detector(read.detector(), detectors);
-        try {
-            return paper.wouldBe(detector, job.job(), sheet(detector, job), by);
-        } catch (Refused e) {
-            var column = COLUMN_OF.getOrDefault(e.refusal().field(), e.refusal().field());
-            throw new LineRefused(new LineFault(
-                    column,
-                    line.fields().getOrDefault(column, ""),
-                    e.refusal().reason(),
-                    e.refusal().wayOut(),
-                    Optional.empty()));
-        }
-    }
-
-    private static Fleet.Known detector(String serial, Map<String, Fleet.Known> detectors) throws LineRefused {
-        var found = Optional.ofNullable(detectors.get(serial.toLowerCase(Locale.ROOT)));
-        if (found.filter(one -> one.serial().equals(serial)).isEmpty()) {
-            throw new LineRefused(new LineFault(
-                    "detector",
-                    serial,
-                    "No detector on record is called so.",
-                    "Bring the detectors in first.",
-                    found.map(Fleet.Known::serial)));
-        }
-        if (found.get().state() == StateWord.RETIRED) {
-            throw new LineRefused(new LineFault(
-                    "detector", serial, serial + " is retired.", "Leave the line out.", Optional.empty()));
-        }
-        return found.get();
-    }
-
-    private RunCommand.EnterPaper sheet(Fleet.Known detector, PaperJob job) throws LineRefused {
-        var cylinder = shelf.all().stream()
-                .filter(one -> one.tag().equalsIgnoreCase(job.cylinder()))
-                .findFirst();
-        if (cylinder.filter(one -> one.tag().equals(job.cylinder())).isEmpty()) {
-            throw new LineRefused(new LineFault(
-                    "cylinder",
-                    job.cylinder(),
-                    "No cylinder on the shelf is called so.",
-                    "Register it first, empty or not: its certificate says what the figures mean.",
-                    cylinder.map(Shelf.OnShelf::tag)));
-        }
-        var card = house.latestCard(detector.model());
-        var lines = job.figures().entrySet().stream()
-                .flatMap(slot -> PaperLine.of(
-                        card,
-                        job.job(),
-                        slot.getKey(),
-                        optional(slot.getValue().zero()),
-                        optional(slot.getValue().onGas()))
-                        .stream())
+    private Object[] outcome(UUID id, Waiting line, RunEvent.RunSigned signed) {
+        var failing = signed.results().stream()
+                .filter(result -> !result.verdict().good())
+                .map(SensorResult::slot)
                 .toList();
-        return new RunCommand.EnterPaper(
-                lines, cylinder.get().tag(), cylinder.get().cylinder(), job.on(), job.doneBy());
-    }
-
-    private static OptionalDouble optional(Optional<Double> value) {
-        return value.map(OptionalDouble::of).orElseGet(OptionalDouble::empty);
+        return new Object[] {signed.verdict().label(), json.writeValueAsString(failing), id, line.line()};
     }
 
     @Override
@@ -262,38 +174,17 @@ class RunIntake implements Intake {
 
     @Override
     public boolean applyNext(UUID id, String by) {
+        markSame(id);
         // The day orders them: what is older than the record cannot be put in between.
         var next = waiting.fresh(id, "on", JUDGED_AT_ONCE);
-        for (var line : next) {
-            // Each anew: the one before it may be the same detector's.
-            judge(id, List.of(line), by);
-            if (isNew(id, line.line())) {
-                store(id, line, by);
-            }
-        }
-        return !next.isEmpty();
-    }
-
-    private boolean isNew(UUID id, long line) {
-        return jdbc.sql("select verdict from fleet_import_row where import_id = ? and line = ?")
-                .params(id, line)
-                .query(String.class)
-                .single()
-                .equals("NEW");
-    }
-
-    private void store(UUID id, Waiting line, String by) {
-        var read = RunSheet.read(line.row());
-        var job = read.job().orElseThrow();
-        try {
-            var sheet = sheet(fleet.bySerial(read.detector()), job);
-            var run = paper.store(read.detector(), job.job(), sheet, by);
+        // One by one: the one before it may be the same detector's.
+        next.forEach(line -> judge(id, List.of(line), by).get(0).ready().ifPresent(ready -> {
+            var run = paper.store(line.name(), ready.job(), ready.sheet(), by);
             jdbc.sql("update fleet_import_row set applied = true, run_id = ? where import_id = ? and line = ?")
                     .params(run, id, line.line())
                     .update();
-        } catch (LineRefused e) {
-            throw new IllegalStateException("judged a moment ago", e);
-        }
+        }));
+        return !next.isEmpty();
     }
 
     /** The runs are taken back, the last one first; their records stay. */
@@ -307,16 +198,5 @@ class RunIntake implements Intake {
                 .list();
         runs.forEach(run -> withdrawals.takeBack(run, reason, by));
         return Map.of("runs", runs.size());
-    }
-
-    private static final class LineRefused extends Exception {
-
-        private static final long serialVersionUID = 1;
-
-        private final transient LineFault fault;
-
-        private LineRefused(LineFault fault) {
-            this.fault = fault;
-        }
     }
 }

@@ -105,13 +105,15 @@ class RecordController {
             String policy,
             Optional<String> remark,
             Optional<String> reason,
-            Optional<String> cylinderTag,
-            Optional<Cylinder> cylinder,
+            List<GasOnRecord> gases,
             List<SensorRecord> sensors,
             List<EventLine> events,
             Optional<Long> entry,
             List<CorrectionLine> corrections,
             String lastHash) {}
+
+    /** A cylinder as it stood when its gas was on. */
+    record GasOnRecord(String tag, Cylinder cylinder) {}
 
     /** @param seq of the logbook's entry that puts something right */
     record CorrectionLine(long seq, Instant at, String by, String right, String why) {}
@@ -149,8 +151,9 @@ class RecordController {
                         .filter(RunEvent.RunStopped.class::isInstance)
                         .map(e -> ((RunEvent.RunStopped) e).reason())
                         .findFirst(),
-                state.lastCylinder().map(RunEvent.CylinderChosen::cylinderId),
-                state.lastCylinder().map(RunEvent.CylinderChosen::cylinder),
+                state.gasUsed().entrySet().stream()
+                        .map(used -> new GasOnRecord(used.getKey(), used.getValue()))
+                        .toList(),
                 state.sensors().stream()
                         .map(spec -> sensor(state, spec, traces))
                         .toList(),

@@ -81,6 +81,33 @@ class PaperTest {
                 .isEqualTo("Carbon monoxide failed calibration on 1 Mar 2026.");
     }
 
+    /** A recall has to reach what was set on the gas, whoever wrote it down and how. */
+    @Test
+    void theGasOfASheetIsOnItsRecordAndARecallOfItReachesTheDetector() {
+        var serial = island.quoin4();
+        var cylinder = island.cylinder(Map.of());
+        var tag = cylinder.path("tag").asString();
+        var stored = sheet(
+                serial,
+                "2026-03-01",
+                70,
+                Map.of("cylinderId", cylinder.path("id").asString()));
+        var record = technician
+                .get("/api/v1/runs/" + stored.text("runId") + "/record")
+                .body();
+        assertThat(record.path("gases")).hasSize(1);
+        assertThat(record.path("gases").get(0).path("tag").asString()).isEqualTo(tag);
+        assertThat(technician.get("/api/v1/logbook?cylinder=" + tag).body().toString())
+                .contains(stored.text("runId"));
+        var reached = "/api/v1/recalls/preview?scope=CYLINDER&named=" + tag;
+        assertThat(technician.get(reached).body().path("detectors").toString()).contains(serial);
+
+        assertThat(takeBack(server.signedIn(Role.LEAD), stored, "another cylinder")
+                        .status())
+                .isEqualTo(200);
+        assertThat(technician.get(reached).body().path("detectors").toString()).doesNotContain(serial);
+    }
+
     private Api.Answer takeBack(Api who, Api.Answer stored, String why) {
         return who.post("/api/v1/runs/" + stored.text("runId") + "/withdrawal", Map.of("why", why));
     }

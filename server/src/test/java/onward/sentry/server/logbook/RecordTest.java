@@ -47,7 +47,12 @@ class RecordTest {
         assertThat(told).anyMatch(t -> t.equals("Carbon monoxide span marginal, settled"));
         assertThat(told.get(told.size() - 1)).isEqualTo("technician person signed: marginal");
         assertThat(record.path("policy").asString()).isEqualTo(HousePolicy.SHIPPED.name());
-        assertThat(record.path("cylinder").path("useBefore").asString()).isEqualTo("2027-03-02");
+        assertThat(record.path("gases")
+                        .get(0)
+                        .path("cylinder")
+                        .path("useBefore")
+                        .asString())
+                .isEqualTo("2027-03-02");
 
         var listed = technician.get("/api/v1/detectors/" + serial + "/runs").body();
         assertThat(listed.size()).isEqualTo(1);
