@@ -2,6 +2,7 @@ package onward.sentry.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
@@ -182,8 +183,9 @@ class HouseWalkTest {
     }
 
     @Test
-    void aJobFromPaperIsTypedInJudgedAndMarked() {
-        try (var una = new Walk(world).signIn("una")) {
+    void aJobFromPaperIsTypedInJudgedMarkedAndTakenBackByALead() {
+        try (var una = new Walk(world).signIn("una");
+                var marit = new Walk(world).signIn("marit")) {
             var page = una.open("/detectors/Q4-1004").page();
             una.link("Done elsewhere").click();
             page.getByLabel("Done by").fill("Old Halvard");
@@ -205,9 +207,22 @@ class HouseWalkTest {
             assertThat(page.getByText("Typed in from paper, done by Old Halvard"))
                     .isVisible();
             assertThat(page.getByText("R = 87.5 % → pass")).isVisible();
+            assertThat(una.button("Take it back")).hasCount(0);
+            marit.page().navigate(page.url());
             una.link("Q4-1004").click();
             assertThat(page.getByText("from paper").first()).isVisible();
             una.nothingWentWrong();
+
+            marit.button("Take it back").click();
+            marit.page().getByLabel("What is wrong with it").fill("another detector’s sheet");
+            marit.page()
+                    .getByRole(AriaRole.DIALOG)
+                    .getByText("Take it back", new Locator.GetByTextOptions().setExact(true))
+                    .click();
+            assertThat(marit.page().getByText("this record was taken back and counts for nothing"))
+                    .isVisible();
+            assertThat(marit.button("Take it back")).hasCount(0);
+            marit.nothingWentWrong();
         }
     }
 

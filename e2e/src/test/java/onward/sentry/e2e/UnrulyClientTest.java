@@ -94,6 +94,8 @@ class UnrulyClientTest {
         for (int n = 0; n < REMARKS; n++) {
             assertThat(una.post(path, remark(n), "")).isEqualTo(200);
         }
+        var once = una.sent(path, checks, "");
+        assertThat(once.statusCode()).as(once.body()).isEqualTo(200);
 
         var events = una.get("/api/v1/runs/" + run + "/record");
         assertThat(IntStream.range(0, REMARKS))

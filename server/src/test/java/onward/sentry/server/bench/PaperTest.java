@@ -175,6 +175,46 @@ class PaperTest {
     }
 
     @Test
+    void whatMadeADetectorDueAtOnceDoesSoAgainWhenTheSheetThatSettledItIsTakenBack() {
+        var serial = island.quoin4();
+        sheet(serial, "2026-02-25", 70, Map.of());
+        technician.post(
+                "/api/v1/detectors/" + serial + "/triggers", Map.of("cause", "DROPPED", "remark", "off the quay"));
+        var dropped = technician.get("/api/v1/detectors/" + serial).body().path("detector");
+        assertThat(dropped.path("reason").asString()).contains("dropped or hit");
+        var settling = sheet(serial, "2026-03-02", 70, Map.of());
+        assertThat(technician
+                        .get("/api/v1/detectors/" + serial)
+                        .body()
+                        .path("detector")
+                        .path("reason")
+                        .asString())
+                .doesNotContain("dropped or hit");
+        assertThat(takeBack(server.signedIn(Role.LEAD), settling, "the day before it fell")
+                        .status())
+                .isEqualTo(200);
+        assertThat(technician.get("/api/v1/detectors/" + serial).body().path("detector"))
+                .isEqualTo(dropped);
+    }
+
+    @Test
+    void aReplacedSensorKeepsTheRecordThatWasMadeBeforeIt() {
+        var serial = island.quoin4();
+        var stored = sheet(serial, "2026-03-01", 70, Map.of());
+        technician.post(
+                "/api/v1/detectors/" + serial + "/sensors/3/replacement",
+                Map.of("serial", "NEW-" + serial, "fittedOn", "2026-03-02"));
+        var refused = takeBack(server.signedIn(Role.LEAD), stored, "wrong day");
+        assertThat(refused.text("code")).isEqualTo("withdrawal-sensor");
+        assertThat(technician
+                        .get("/api/v1/runs/" + stored.text("runId") + "/record")
+                        .body()
+                        .path("corrections"))
+                .as("nothing is half taken back")
+                .isEmpty();
+    }
+
+    @Test
     void onlyTheLastOneIsTakenBackAndWhatWasWorkedAtABenchStays() {
         var lead = server.signedIn(Role.LEAD);
         var serial = island.quoin4();
