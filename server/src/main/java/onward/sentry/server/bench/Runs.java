@@ -1,5 +1,6 @@
 package onward.sentry.server.bench;
 
+import jakarta.persistence.EntityManager;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -44,6 +45,7 @@ public class Runs {
     private static final long MOST_BEHIND_MILLIS = 120_000;
 
     private final RunRepository runs;
+    private final EntityManager entities;
     private final RunLog log;
     private final RunCache cache;
     private final RunConsequences consequences;
@@ -57,6 +59,7 @@ public class Runs {
 
     Runs(
             RunRepository runs,
+            EntityManager entities,
             RunLog log,
             RunCache cache,
             RunConsequences consequences,
@@ -68,6 +71,7 @@ public class Runs {
             Lendings lendings,
             Lanes lanes) {
         this.runs = runs;
+        this.entities = entities;
         this.log = log;
         this.cache = cache;
         this.consequences = consequences;
@@ -220,11 +224,18 @@ public class Runs {
         var served = together ? lanes.servedTogether(runId) : List.of(runId);
         lanes.check(runId, command);
         for (var id : served) {
-            var run = runs.lock(id).orElseThrow(() -> new NotFound("Run " + id));
+            var run = locked(id);
             if (!log.holds(id, clientId)) {
                 change(run, clientId, live -> live.carryOut(command, moment(run, live, at), by), () -> {});
             }
         }
+    }
+
+    /** Whoever has waited goes on from what stands now, not from what was read before the wait. */
+    private RunEntity locked(UUID id) {
+        var run = runs.lock(id).orElseThrow(() -> new NotFound("Run " + id));
+        entities.refresh(run);
+        return run;
     }
 
     private long moment(RunEntity run, LiveRun live, Optional<Long> at) {
@@ -247,7 +258,7 @@ public class Runs {
     @Transactional
     public void readings(
             UUID runId, UUID sessionId, long sequence, OptionalLong gatewayRunTime, List<Reading> readings) {
-        var run = runs.lock(runId).orElseThrow(() -> new NotFound("Run " + runId));
+        var run = locked(runId);
         if (!UNFINISHED.contains(run.phase()) || readings.isEmpty()) {
             return;
         }

@@ -3,8 +3,11 @@ package onward.sentry.server.bench;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
@@ -47,6 +50,25 @@ class TypedRunTest {
         for (int t = seconds; t <= seconds + 16; t += 8) {
             type(runId, t, readings);
         }
+    }
+
+    /** A hand and the readings, or a hand that strikes twice: whoever waits goes on from what stands when it is their turn. */
+    @Test
+    void commandsThatComeAtTheSameMomentAllTakeEffectOneAfterTheOther() throws Exception {
+        var runId =
+                island.start(island.quoin4(), "CALIBRATION", "TYPED").path("id").asString();
+        var hands = Executors.newFixedThreadPool(6);
+        var calls = new ArrayList<Callable<Integer>>();
+        for (int n = 0; n < 30; n++) {
+            var remark = Map.<String, Object>of("kind", "REMARK", "reason", "remark " + n + ".");
+            calls.add(() -> island.command(runId, remark).status());
+        }
+        for (var status : hands.invokeAll(calls)) {
+            assertThat(status.get()).isEqualTo(200);
+        }
+        hands.shutdown();
+        var record = technician.get("/api/v1/runs/" + runId + "/record").body();
+        assertThat(record.path("events").toString().split("Remark by", -1)).hasSize(31);
     }
 
     @Test
