@@ -9,8 +9,6 @@ interface CylinderRepository extends JpaRepository<CylinderEntity, UUID> {
 
     List<CylinderEntity> findAllByOrderByUseBeforeAscTagAsc();
 
-    boolean existsByTag(String tag);
-
     long countByTagStartingWith(String start);
 
     Optional<CylinderEntity> findByTagIgnoreCase(String tag);

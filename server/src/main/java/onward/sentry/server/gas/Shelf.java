@@ -111,7 +111,7 @@ public class Shelf {
         Refusal.unless(
                 !tag.isBlank(), "tag-missing", "tag", "A cylinder needs a tag.", "Use what is written on it, short.");
         Refusal.unless(
-                !cylinders.existsByTag(tag.strip()),
+                !holds(tag),
                 "tag-taken",
                 "tag",
                 "There is a cylinder " + tag.strip() + " already.",
