@@ -186,7 +186,7 @@ bench_load() {
 run_bench() {
   install_missing --browser
   build
-  mvn -q -B -DskipTests -DskipWeb=true -Dspotless.check.skip=true -pl core,standins,formats,bench package ||
+  mvn -q -B -DskipTests -DskipWeb=true -Dspotless.check.skip=true -pl core,standins,formats,planner,bench package ||
     die "the build failed" "Its output is above."
   bench_script_size
   bench_batch

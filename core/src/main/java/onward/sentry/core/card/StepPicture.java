@@ -28,7 +28,7 @@ public record StepPicture(Job job, int step, String description, String mediaTyp
                 "image/png".equals(mediaType) || "image/jpeg".equals(mediaType),
                 "picture-type",
                 "pictures",
-                "A picture is a PNG or a JPEG, not '" + mediaType + "'.",
+                "A picture is a PNG or a JPEG, not '" + (mediaType == null ? "" : mediaType) + "'.",
                 "Convert it first.");
         Refusal.unless(
                 base64 != null && !base64.isEmpty() && base64.length() <= MOST_LETTERS && decodes(base64),

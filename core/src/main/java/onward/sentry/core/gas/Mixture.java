@@ -4,15 +4,19 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
 /**
  * What a certificate says is in a cylinder: the components and the gas that makes up the rest.
  *
- * @param components at least one, each gas once, together no more than 100 vol%
+ * @param components at least one, each gas once, together no more than 100 vol% but for rounding
  * @param balanceGasId {@code nitrogen} or {@code air}
  */
 public record Mixture(List<Component> components, String balanceGasId) {
+
+    /** Certificates round each value by itself, vol%. */
+    private static final double ROUNDING = 0.5;
 
     public Mixture {
         components = List.copyOf(components);
@@ -38,6 +42,19 @@ public record Mixture(List<Component> components, String balanceGasId) {
                 "balance",
                 "The balance gas is air or nitrogen, not '" + balanceGasId + "'.",
                 "Take the balance gas from the certificate.");
+        double whole = components.stream().mapToDouble(Mixture::volPercent).sum();
+        Refusal.unless(
+                whole <= 100 + ROUNDING,
+                "mix-over-whole",
+                "components",
+                "The components are together " + Figures.upTo(whole, 2) + " vol%, more than the whole cylinder.",
+                "Compare each value and its unit with the certificate.");
+    }
+
+    private static double volPercent(Component part) {
+        return Conversion.of(GasLibrary.shipped().gas(part.gasId()), LelBasis.HANDBOOK)
+                .convert(part.certified(), Unit.VOL_PERCENT)
+                .value();
     }
 
     public Optional<Component> component(String gasId) {

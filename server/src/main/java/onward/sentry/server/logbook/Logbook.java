@@ -34,14 +34,8 @@ class Logbook {
     private static final Set<String> NOT_SHOWN = Set.of(
             "run", "lastHash", "textHash", "detector", "serial", "corrects", "job", "crew", "cylinder", "verdict");
 
-    /** How many of the newest are looked through first. */
-    private static final int NEWEST = 5_000;
-
-    /** How many at most, where the first look says that a page should be among them. */
-    private static final int MOST_NEWEST = 100_000;
-
-    /** Fewer say nothing about how far to look. */
-    private static final int TELLING = 3;
+    /** How many of the newest are looked through, one after the other, before the index of words is asked. */
+    private static final List<Integer> NEWEST = List.of(5_000, 50_000);
 
     /** What stands beside an entry is fetched for those of the page alone; inside, joins that no condition asks for fall away. */
     private static final String ROWS = """
@@ -124,26 +118,27 @@ class Logbook {
     /** What many entries say fills a page from the newest of them; what few say, the index of words finds at once. */
     @Transactional(readOnly = true)
     public LogbookPage page(LogbookWish wish) {
-        var below = wish.place();
-        var narrow = wish.condition(site.zone());
-        var found = narrow.isEmpty()
-                ? rows("ledger", Condition.NONE, below, NEWEST_FIRST)
-                : rows(newest(below, NEWEST), below, narrow, NEWEST_FIRST);
-        if (found.size() <= PAGE && !narrow.isEmpty() && found.size() >= TELLING) {
-            // Twice as far as a page should reach, were they as frequent everywhere.
-            int farther = 2 * NEWEST * PAGE / found.size();
-            found = farther > MOST_NEWEST ? found : rows(newest(below, farther), below, narrow, NEWEST_FIRST);
-        }
-        if (found.size() <= PAGE && !narrow.isEmpty()) {
-            // Not the column itself: the order of an index must not tempt to walk all entries in search of a rare word.
-            found = rows("ledger", Condition.NONE, narrow.and(below), "l.at + interval '0' desc, l.seq desc");
-        }
+        var found = found(wish.place(), wish.condition(site.zone()));
         if (found.size() <= PAGE) {
             return new LogbookPage(found, Optional.empty());
         }
         var last = found.get(PAGE - 1);
         return new LogbookPage(
                 found.subList(0, PAGE), Optional.of(new LogbookWish.Place(last.at(), last.seq()).toString()));
+    }
+
+    private List<LogbookEntry> found(Condition below, Condition narrow) {
+        if (narrow.isEmpty()) {
+            return rows("ledger", Condition.NONE, below, NEWEST_FIRST);
+        }
+        for (int most : NEWEST) {
+            var found = rows(newest(below, most), below, narrow, NEWEST_FIRST);
+            if (found.size() > PAGE) {
+                return found;
+            }
+        }
+        // Not the column itself: the order of an index must not tempt to walk all entries in search of a rare word.
+        return rows("ledger", Condition.NONE, narrow.and(below), "l.at + interval '0' desc, l.seq desc");
     }
 
     private static String newest(Condition below, int most) {
