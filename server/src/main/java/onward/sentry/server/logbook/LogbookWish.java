@@ -91,7 +91,8 @@ record LogbookWish(
                 sql,
                 values);
         query().ifPresent(query -> {
-            sql.add("l.words @@ to_tsquery('simple', ?)");
+            // As a query of its own it is worked out once, and not for every entry that is looked at.
+            sql.add("l.words @@ (select to_tsquery('simple', ?))");
             values.add(query);
         });
         from.ifPresent(day -> {
