@@ -35,6 +35,7 @@ class ArchitectureTest {
                     "bare",
                     List.of("card", "cylinder", "detector", "gas", "house", "judge", "rig", "run", "trace", "working")),
             Map.entry("plan", List.of("working")),
+            Map.entry("paper", List.of("card", "schedule", "working")),
             Map.entry("health", List.of("judge", "schedule", "working")),
             Map.entry("replay", List.of("card", "house", "run", "trace", "units", "working")),
             Map.entry(

@@ -6,14 +6,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.paper.PaperEntry;
 import onward.sentry.core.run.LaboratoryLine;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.PaperLine;
 import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.fleet.Standing;
 import onward.sentry.server.fleet.Standings;
@@ -92,26 +91,12 @@ public class PaperRuns {
             RunCommand sheet,
             LocalDate on,
             String by) {
-        Refusal.unless(
-                !on.isAfter(site.today()),
-                "paper-future",
-                "on",
-                "It is dated " + Figures.day(on) + ", which is still to come.",
-                "Give the day on which the job was done.");
-        Refusal.unless(
-                detector.lastRunOn().filter(last -> last.isAfter(on)).isEmpty(),
-                "paper-too-old",
-                "on",
-                "The last run on record is of "
-                        + detector.lastRunOn().map(Figures::day).orElse("") + "; this one is of "
-                        + Figures.day(on) + ".",
-                "What is older than the record cannot be put in between.");
-        Refusal.unless(
-                runs.unfinishedOf(detector.id()).isEmpty(),
-                "run-open",
-                "serial",
-                detector.serial() + " is on the bench.",
-                "Finish that run first.");
+        PaperEntry.check(
+                detector.serial(),
+                on,
+                site.today(),
+                detector.lastRunOn(),
+                !runs.unfinishedOf(detector.id()).isEmpty());
         var live = beginning.of(
                 detector, job, source, 1, slots.stream().distinct().sorted().toList(), by, false);
         live.carryOut(sheet, 0, by);

@@ -5,7 +5,6 @@ import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import onward.sentry.core.schedule.Trigger;
-import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Service;
@@ -49,23 +48,26 @@ public class Standings {
                 detector.fitted().stream().map(SensorEntity::standing).toList());
     }
 
+    /** Whether one of the sensors that were fitted then is not fitted any more. */
+    @Transactional(readOnly = true)
+    public boolean sensorReplaced(UUID detectorId, Standing then) {
+        var fitted = detectors.findById(detectorId).orElseThrow().fitted().stream()
+                .map(SensorEntity::id)
+                .toList();
+        return !then.sensors().stream().allMatch(sensor -> fitted.contains(sensor.id()));
+    }
+
     /**
      * As if the run had never been: what it renewed, held and made due is undone. What else was done to the detector
      * since stays.
      *
+     * @param before with every sensor of it still fitted
      * @param made what the run may have made the detector due by
-     * @throws onward.sentry.core.working.Refused when one of its sensors was replaced since
      */
     @Transactional
     public void again(UUID detectorId, Standing before, UUID runId, Predicate<Trigger> made, String why, String by) {
         var detector = detectors.findById(detectorId).orElseThrow();
         var fitted = detector.fitted().stream().collect(Collectors.toMap(SensorEntity::id, sensor -> sensor));
-        Refusal.unless(
-                before.sensors().stream().allMatch(sensor -> fitted.containsKey(sensor.id())),
-                "withdrawal-sensor",
-                "",
-                "A sensor of " + detector.serial() + " was replaced since.",
-                "The record stays. Correct it in the logbook.");
         before.sensors().forEach(sensor -> fitted.get(sensor.id()).standAgain(sensor));
         detector.standAgain(before);
         holds.findByDetectorIdAndReleasedAtIsNull(detectorId)

@@ -4,10 +4,8 @@ import java.time.LocalDate;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.paper.Withdrawal;
 import onward.sentry.core.schedule.Trigger;
-import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Refused;
 import onward.sentry.server.bench.PaperRuns;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
@@ -57,36 +55,34 @@ public class Withdrawals {
         this.jdbc = jdbc;
     }
 
-    /** @throws Refused when it was worked at a bench, was taken back before, or the detector was worked on since */
+    /** @throws onward.sentry.core.working.Refused as {@link Withdrawal#check} does */
     @Transactional
     public void takeBack(UUID runId, String why, String by) {
         var run = runs.run(runId);
         var detector = fleet.byId(run.detectorId());
-        var before = paper.before(runId)
-                .orElseThrow(() -> new Refused(new Refusal(
-                        "withdrawal-bench",
-                        "",
-                        "This record was not typed in from paper.",
-                        "What was worked at a bench stays; correct it in the logbook.")));
-        Refusal.unless(
-                !run.withdrawn(),
-                "withdrawal-twice",
-                "",
-                "This record was taken back already.",
-                "Load the page again.");
-        refuseIfWorkedSince(run, detector.serial());
+        var before = paper.before(runId);
+        new Withdrawal(
+                        detector.serial(),
+                        before.isPresent(),
+                        run.withdrawn(),
+                        !runs.unfinishedOf(run.detectorId()).isEmpty(),
+                        workedSince(run),
+                        before.filter(then -> standings.sensorReplaced(run.detectorId(), then))
+                                .isPresent())
+                .check();
         corrections.correct(entry(runId), "this record was taken back and counts for nothing", why, false, by, true);
         run.withdraw();
         doubts.withdrawn(runId, why, by);
-        standings.again(run.detectorId(), before, runId, trigger -> madeBy(run, trigger), why, by);
+        standings.again(run.detectorId(), before.orElseThrow(), runId, trigger -> madeBy(run, trigger), why, by);
         if (run.job() == Job.CALIBRATION) {
             detector.sensors().forEach(sensor -> outlooks.renew(sensor.id()));
         }
     }
 
     private static boolean madeBy(RunEntity run, Trigger trigger) {
-        return run.job() == Job.BUMP
-                && run.endedOn().filter(trigger.on()::equals).isPresent();
+        return run.endedOn()
+                .filter(on -> Withdrawal.made(run.job(), on, trigger))
+                .isPresent();
     }
 
     private long entry(UUID runId) {
@@ -97,28 +93,16 @@ public class Withdrawals {
                 .seq();
     }
 
-    /** Runs are taken back in the opposite order of that in which they came. */
-    private void refuseIfWorkedSince(RunEntity run, String serial) {
-        Refusal.unless(
-                runs.unfinishedOf(run.detectorId()).isEmpty(),
-                "run-open",
-                "serial",
-                serial + " is on the bench.",
-                "Finish that run first.");
-        var later = jdbc.sql("""
+    /** The day of the last job that was signed after it, in the order of the ledger. */
+    private Optional<LocalDate> workedSince(RunEntity run) {
+        return jdbc.sql("""
                         select max(r.ended_on)::text from run r join ledger l on l.run_id = r.id and l.kind = 'run-signed'
                         where r.detector_id = ? and not r.withdrawn
                             and l.seq > (select seq from ledger where run_id = ? and kind = 'run-signed')
                         """)
                 .params(run.detectorId(), run.id())
                 .query((row, n) -> Optional.ofNullable(row.getString(1)))
-                .single();
-        later.map(LocalDate::parse).ifPresent(on -> {
-            throw new Refused(new Refusal(
-                    "withdrawal-worked",
-                    "",
-                    "A job of " + Figures.day(on) + " came after it for " + serial + ".",
-                    "Take that one back first; what was worked at a bench stays, and this record with it."));
-        });
+                .single()
+                .map(LocalDate::parse);
     }
 }

@@ -1,0 +1,65 @@
+package onward.sentry.core.paper;
+
+import java.time.LocalDate;
+import java.util.Optional;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
+
+/**
+ * A record that somebody wants to take back, with what decides whether that may be. Only what was typed in can be wrong as a
+ * whole; records are taken back in the opposite order of that in which they came, so that the detector can stand as before.
+ *
+ * @param serial of its detector
+ * @param typedIn it came from paper or from a laboratory's certificate
+ * @param withdrawn it was taken back already
+ * @param onTheBench its detector is being worked on
+ * @param workedSince the day of the last job that was signed after it; empty when none was
+ * @param sensorReplaced a sensor that was fitted then has been replaced since
+ */
+public record Withdrawal(
+        String serial,
+        boolean typedIn,
+        boolean withdrawn,
+        boolean onTheBench,
+        Optional<LocalDate> workedSince,
+        boolean sensorReplaced) {
+
+    /**
+     * @throws onward.sentry.core.working.Refused with code {@code withdrawal-bench}, {@code withdrawal-twice},
+     *     {@code run-open}, {@code withdrawal-worked} or {@code withdrawal-sensor}, the first that holds
+     */
+    public void check() {
+        Refusal.unless(
+                typedIn,
+                "withdrawal-bench",
+                "",
+                "This record was not typed in from paper.",
+                "What was worked at a bench stays; correct it in the logbook.");
+        Refusal.unless(
+                !withdrawn, "withdrawal-twice", "", "This record was taken back already.", "Load the page again.");
+        PaperEntry.notOnTheBench(serial, onTheBench);
+        workedSince.ifPresent(on -> Refusal.unless(
+                false,
+                "withdrawal-worked",
+                "",
+                "A job of " + Figures.day(on) + " came after it for " + serial + ".",
+                "Take that one back first; what was worked at a bench stays, and this record with it."));
+        Refusal.unless(
+                !sensorReplaced,
+                "withdrawal-sensor",
+                "",
+                "A sensor of " + serial + " was replaced since.",
+                "The record stays. Correct it in the logbook.");
+    }
+
+    /**
+     * Whether a trigger that stands open is of this record's making: a bump makes its detector due at once on its own day.
+     *
+     * @param on the day of the job
+     */
+    public static boolean made(Job job, LocalDate on, Trigger trigger) {
+        return job == Job.BUMP && trigger.on().equals(on);
+    }
+}
