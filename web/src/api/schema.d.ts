@@ -3424,6 +3424,7 @@ export interface components {
             unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3" | "MG_PER_L";
             /** Format: double */
             uncertaintyPercent: number;
+            statesTwo: boolean | null;
         };
         NewCylinder: {
             tag: string;

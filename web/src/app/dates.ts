@@ -27,6 +27,11 @@ export function onDay(iso: string): string {
   return written(dayOf(iso), "short", { day: "numeric", month: "short", year: "numeric" });
 }
 
+/** What is nothing but a day as a day, and any other text as it is. */
+export function orDay(text: string): string {
+  return /^\d{4}-\d\d-\d\d$/.test(text) ? onDay(text) : text;
+}
+
 /** A day without its year, as "Thu 26 Mar": for what lies within months. */
 export function onShortDay(iso: string): string {
   return written(dayOf(iso), "short", { day: "numeric", month: "short" });

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it } from "vitest";
-import { atTime, onDay, onShortDay, tickDay, writeDaysAs } from "../app/dates";
+import { atTime, onDay, orDay, onShortDay, tickDay, writeDaysAs } from "../app/dates";
 import { kept, read } from "../app/units";
 
 const psi = { symbol: "psi", decimals: 0, factor: 14.503773773, offset: 0 };
@@ -16,6 +16,12 @@ describe("units of the site", () => {
 
 describe("days", () => {
   afterEach(() => writeDaysAs("DAY_FIRST"));
+
+  it("are found where a text is nothing else", () => {
+    expect(orDay("2027-03-28")).toBe("Sun, 28 Mar 2027");
+    expect(orDay("seen on 2027-03-28")).toBe("seen on 2027-03-28");
+    expect(orDay("2027-03-281")).toBe("2027-03-281");
+  });
 
   it.each([
     ["DAY_FIRST", "Thu, 26 Mar 2026", "Thu 26 Mar", "26 Mar", "26 Mar 2026, 00:30"],

@@ -8,6 +8,8 @@ function colour(name: string): string {
   return getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 }
 
+const DAY = 86_400;
+
 /** What was in a cylinder: falling by each run, set right by each look at the gauge. */
 export function ContentsChart({ course, volume }: { course: Schemas["Level"][]; volume: number }) {
   const host = useRef<HTMLDivElement>(null);
@@ -29,7 +31,13 @@ export function ContentsChart({ course, volume }: { course: Schemas["Level"][]; 
         padding: [10, 12, 0, 0],
         scales: { y: { range: [0, volume] } },
         axes: [
-          { ...axis, grid: { show: false }, values: (_, splits) => splits.map((s) => tickDay(new Date(s * 1000))) },
+          {
+            ...axis,
+            grid: { show: false },
+            // Whole days: two marks of one day would bear the same name.
+            incrs: [1, 2, 7, 14, 28, 56, 112, 364].map((days) => days * DAY),
+            values: (_, splits) => splits.map((s) => tickDay(new Date(s * 1000))),
+          },
           { ...axis, grid: { stroke: () => colour("line"), width: 1 }, size: 56, values: (_, splits) => splits.map((l) => `${l} L`) },
         ],
         series: [

@@ -38,6 +38,7 @@ const shapeIn = (pressure: Schemas["UnitView"]) =>
             .number<string>("Uncertainty is a number.")
             .min(0, "Uncertainty is 0 or more.")
             .lt(50, "Uncertainty is below 50 %."),
+          statesTwo: z.enum(["no", "yes"]).transform((says) => says === "yes"),
         }),
       )
       .min(1),
@@ -46,7 +47,7 @@ const shapeIn = (pressure: Schemas["UnitView"]) =>
 type Body = z.output<ReturnType<typeof shapeIn>>;
 type Fields = z.input<ReturnType<typeof shapeIn>>;
 
-const oneMore: Fields["components"][number] = { gas: "methane", amount: "", unit: "VOL_PERCENT", uncertaintyPercent: "2" };
+const oneMore: Fields["components"][number] = { gas: "methane", amount: "", unit: "VOL_PERCENT", uncertaintyPercent: "2", statesTwo: "no" };
 
 const route = getRouteApi("/shell/gas/new");
 
@@ -126,7 +127,10 @@ export function NewCylinder() {
         <fieldset className="flex flex-col gap-2">
           <legend className="mb-2 text-xl font-bold">Components, as on the certificate</legend>
           {components.fields.map((field, i) => (
-            <div key={field.id} className="grid items-start gap-3 border-t border-line py-2 sm:grid-cols-[1fr_8rem_7rem_8rem_auto]">
+            <div
+              key={field.id}
+              className="grid items-start gap-3 border-t border-line py-2 sm:grid-cols-[1fr_6.5rem_6.5rem_5.5rem_9rem_auto]"
+            >
               <Choice label="Gas" {...form.register(`components.${i}.gas`)}>
                 {gases.data?.map((gas) => (
                   <option key={gas.id} value={gas.id}>
@@ -150,6 +154,10 @@ export function NewCylinder() {
                 {...form.register(`components.${i}.uncertaintyPercent`)}
                 error={errors.components?.[i]?.uncertaintyPercent?.message}
               />
+              <Choice label="Coverage" {...form.register(`components.${i}.statesTwo`)}>
+                <option value="no">not stated</option>
+                <option value="yes">k = 2</option>
+              </Choice>
               <Button
                 aria-label={`Take component ${i + 1} out`}
                 disabled={components.fields.length === 1}

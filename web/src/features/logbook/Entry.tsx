@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { isTypedIn, sourceAside } from "../../app/source";
-import { timeIn } from "../../app/dates";
+import { orDay, timeIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { Strip } from "../../ui/Strip";
@@ -21,7 +21,7 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
         <span className="text-soft tabular-nums">{timeIn(zone, entry.at)}</span>
         <p className="min-w-0">
           <What entry={entry} />{" "}
-          <span className="text-soft">{entry.details.map((detail) => `${detail.name} ${detail.value}`).join(" · ")}</span>
+          <span className="text-soft">{entry.details.map((detail) => `${detail.name} ${orDay(detail.value)}`).join(" · ")}</span>
         </p>
         <span className="col-start-2 md:col-start-3">{entry.strip && !isTypedIn(entry.source) && <Strip strip={entry.strip} />}</span>
         <span className="col-start-2 text-soft md:col-start-4">{entry.by}</span>
@@ -39,7 +39,7 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
         <div className="mb-2 border-l-4 border-act py-1 pl-3 md:ml-[3.5rem]">
           <dl className="grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5">
             {entry.details.map((detail) => (
-              <Line key={detail.name} name={detail.name} value={detail.value} />
+              <Line key={detail.name} name={detail.name} value={orDay(detail.value)} />
             ))}
             {entry.cylinder && <Line name="cylinder" value={entry.cylinder} />}
             {entry.model && <Line name="model" value={entry.model} />}

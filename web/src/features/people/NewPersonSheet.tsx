@@ -4,20 +4,15 @@ import { answer, api, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
+import { word } from "../../ui/shown";
 import { Told } from "../../ui/Told";
-
-const roles = [
-  ["VIEWER", "viewer: looks only"],
-  ["TECHNICIAN", "technician: works the bench"],
-  ["LEAD", "lead: releases from hold, changes rules"],
-  ["ADMINISTRATOR", "administrator: adds people, gives roles"],
-] as const;
+import { roles, type Role } from "./roles";
 
 export function NewPersonSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (first: Schemas["FirstPassword"]) => void }) {
   const queries = useQueryClient();
   const [signInName, setSignInName] = useState("");
   const [displayName, setDisplayName] = useState("");
-  const [role, setRole] = useState<Schemas["PersonView"]["role"]>("TECHNICIAN");
+  const [role, setRole] = useState<Role>("TECHNICIAN");
   const add = useMutation({
     mutationFn: () => answer(api.POST("/api/v1/people", { body: { signInName, displayName, role } })),
     onSuccess: async (first) => {
@@ -48,10 +43,10 @@ export function NewPersonSheet({ onClose, onAdded }: { onClose: () => void; onAd
           onChange={(event) => setSignInName(event.target.value)}
           hint="short, for example una"
         />
-        <Choice label="May" value={role} onChange={(event) => setRole(event.target.value as typeof role)}>
-          {roles.map(([value, words]) => (
+        <Choice label="May" value={role} onChange={(event) => setRole(event.target.value as Role)}>
+          {roles.map(([value, adds]) => (
             <option key={value} value={value}>
-              {words}
+              {word(value)}: {adds}
             </option>
           ))}
         </Choice>

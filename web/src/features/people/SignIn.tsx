@@ -39,7 +39,7 @@ export function SignIn() {
                   className="flex min-h-11 w-full items-center gap-3 text-left hover:bg-paper"
                   onClick={() => pick.mutate(person)}
                 >
-                  <span className="w-16 font-semibold text-act underline underline-offset-4">{person.signInName}</span>
+                  <span className="w-16 shrink-0 font-semibold text-act underline underline-offset-4">{person.signInName}</span>
                   <span>{person.may}</span>
                 </button>
               </li>

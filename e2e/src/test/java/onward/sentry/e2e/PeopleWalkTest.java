@@ -55,7 +55,27 @@ class PeopleWalkTest {
             runa.button("Note it").click();
             assertThat(row).containsText("ended Wed, 1 Jan 2020");
 
+            var role = row.getByLabel("Role of " + NAME);
+            role.selectOption("LEAD");
+            assertThat(page.getByRole(AriaRole.DIALOG)).containsText("It signs " + NAME + " out on 1 device at once.");
+            runa.button("Leave it as it is").click();
+            assertThat(role).hasValue("TECHNICIAN");
+            jon.page().reload();
+            assertThat(jon.page().getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .containsText("day");
+            role.selectOption("LEAD");
+            runa.button("Yes, lead from now on").click();
+            assertThat(role).hasValue("LEAD");
+            assertThat(row).not().containsText("signed in on");
+            jon.page().reload();
+            assertThat(jon.button("Sign in")).isVisible();
+
+            runa.button(NAME + " is not qualified for breath alcohol any more").click();
+            runa.button("Not qualified from now on").click();
+            assertThat(row).not().containsText("breath alcohol");
+
             row.getByText("Left the site").click();
+            runa.button("Yes, has left").click();
             assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Not here any more")))
                     .containsText(NAME);
             jon.page().reload();

@@ -21,7 +21,8 @@ import onward.sentry.core.gas.Unit;
 import onward.sentry.core.working.Refused;
 
 /**
- * Cylinders as a table, CSV or XLSX, one a line, as {@code docs/formats/cylinders.md} describes it: dates as 2026-12-31, components in one field as {@code "methane 1.25 vol% ±2 %; oxygen 16 vol% ±1 %"}.
+ * Cylinders as a table, CSV or XLSX, one a line, as {@code docs/formats/cylinders.md} describes it: dates as 2026-12-31,
+ * components in one field as {@code "methane 1.25 vol% ±2 % (k = 2); oxygen 16 vol% ±1 %"}.
  */
 public final class CylinderSheet {
 
@@ -44,11 +45,12 @@ public final class CylinderSheet {
             "volumeLitres", "volume_l",
             "fullBar", "full_bar",
             "gaugeBar", "gauge_bar",
-            "gas", "components");
+            "gas", "components",
+            "unit", "components");
 
     private static final Pattern COMPONENT = Pattern.compile(
             "(?<gas>[\\p{L}\\p{N} -]+?)\\s+(?<amount>[\\d.,]+)\\s*(?<unit>ppm|vol%|%LEL|mg/m³|mg/L)"
-                    + "(?:\\s*(?:±|\\+/-)\\s*(?<uncertainty>[\\d.,]+)\\s*%)?",
+                    + "(?:\\s*(?:±|\\+/-)\\s*(?<uncertainty>[\\d.,]+)\\s*%(?<two>\\s*\\(?k\\s*=\\s*2\\)?)?)?",
             Pattern.CASE_INSENSITIVE);
 
     /**
@@ -93,9 +95,7 @@ public final class CylinderSheet {
         compare.accept("balance", cylinder -> cylinder.mixture().balanceGasId());
         compare.accept(
                 "components",
-                cylinder -> cylinder.mixture().components().stream()
-                        .map(part -> List.of(part.gasId(), part.certified(), part.relativeUncertainty()))
-                        .collect(Collectors.toSet()));
+                cylinder -> cylinder.mixture().components().stream().collect(Collectors.toSet()));
         return columns;
     }
 
@@ -210,7 +210,10 @@ public final class CylinderSheet {
             return Optional.empty();
         }
         return Optional.of(new Component(
-                gas.get().id(), Concentration.of(amount.get(), unit(parts.group("unit"))), uncertainty / 100));
+                gas.get().id(),
+                Concentration.of(amount.get(), unit(parts.group("unit"))),
+                uncertainty / 100,
+                parts.group("two") != null));
     }
 
     /** With small figures as plain ones. */

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Unit;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.Test;
@@ -58,6 +59,46 @@ class CylinderSheetTest {
                         tuple("methane", 1.25, Unit.VOL_PERCENT, 0.02),
                         tuple("oxygen", 16.0, Unit.VOL_PERCENT, 0.01),
                         tuple("carbon-monoxide", 80.0, Unit.PPM, 0.02));
+    }
+
+    @Test
+    void aCertificateMayStateItsCoverage() {
+        for (var stated : List.of("±2 % (k = 2)", "±2 % k=2", "+/-2%(K=2)")) {
+            var part = component("CO 80 ppm " + stated);
+            assertThat(part.statesTwo()).as(stated).isTrue();
+            assertThat(part.uncertainty()).isEqualTo("±2 % (k = 2)");
+        }
+        assertThat(component("CO 80 ppm ±2.5 %").statesTwo()).isFalse();
+        assertThat(component("CO 80 ppm ±2.5 %").uncertainty()).isEqualTo("±2.5 %");
+        assertThat(faultOf("CO 80 ppm ±2 % (k = 3)")).contains("is no component");
+        assertThat(faultOf("CO 80 ppm (k = 2)")).contains("is no component");
+    }
+
+    @Test
+    void whatIsMoreThanTheWholeOrNoGasThatBurnsIsAFaultOfTheComponents() {
+        assertThat(faultOf("methane 60 vol%; oxygen 50 vol%")).contains("110 vol%");
+        assertThat(faultOf("oxygen 50 %LEL")).contains("no lower explosive limit");
+        assertThat(faultOf("CO 80 ppm; carbon monoxide 20 ppm")).contains("listed twice");
+    }
+
+    private Component component(String text) {
+        return read(HEADER + line(text))
+                .get(0)
+                .cylinder()
+                .orElseThrow()
+                .mixture()
+                .components()
+                .get(0);
+    }
+
+    private String faultOf(String components) {
+        var faults = read(HEADER + line(components)).get(0).faults();
+        assertThat(faults).extracting(LineFault::column).containsExactly("components");
+        return faults.get(0).reason();
+    }
+
+    private static String line(String components) {
+        return "HM-07,SKV-1,L1,2026-01-10,2027-01-10,103,69,68.5,nitrogen,\"" + components + "\"\n";
     }
 
     @Test

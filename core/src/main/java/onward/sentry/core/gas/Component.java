@@ -1,6 +1,7 @@
 package onward.sentry.core.gas;
 
 import java.util.Objects;
+import onward.sentry.core.working.Figures;
 
 /**
  * A gas of a mix with its certified concentration.
@@ -27,5 +28,10 @@ public record Component(String gasId, Concentration certified, double relativeUn
         if (certified.value() == 0) {
             throw new IllegalArgumentException("a component of 0 is no component: " + gasId);
         }
+    }
+
+    /** As certificates print it: {@code "±2 %"}, and {@code "±2 % (k = 2)"} where the coverage is stated. */
+    public String uncertainty() {
+        return "±" + Figures.upTo(100 * relativeUncertainty, 1) + " %" + (statesTwo ? " (k = 2)" : "");
     }
 }

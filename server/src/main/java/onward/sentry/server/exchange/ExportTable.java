@@ -42,8 +42,8 @@ enum ExportTable {
                 c.balance,
                 (select string_agg(p.gas_id || ' ' || p.amount || ' ' || case p.unit when 'PPM' then 'ppm'
                         when 'VOL_PERCENT' then 'vol%' when 'PERCENT_LEL' then '%LEL' when 'MG_PER_M3' then 'mg/m³'
-                        else 'mg/L' end || ' ±' || round((p.relative_uncertainty * 100)::numeric, 3) || ' %', '; '
-                    order by p.position)
+                        else 'mg/L' end || ' ±' || round((p.relative_uncertainty * 100)::numeric, 3) || ' %'
+                        || case when p.states_two then ' (k = 2)' else '' end, '; ' order by p.position)
                  from cylinder_component p where p.cylinder_id = c.id),
                 lower(replace(c.state, '_', ' '))
             from cylinder c order by c.tag

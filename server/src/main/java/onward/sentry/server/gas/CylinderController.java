@@ -8,6 +8,7 @@ import java.security.Principal;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import java.util.Optional;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.gas.Component;
@@ -49,8 +50,13 @@ class CylinderController {
         this.people = people;
     }
 
+    /** @param statesTwo the certificate says that its uncertainty is expanded with k = 2; left out: it says nothing */
     record NewComponent(
-            @NotBlank String gas, double amount, @NotNull Unit unit, double uncertaintyPercent) {}
+            @NotBlank String gas,
+            double amount,
+            @NotNull Unit unit,
+            double uncertaintyPercent,
+            Optional<Boolean> statesTwo) {}
 
     record NewCylinder(
             @NotBlank String tag,
@@ -94,7 +100,11 @@ class CylinderController {
                     gas.name() + ": the uncertainty is 0 to below 50 %, was " + Figures.upTo(c.uncertaintyPercent(), 2)
                             + " %.",
                     "Give ±2 % as 2.");
-            return new Component(c.gas(), Concentration.of(c.amount(), c.unit()), c.uncertaintyPercent() / 100);
+            return new Component(
+                    c.gas(),
+                    Concentration.of(c.amount(), c.unit()),
+                    c.uncertaintyPercent() / 100,
+                    c.statesTwo().orElse(false));
         }
     }
 
@@ -166,7 +176,7 @@ class CylinderController {
                                 c.gasId(),
                                 GasLibrary.shipped().gas(c.gasId()).formula(),
                                 c.certified().toString(),
-                                "±" + Figures.upTo(100 * c.relativeUncertainty(), 1) + " %"))
+                                c.uncertainty()))
                         .toList(),
                 cylinder.madeOn(),
                 cylinder.useBefore(),

@@ -242,9 +242,12 @@ class Logbook {
                 .orElse(kind));
     }
 
-    /** {@code hold-released} as {@code Hold released}. */
+    /** {@code hold-released} as {@code Hold released}, {@code pin-chosen} as {@code PIN chosen}. */
     static String title(String kind) {
-        return kind.substring(0, 1).toUpperCase(Locale.ROOT) + kind.substring(1).replace('-', ' ');
+        return kind.startsWith("pin-")
+                ? kind.replace("pin-", "PIN ").replace('-', ' ')
+                : kind.substring(0, 1).toUpperCase(Locale.ROOT)
+                        + kind.substring(1).replace('-', ' ');
     }
 
     private static List<EntryDetail> details(JsonNode body) {

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
@@ -303,6 +304,12 @@ class ExchangeTest {
         var island = new Island(server, technician);
         var serial = island.quoin4();
         island.calibrate(serial, island.houseMix(), Map.of());
+        var stated = new HashMap<>(Island.part("methane", 1.25, "VOL_PERCENT"));
+        stated.put("statesTwo", true);
+        var certified = technician
+                .post("/api/v1/cylinders", island.cylinderBody(Map.of("tag", "K2-01", "components", List.of(stated))))
+                .body();
+        assertThat(certified.at("/components/0/uncertainty").asString()).isEqualTo("±2 % (k = 2)");
         for (var table : List.of("detectors", "sensors", "cylinders", "runs")) {
             var csv = rows(technician.bytes("/api/v1/exports/" + table + "/csv"));
             var xlsx = rows(technician.bytes("/api/v1/exports/" + table + "/xlsx"));
@@ -321,6 +328,10 @@ class ExchangeTest {
                 .isEmpty();
 
         var table = technician.bytes("/api/v1/exports/cylinders/xlsx");
+        assertThat(rows(table)).anySatisfy(row -> {
+            assertThat(row.at("tag")).isEqualTo("K2-01");
+            assertThat(row.at("components")).endsWith("% (k = 2)");
+        });
         var cylinders = sent("CYLINDERS", table);
         assertThat(cylinders.path("same").asInt())
                 .as("what goes out comes in as what is there")
