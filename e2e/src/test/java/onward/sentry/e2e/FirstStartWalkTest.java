@@ -46,6 +46,7 @@ class FirstStartWalkTest {
                     .selectOption("carbon-monoxide");
             page.getByLabel("Amount").fill("80");
             page.getByLabel("Unit").selectOption("PPM");
+            page.getByLabel("Coverage").selectOption("k = 2");
             inga.button("Register the cylinder").click();
             assertThat(page.getByText("lies before the day it was made, 5 Jan 2026")
                             .first())
@@ -54,6 +55,7 @@ class FirstStartWalkTest {
             inga.button("Register the cylinder").click();
             assertThat(page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("CO-01")))
                     .containsText("49.7 of 58 L");
+            assertThat(inga.open("/gas/CO-01").page().getByRole(AriaRole.MAIN)).containsText("80 ppm ±2 % (k = 2)");
 
             page.getByLabel("Scan or type a serial").fill("MC-1");
             page.getByLabel("Scan or type a serial").press("Enter");
