@@ -19,8 +19,8 @@ import onward.sentry.core.run.SensorOutcome;
  */
 public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) {
 
-    /** Room that the store has for a strip. */
-    public static final int MOST_LETTERS = 300;
+    /** Room that the store has for a strip: every stretch of a card's most steps, and the marks that still fit. */
+    public static final int MOST_LETTERS = 1_000;
 
     /** A stage with the second of run time at which it began. */
     public record Stretch(Kind kind, long fromSeconds) {}
@@ -130,7 +130,7 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
         var halves = text.split(";", -1);
         var stretches = new ArrayList<Stretch>();
         long end = 0;
-        for (var part : halves[0].split(" ")) {
+        for (var part : halves[0].strip().split(" ")) {
             long seconds = Long.parseLong(part.substring(1));
             char letter = part.charAt(0);
             if (letter == 'E') {

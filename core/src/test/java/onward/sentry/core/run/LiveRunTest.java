@@ -484,18 +484,6 @@ class LiveRunTest {
     }
 
     @Test
-    void aStripStaysShortHoweverOftenSomethingWasTried() {
-        var marks = new java.util.ArrayList<Strip.Mark>();
-        for (int i = 0; i < 100; i++) {
-            marks.add(new Strip.Mark(1 + i % 7, 1_000 + i, Verdict.FAIL));
-        }
-        var stretches = List.of(new Strip.Stretch(Strip.Kind.READY, 0), new Strip.Stretch(Strip.Kind.GAS, 60));
-        var text = new Strip(stretches, 2_000, marks).encode();
-        assertThat(text.length()).isBetween(280, Strip.MOST_LETTERS);
-        assertThat(Strip.decode(text).marks()).endsWith(marks.get(99));
-    }
-
-    @Test
     void theStripComesBackFromItsTextAndIsShort() {
         finish(toGas(Map.of(3, 0.46)));
         var strip = Strip.of(run.state(), run.traces().now());
