@@ -7,26 +7,27 @@ import java.util.TreeMap;
 import onward.sentry.core.trace.Reading;
 
 /** First-order sensors on a bench of our own: what they meet is set by the test, what they show goes into the run. */
-final class FakeInstrument {
+public final class FakeInstrument {
 
     private final LiveRun run;
     private final Map<Integer, Double> response;
     private final Map<Integer, Double> values = new TreeMap<>();
     private final Map<Integer, Double> meets = new TreeMap<>();
+    private final List<Reading> sent = new ArrayList<>();
     private long now;
 
-    FakeInstrument(LiveRun run, Map<Integer, Double> response) {
+    public FakeInstrument(LiveRun run, Map<Integer, Double> response) {
         this.run = run;
         this.response = response;
         run.state().card().sensors().forEach(s -> values.put(s.slot(), s.cleanAirReading()));
         meets.putAll(values);
     }
 
-    void air() {
+    public void air() {
         run.state().card().sensors().forEach(s -> meets.put(s.slot(), s.cleanAirReading()));
     }
 
-    void gas() {
+    public void gas() {
         run.state()
                 .card()
                 .sensors()
@@ -35,16 +36,16 @@ final class FakeInstrument {
                         .ifPresent(expected -> meets.put(s.slot(), expected * response.getOrDefault(s.slot(), 1.0))));
     }
 
-    void meets(int slot, double value) {
+    public void meets(int slot, double value) {
         meets.put(slot, value);
     }
 
-    long now() {
+    public long now() {
         return now;
     }
 
     /** Runs on at 4 Hz and returns what the readings brought about. */
-    List<RunEvent> runFor(int seconds) {
+    public List<RunEvent> runFor(int seconds) {
         var events = new ArrayList<RunEvent>();
         for (int i = 0; i < seconds * 4; i++) {
             now += 250;
@@ -55,7 +56,9 @@ final class FakeInstrument {
                         sensor.slot(),
                         value + (towards - value) * (1 - Math.exp(-0.25 / sensor.timeConstantSeconds())));
             }
-            events.addAll(run.observe(new Reading(now, shown())));
+            var reading = new Reading(now, shown());
+            sent.add(reading);
+            events.addAll(run.observe(reading));
         }
         return events;
     }
@@ -67,5 +70,10 @@ final class FakeInstrument {
                 .sensors()
                 .forEach(s -> shown.put(s.slot(), Math.round(values.get(s.slot()) / s.resolution()) * s.resolution()));
         return shown;
+    }
+
+    /** Everything that it has shown so far, as it came over the link. */
+    public List<Reading> readings() {
+        return List.copyOf(sent);
     }
 }
