@@ -19,6 +19,12 @@ public record StepPicture(Job job, int step, String description, String mediaTyp
     public StepPicture {
         Objects.requireNonNull(job, "job");
         Refusal.unless(
+                step >= 0,
+                "picture-step",
+                "pictures",
+                "A picture stands beside a step, counted from 0, not beside " + step + ".",
+                "Name the step that it belongs to.");
+        Refusal.unless(
                 description != null && !description.isBlank(),
                 "picture-description",
                 "pictures",

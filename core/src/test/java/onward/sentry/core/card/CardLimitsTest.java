@@ -277,6 +277,7 @@ class CardLimitsTest {
                 "pictures",
                 () -> picture(" ", "image/png", "AAAA"),
                 () -> picture(null, "image/png", "AAAA"));
+        refused("picture-step", "pictures", () -> new StepPicture(Job.BUMP, -1, "The keys", "image/png", "AAAA"));
         refused(
                 "picture-type",
                 "pictures",
