@@ -3067,6 +3067,7 @@ export interface components {
             cautions: components["schemas"]["Cautions"];
             schools: components["schemas"]["Schools"];
             figures: components["schemas"]["SiteFigures"];
+            rhythm: components["schemas"]["Rhythm"];
         };
         LeadTimes: {
             /** Format: int32 */
@@ -3098,6 +3099,12 @@ export interface components {
             /** Format: double */
             value: number;
             source: string;
+        };
+        Rhythm: {
+            /** Format: int32 */
+            bumpDays: number;
+            /** Format: int32 */
+            soonDays: number;
         };
         Schools: {
             /** @enum {string} */
@@ -3168,6 +3175,8 @@ export interface components {
             later: number;
             /** Format: int64 */
             losingUse: number;
+            /** Format: int64 */
+            gainingUse: number;
             crews: string[];
         };
         Otherwise: {

@@ -12,9 +12,10 @@ import { Cards } from "../cards/Cards";
 import { useSettled } from "../cards/useSettled";
 import { Reach, reachQuery } from "./Reach";
 import { CautionRows } from "./CautionRows";
+import { DueDayRow } from "./DueDayRow";
 import { policyQuery } from "./queries";
 import { RuleRow } from "./RuleRow";
-import { cautions, figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
+import { cautions, dueDay, figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
 
 /** So long after the last stroke it is worked out what a change would do. */
 const SETTLED_MS = 300;
@@ -31,12 +32,12 @@ export function HouseRules() {
   const now = policy.data.policy;
   const shown = draft ?? now;
   const lead = may(session, "LEAD");
-  const moved = questions.filter((q) => q.read(shown) !== q.read(now));
+  const moved = [...questions, dueDay].filter((q) => q.read(shown) !== q.read(now));
   const movedFigures = figures.filter((f) => f.read(shown) !== f.read(now));
   const movedCautions = cautions.filter(({ name }) => shown.cautions[name] !== now.cautions[name]);
   const edit = (changed: Policy) =>
     setDraft(
-      [...questions, ...figures].every((q) => q.read(changed) === q.read(now)) &&
+      [...questions, dueDay, ...figures].every((q) => q.read(changed) === q.read(now)) &&
         cautions.every(({ name }) => changed.cautions[name] === now.cautions[name])
         ? null
         : changed,
@@ -58,8 +59,9 @@ export function HouseRules() {
               .map((question) => (
                 <Row key={question.name} question={question} now={now} shown={shown} enabled={lead} onChange={edit} />
               ))}
+            {part === "When it comes round" && <DueDayRow now={now} shown={shown} enabled={lead} onChange={edit} />}
             {figures
-              .filter((figure) => figure.part === part)
+              .filter((figure) => figure.part === part && (figure.where?.(shown) ?? true))
               .map((figure) => (
                 <FigureRow
                   key={`${figure.name} ${now.version} ${dropped}`}

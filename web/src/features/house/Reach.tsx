@@ -21,29 +21,28 @@ export function Reach({ policy }: { policy: Policy }) {
   const moves = due.earlier + due.later > 0;
   return (
     <>
-      <section aria-label="Due days">
-        <h3 className="font-bold">Due days</h3>
+      <section aria-label="Due days and use">
+        <h3 className="font-bold">Due days and use</h3>
         {moves ? (
-          <>
-            <p>
-              {[
-                due.earlier > 0 && `${many(due.earlier, "detector falls", "detectors fall")} due earlier`,
-                due.later > 0 && `${many(due.later, "detector", "detectors")} later`,
-              ]
-                .filter(Boolean)
-                .join(", ")}
-              .
-            </p>
-            {due.losingUse > 0 && (
-              <p className="font-semibold text-fail">
-                {many(due.losingUse, "that may be used today is", "that may be used today are")} overdue at once.
-              </p>
-            )}
-            <p className="text-sm text-soft">{due.crews.join(", ")}</p>
-          </>
+          <p>
+            {[
+              due.earlier > 0 && `${many(due.earlier, "detector falls", "detectors fall")} due earlier`,
+              due.later > 0 && `${many(due.later, "detector", "detectors")} later`,
+            ]
+              .filter(Boolean)
+              .join(", ")}
+            .
+          </p>
         ) : (
           <p className="text-soft">None moves.</p>
         )}
+        {due.losingUse > 0 && (
+          <p className="font-semibold text-fail">
+            {many(due.losingUse, "detector that may be used today", "detectors that may be used today")} might not be used at once.
+          </p>
+        )}
+        {due.gainingUse > 0 && <p>{many(due.gainingUse, "detector more", "detectors more")} might be used at once.</p>}
+        <p className="text-sm text-soft">{due.crews.join(", ")}</p>
       </section>
       <section aria-label="Verdicts on record">
         <h3 className="font-bold">Verdicts on record</h3>

@@ -55,13 +55,6 @@ const gradings: Record<string, Policy["schools"]["grading"]> = {
   WINDOW: { school: "WINDOW", windowLow: 25, windowHigh: 200 },
 };
 
-const dueDays: Record<string, Policy["schools"]["dueDay"]> = {
-  NONE: null,
-  "5 THURSDAY": { nth: 5, weekday: "THURSDAY" },
-  "1 MONDAY": { nth: 1, weekday: "MONDAY" },
-  "2 WEDNESDAY": { nth: 2, weekday: "WEDNESDAY" },
-};
-
 export const questions: Question[] = [
   school("How work is done", "adjust", "When is a sensor adjusted?", [
     { value: "CALENDAR", word: "each time" },
@@ -105,7 +98,7 @@ export const questions: Question[] = [
     options: [
       { value: "THREE_GRADES", word: "pass above 70, marginal from 50" },
       { value: "TWO_GRADES", word: "pass from 50" },
-      { value: "WINDOW", word: "taken from 25 to 200 % of the target" },
+      { value: "WINDOW", word: "taken inside a window" },
     ],
     read: (policy) => policy.schools.grading.school,
     write: (policy, value) => ({ ...policy, schools: { ...policy.schools, grading: gradings[value] ?? policy.schools.grading } }),
@@ -121,30 +114,6 @@ export const questions: Question[] = [
     options: [1, 2, 3].map((tries) => ({ value: String(tries), word: String(tries) })),
     read: (policy) => String(policy.schools.tries),
     write: (policy, value) => ({ ...policy, schools: { ...policy.schools, tries: Number(value) } }),
-  },
-  {
-    name: "dueDay",
-    part: "When it comes round",
-    question: "When does monthly work fall due?",
-    options: [
-      { value: "NONE", word: "a month after the last" },
-      { value: "5 THURSDAY", word: "last Thursday of the next month" },
-      { value: "1 MONDAY", word: "first Monday of the next month" },
-      { value: "2 WEDNESDAY", word: "second Wednesday of the next month" },
-    ],
-    read: (policy) => (policy.schools.dueDay ? `${policy.schools.dueDay.nth} ${policy.schools.dueDay.weekday}` : "NONE"),
-    write: (policy, value) => ({ ...policy, schools: { ...policy.schools, dueDay: dueDays[value] ?? null } }),
-  },
-  {
-    name: "bump",
-    part: "When it comes round",
-    question: "A bump before each day’s use?",
-    options: [
-      { value: "true", word: "each day" },
-      { value: "false", word: "not asked for" },
-    ],
-    read: (policy) => String(policy.bumpEachDay),
-    write: (policy, value) => ({ ...policy, bumpEachDay: value === "true" }),
   },
   {
     name: "proof",
@@ -201,6 +170,14 @@ function unit<Name extends keyof Policy["units"]>(
   };
 }
 
+/** On which weekday of the following month monthly work falls due; empty: a month after the last. */
+export const dueDay = {
+  name: "dueDay",
+  question: "When does monthly work fall due?",
+  read: (policy: Policy) => (policy.schools.dueDay ? `${policy.schools.dueDay.nth} ${policy.schools.dueDay.weekday}` : ""),
+  write: (policy: Policy, day: Policy["schools"]["dueDay"]): Policy => ({ ...policy, schools: { ...policy.schools, dueDay: day } }),
+};
+
 /** A number that the house sets, as it is typed: in steps that people speak of. */
 export interface HouseFigure {
   name: string;
@@ -209,11 +186,56 @@ export interface HouseFigure {
   unit: string;
   least: number;
   most: number;
+  /** Where it is asked for; left out: always. */
+  where?: (policy: Policy) => boolean;
   read: (policy: Policy) => number;
   write: (policy: Policy, value: number) => Policy;
 }
 
+function window(name: "windowLow" | "windowHigh", question: string, least: number, most: number): HouseFigure {
+  return {
+    name,
+    part: "How it is judged",
+    question,
+    unit: "% of the target",
+    least,
+    most,
+    where: (policy) => policy.schools.grading.school === "WINDOW",
+    read: (policy) => policy.schools.grading[name],
+    write: (policy, value) => ({
+      ...policy,
+      schools: { ...policy.schools, grading: { ...policy.schools.grading, [name]: value } },
+    }),
+  };
+}
+
 export const figures: HouseFigure[] = [
+  window("windowLow", "From how little is a span taken?", 10, 99),
+  window("windowHigh", "Up to how much is a span taken?", 101, 300),
+  {
+    name: "bumpDays",
+    part: "When it comes round",
+    question: "How many days does a good bump count?",
+    unit: "days; 1: a bump before each day’s use, 0: none is asked for",
+    least: 0,
+    most: 31,
+    read: (policy) => policy.rhythm.bumpDays,
+    write: (policy, value) => ({
+      ...policy,
+      bumpEachDay: Math.round(value) > 0,
+      rhythm: { ...policy.rhythm, bumpDays: Math.round(value) },
+    }),
+  },
+  {
+    name: "soonDays",
+    part: "When it comes round",
+    question: "How early is work due soon?",
+    unit: "days before",
+    least: 0,
+    most: 60,
+    read: (policy) => policy.rhythm.soonDays,
+    write: (policy, value) => ({ ...policy, rhythm: { ...policy.rhythm, soonDays: Math.round(value) } }),
+  },
   {
     name: "reserve",
     part: "Gas and parts",

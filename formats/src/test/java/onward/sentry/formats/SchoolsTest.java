@@ -247,7 +247,8 @@ class SchoolsTest {
                     Signing.SHIPPED,
                     Cautions.SHIPPED,
                     SHIPPED,
-                    SiteFigures.NONE);
+                    SiteFigures.NONE,
+                    null);
             var found = outcome(worked("Quoin 4", policy, 3, DRIFTED), 3, Stage.AS_FOUND);
             assertThat(found.judgement().verdict()).isEqualTo(tolerance == 10 ? Verdict.FAIL : Verdict.PASS);
             assertThat(found.judgement().working().source()).contains("house policy v2", "card Quoin 4 v2");

@@ -2,6 +2,7 @@ package onward.sentry.core.house;
 
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.SiteFigures;
+import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
@@ -11,7 +12,7 @@ import onward.sentry.core.working.Refusal;
  *
  * @param version counts up from 1
  * @param tolerancePercent of a calibration check: 5, 10, 15 or 20
- * @param bumpEachDay a bump before each day's use
+ * @param bumpEachDay a bump before use is asked for; how long one counts stands in {@code rhythm}
  * @param warnBeforeExpiryDays how early an expiring cylinder is warned about, 0 to 365
  * @param reserve fraction of a full cylinder that is never used, 0 to 0.5
  * @param altitudeMetres of the bench, for the pressure where no barometer is read; −430 to 5,000
@@ -21,6 +22,7 @@ import onward.sentry.core.working.Refusal;
  * @param cautions the house's own words at the bench
  * @param schools which side the site takes where practitioners disagree
  * @param figures of gases and sensors that the site has from elsewhere than the handbook
+ * @param rhythm how often a bump is asked for, and how early work is due soon; on rules of before it was set, each day
  */
 public record HousePolicy(
         int version,
@@ -34,7 +36,8 @@ public record HousePolicy(
         Signing signing,
         Cautions cautions,
         Schools schools,
-        SiteFigures figures) {
+        SiteFigures figures,
+        Rhythm rhythm) {
 
     /** What ships: 10 %, a bump each day, 30 days' warning, 5 % reserve, sea level, gas in 14 days and sensors in 28. */
     public static final HousePolicy SHIPPED = new HousePolicy(
@@ -49,7 +52,8 @@ public record HousePolicy(
             Signing.SHIPPED,
             Cautions.SHIPPED,
             Schools.SHIPPED,
-            SiteFigures.NONE);
+            SiteFigures.NONE,
+            Rhythm.SHIPPED);
 
     public HousePolicy {
         units = units == null ? SiteUnits.SHIPPED : units;
@@ -58,6 +62,15 @@ public record HousePolicy(
         cautions = cautions == null ? Cautions.SHIPPED : cautions;
         schools = schools == null ? Schools.SHIPPED : schools;
         figures = figures == null ? SiteFigures.NONE : figures;
+        rhythm = rhythm == null ? new Rhythm(bumpEachDay ? 1 : 0, Rhythm.SHIPPED.soonDays()) : rhythm;
+        Refusal.unless(
+                bumpEachDay == rhythm.asksForBump(),
+                "policy-bump",
+                "bumpEachDay",
+                bumpEachDay
+                        ? "A bump is asked for, and counts for 0 days."
+                        : "No bump is asked for, and one counts for " + rhythm.bumpDays() + " days.",
+                "Say the same in bumpEachDay and in rhythm.bumpDays.");
         checkTolerance(tolerancePercent);
         Refusal.unless(
                 reserve >= 0 && reserve <= 0.5,
@@ -118,7 +131,8 @@ public record HousePolicy(
                 signing,
                 cautions,
                 side,
-                own);
+                own,
+                rhythm);
     }
 
     /** The gases with the site's figures. */

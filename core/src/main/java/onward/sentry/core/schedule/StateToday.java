@@ -5,6 +5,7 @@ import static onward.sentry.core.working.Figures.days;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.Optional;
 
 /**
  * A detector's state on one day, with the reason and the last day on which it still holds if nothing happens.
@@ -17,17 +18,14 @@ import java.time.temporal.ChronoUnit;
  */
 public record StateToday(StateWord word, boolean usable, String reason, DueDate due, LocalDate validThrough) {
 
-    /** Work due within this many days is due soon. */
-    public static final int SOON_DAYS = 7;
-
     /**
      * Works the state out, in the order of {@link StateWord}.
      *
      * <p>Due 2026-03-31: on the 30th "due soon", on the 31st "due", on 1 April "overdue".
      *
-     * @param bumpEachDay the house asks for a bump before each day's use
+     * @param rhythm how often the house asks for a bump, and how early it calls work due soon
      */
-    public static StateToday of(DetectorFacts facts, boolean bumpEachDay, LocalDate today) {
+    public static StateToday of(DetectorFacts facts, Rhythm rhythm, LocalDate today) {
         var due = facts.due();
         long daysLeft = ChronoUnit.DAYS.between(today, due.date());
         if (facts.retired()) {
@@ -60,31 +58,47 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
                                     : "Not to be used: a sensor was fitted that nobody here has calibrated.");
             return new StateToday(StateWord.DUE, byInterval, why, due, today);
         }
-        boolean bumped = facts.lastGoodBump().filter(on -> !on.isBefore(today)).isPresent();
-        if (bumpEachDay && !bumped) {
-            var last =
-                    facts.lastGoodBump().map(on -> "last good one " + day(on)).orElse("none on record");
+        if (rhythm.asksForBump()
+                && facts.lastGoodBump()
+                        .filter(on -> !rhythm.countsThrough(on).isBefore(today))
+                        .isEmpty()) {
             return new StateToday(
                     StateWord.BUMP_FIRST,
                     false,
-                    "Bump before today's use; " + last + ".",
+                    bumpFirst(facts.lastGoodBump(), rhythm),
                     due,
                     due.date().minusDays(1));
         }
-        if (daysLeft <= SOON_DAYS) {
+        if (daysLeft <= rhythm.soonDays()) {
             return new StateToday(
                     StateWord.DUE_SOON,
                     true,
                     "Due on " + day(due.date()) + ", in " + days(daysLeft) + ".",
                     due,
-                    bumpEachDay ? today : due.date().minusDays(1));
+                    whileBumped(facts, rhythm, due.date().minusDays(1)));
         }
         return new StateToday(
                 StateWord.READY,
                 true,
                 "In date until " + day(due.date()) + ".",
                 due,
-                bumpEachDay ? today : due.date().minusDays(SOON_DAYS + 1));
+                whileBumped(facts, rhythm, due.date().minusDays(rhythm.soonDays() + 1L)));
+    }
+
+    private static String bumpFirst(Optional<LocalDate> last, Rhythm rhythm) {
+        var counted = rhythm.bumpDays() > 1 ? ", which counted for " + days(rhythm.bumpDays()) : "";
+        return "Bump before today's use; "
+                + last.map(on -> "last good one " + day(on) + counted).orElse("none on record") + ".";
+    }
+
+    /** No longer than the bump counts. */
+    private static LocalDate whileBumped(DetectorFacts facts, Rhythm rhythm, LocalDate until) {
+        return rhythm.asksForBump()
+                ? facts.lastGoodBump()
+                        .map(rhythm::countsThrough)
+                        .filter(counts -> counts.isBefore(until))
+                        .orElse(until)
+                : until;
     }
 
     /** May be given to somebody: it may be used as it stands, or waits for nothing but its bump. */

@@ -30,7 +30,8 @@ class CautionsTest {
                 shipped.signing(),
                 OURS,
                 shipped.schools(),
-                shipped.figures());
+                shipped.figures(),
+                shipped.rhythm());
     }
 
     @Test

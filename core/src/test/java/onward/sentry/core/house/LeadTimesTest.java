@@ -12,8 +12,8 @@ class LeadTimesTest {
     @Test
     void aPolicyOfBeforeTheyWereSetHasWhatShips() {
         var shipped = HousePolicy.SHIPPED;
-        var before =
-                new HousePolicy(3, 10, true, 30, 0.05, 0, null, null, null, null, shipped.schools(), shipped.figures());
+        var before = new HousePolicy(
+                3, 10, true, 30, 0.05, 0, null, null, null, null, shipped.schools(), shipped.figures(), null);
         assertThat(before.signing()).isEqualTo(new Signing(Signing.Proof.RECENT, 15, false));
         assertThat(before.units()).isEqualTo(SiteUnits.SHIPPED);
         assertThat(before.lead()).isEqualTo(new LeadTimes(14, 28));

@@ -12,6 +12,7 @@ import onward.sentry.core.gas.GasFigure;
 import onward.sentry.core.gas.SiteFigures;
 import onward.sentry.core.house.Signing.Proof;
 import onward.sentry.core.schedule.IntervalRule.MonthDay;
+import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.units.SiteUnits;
 import org.junit.jupiter.api.Test;
 
@@ -19,7 +20,8 @@ import org.junit.jupiter.api.Test;
 class PolicyLimitsTest {
 
     private static HousePolicy policy(double tolerance, int warnDays, double reserve, double altitude) {
-        return new HousePolicy(1, tolerance, true, warnDays, reserve, altitude, null, null, null, null, null, null);
+        return new HousePolicy(
+                1, tolerance, true, warnDays, reserve, altitude, null, null, null, null, null, null, null);
     }
 
     private static Schools schools(int tries, Optional<MonthDay> dueDay) {
@@ -65,6 +67,18 @@ class PolicyLimitsTest {
     @Test
     void aRuleOfBeforeAPartWasAddedHasWhatShips() {
         assertThat(policy(10, 30, 0.05, 0)).isEqualTo(HousePolicy.SHIPPED);
+    }
+
+    @Test
+    void aBumpIsAskedForInBothPlacesOrInNone() {
+        assertThat(bump(true, null).rhythm()).isEqualTo(new Rhythm(1, 7));
+        assertThat(bump(false, null).rhythm()).isEqualTo(new Rhythm(0, 7));
+        taken(() -> bump(true, new Rhythm(31, 0)), () -> bump(false, new Rhythm(0, 7)));
+        refused("policy-bump", "bumpEachDay", () -> bump(true, new Rhythm(0, 7)), () -> bump(false, new Rhythm(1, 7)));
+    }
+
+    private static HousePolicy bump(boolean asked, Rhythm rhythm) {
+        return new HousePolicy(1, 10, asked, 30, 0.05, 0, null, null, null, null, null, null, rhythm);
     }
 
     @Test

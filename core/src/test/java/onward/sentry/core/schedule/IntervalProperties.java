@@ -65,15 +65,16 @@ class IntervalProperties {
                 Optional.empty(),
                 bumped ? Optional.of(on) : Optional.empty(),
                 rule);
-        var state = StateToday.of(facts, true, on);
+        var state = StateToday.of(facts, Rhythm.SHIPPED, on);
         if (state.validThrough().equals(LocalDate.MAX)) {
             assertThat(state.word()).isEqualTo(StateWord.OVERDUE);
             return;
         }
         for (var day = on; !day.isAfter(state.validThrough()); day = day.plusDays(1)) {
-            assertThat(StateToday.of(facts, true, day).word()).isEqualTo(state.word());
+            assertThat(StateToday.of(facts, Rhythm.SHIPPED, day).word()).isEqualTo(state.word());
         }
-        assertThat(StateToday.of(facts, true, state.validThrough().plusDays(1)).word())
+        assertThat(StateToday.of(facts, Rhythm.SHIPPED, state.validThrough().plusDays(1))
+                        .word())
                 .isNotEqualTo(state.word());
     }
 

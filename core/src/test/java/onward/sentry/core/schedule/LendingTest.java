@@ -24,7 +24,7 @@ class LendingTest {
                 Optional.empty(),
                 Optional.empty(),
                 new IntervalRule.EveryDays(30));
-        return StateToday.of(facts, true, today);
+        return StateToday.of(facts, Rhythm.SHIPPED, today);
     }
 
     private static StateToday on(LocalDate today) {

@@ -29,7 +29,7 @@ class StateTodayTest {
     }
 
     private static StateWord on(LocalDate today) {
-        return StateToday.of(facts(Optional.empty(), Optional.empty(), Optional.of(today)), true, today)
+        return StateToday.of(facts(Optional.empty(), Optional.empty(), Optional.of(today)), Rhythm.SHIPPED, today)
                 .word();
     }
 
@@ -40,8 +40,9 @@ class StateTodayTest {
         assertThat(on(DUE)).isEqualTo(StateWord.DUE);
         assertThat(on(DUE.plusDays(1))).isEqualTo(StateWord.OVERDUE);
         var facts = facts(Optional.empty(), Optional.empty(), Optional.of(DUE));
-        assertThat(StateToday.of(facts, true, DUE).usable()).isTrue();
-        assertThat(StateToday.of(facts, true, DUE.plusDays(1)).usable()).isFalse();
+        assertThat(StateToday.of(facts, Rhythm.SHIPPED, DUE).usable()).isTrue();
+        assertThat(StateToday.of(facts, Rhythm.SHIPPED, DUE.plusDays(1)).usable())
+                .isFalse();
     }
 
     @Test
@@ -65,7 +66,7 @@ class StateTodayTest {
                 new IntervalRule.EveryDays(90));
         assertThat(facts.due().date()).isEqualTo(fitted);
         assertThat(facts.due().working().rule()).isEqualTo("Sensor fitted: calibrate before use");
-        var state = StateToday.of(facts, true, fitted);
+        var state = StateToday.of(facts, Rhythm.SHIPPED, fitted);
         assertThat(state.word()).isEqualTo(StateWord.DUE);
         assertThat(state.usable()).isFalse();
         assertThat(state.reason()).isEqualTo("Not to be used: a sensor was fitted that nobody here has calibrated.");
@@ -82,7 +83,7 @@ class StateTodayTest {
     @Test
     void whatWasMadeDueAtOnceIsNotUsedOnTheDayItself() {
         var facts = facts(Optional.empty(), Optional.of(new Trigger(DUE.minusDays(10), "dropped")), Optional.of(DUE));
-        var state = StateToday.of(facts, true, DUE.minusDays(10));
+        var state = StateToday.of(facts, Rhythm.SHIPPED, DUE.minusDays(10));
         assertThat(state.word()).isEqualTo(StateWord.DUE);
         assertThat(state.usable()).isFalse();
         assertThat(state.mayBeLent()).isFalse();
@@ -92,15 +93,15 @@ class StateTodayTest {
     void holdOutranksEverythingButRetirement() {
         var today = DUE.plusDays(30);
         var held = facts(Optional.of("CO failed"), Optional.empty(), Optional.empty());
-        assertThat(StateToday.of(held, true, today).word()).isEqualTo(StateWord.ON_HOLD);
-        assertThat(StateToday.of(held, true, today).reason()).isEqualTo("CO failed");
+        assertThat(StateToday.of(held, Rhythm.SHIPPED, today).word()).isEqualTo(StateWord.ON_HOLD);
+        assertThat(StateToday.of(held, Rhythm.SHIPPED, today).reason()).isEqualTo("CO failed");
     }
 
     @Test
     void aFailedBumpMakesItDueAtOnceAndSaysWhy() {
         var today = LAST.plusDays(3);
         var triggered = facts(Optional.empty(), Optional.of(new Trigger(today, "bump failed")), Optional.empty());
-        var state = StateToday.of(triggered, true, today);
+        var state = StateToday.of(triggered, Rhythm.SHIPPED, today);
         assertThat(state.word()).isEqualTo(StateWord.DUE);
         assertThat(state.reason()).isEqualTo("Due at once: bump failed.");
         assertThat(state.due().working().inputs()).extracting("value").contains("bump failed", "28 Mar 2026");
@@ -110,20 +111,23 @@ class StateTodayTest {
     void withoutTodaysBumpItIsNotReadyUnlessTheHouseDoesNotAsk() {
         var today = LAST.plusDays(3);
         var yesterday = facts(Optional.empty(), Optional.empty(), Optional.of(today.minusDays(1)));
-        assertThat(StateToday.of(yesterday, true, today).word()).isEqualTo(StateWord.BUMP_FIRST);
-        assertThat(StateToday.of(yesterday, false, today).word()).isEqualTo(StateWord.READY);
+        assertThat(StateToday.of(yesterday, Rhythm.SHIPPED, today).word()).isEqualTo(StateWord.BUMP_FIRST);
+        assertThat(StateToday.of(yesterday, new Rhythm(0, 7), today).word()).isEqualTo(StateWord.READY);
     }
 
     @Property
     void aStateHoldsThroughTheDayItNamesAndNotTheNext(@ForAll @IntRange(min = 0, max = 60) int day) {
         var today = LAST.plusDays(day);
         var facts = facts(Optional.empty(), Optional.empty(), Optional.of(today));
-        var state = StateToday.of(facts, true, today);
+        var state = StateToday.of(facts, Rhythm.SHIPPED, today);
         if (state.validThrough().equals(LocalDate.MAX)) {
-            assertThat(StateToday.of(facts, true, today.plusYears(1)).word()).isEqualTo(state.word());
+            assertThat(StateToday.of(facts, Rhythm.SHIPPED, today.plusYears(1)).word())
+                    .isEqualTo(state.word());
         } else {
-            assertThat(StateToday.of(facts, true, state.validThrough()).word()).isEqualTo(state.word());
-            assertThat(StateToday.of(facts, true, state.validThrough().plusDays(1))
+            assertThat(StateToday.of(facts, Rhythm.SHIPPED, state.validThrough())
+                            .word())
+                    .isEqualTo(state.word());
+            assertThat(StateToday.of(facts, Rhythm.SHIPPED, state.validThrough().plusDays(1))
                             .word())
                     .isNotEqualTo(state.word());
         }

@@ -25,10 +25,11 @@ class TriggerCauseTest {
                 Optional.of(trigger),
                 Optional.of(TODAY),
                 new IntervalRule.EveryDays(90));
-        var state = StateToday.of(facts, true, TODAY);
+        var state = StateToday.of(facts, Rhythm.SHIPPED, TODAY);
         assertThat(state.word()).isEqualTo(StateWord.DUE);
         assertThat(state.reason()).isEqualTo("Due at once: dropped or hit: off the quay.");
-        assertThat(StateToday.of(facts, true, TODAY.plusDays(1)).word()).isEqualTo(StateWord.OVERDUE);
+        assertThat(StateToday.of(facts, Rhythm.SHIPPED, TODAY.plusDays(1)).word())
+                .isEqualTo(StateWord.OVERDUE);
     }
 
     @Test

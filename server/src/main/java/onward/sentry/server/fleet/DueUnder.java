@@ -8,10 +8,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.schedule.SensorDates;
+import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
@@ -19,25 +23,26 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** When the fleet would fall due under another house policy; nothing is stored. */
+/** When the fleet would fall due under another house policy, and what might be used today; nothing is stored. */
 @Component
 public class DueUnder {
 
     /**
      * @param earlier detectors that would be due on an earlier day
-     * @param losingUse of those, the ones that may be used today and then might not
-     * @param crews of the detectors whose day moves, by name
+     * @param losingUse that may be used today and then might not
+     * @param gainingUse that may not be used today and then might
+     * @param crews of all of these, by name
      */
-    public record Moved(long earlier, long later, long losingUse, List<String> crews) {}
+    public record Moved(long earlier, long later, long losingUse, long gainingUse, List<String> crews) {}
 
     private record Standing(
-            UUID id,
-            String model,
-            String crew,
-            String stateWord,
-            boolean usable,
-            LocalDate dueOn,
-            String ownInterval) {}
+            UUID id, String model, String crew, String stateWord, String ownInterval, LocalDate lastGoodBump) {
+
+        /** Held or lent, and so out of use under any rules. */
+        boolean away() {
+            return stateWord.equals(StateWord.ON_HOLD.name()) || stateWord.equals(StateWord.OUT.name());
+        }
+    }
 
     private final JdbcClient jdbc;
     private final House house;
@@ -53,40 +58,53 @@ public class DueUnder {
 
     @Transactional(readOnly = true)
     public Moved moved(HousePolicy policy) {
-        var rules = new HashMap<String, IntervalRule>();
-        house.publishedCards()
-                .forEach(card -> rules.put(card.model(), card.under(policy).interval()));
+        var now = house.policy();
+        var rulesNow = rules(now);
+        var rulesThen = rules(policy);
         var sensors = sensors();
         long earlier = 0;
         long later = 0;
         long losingUse = 0;
+        long gainingUse = 0;
         var crews = new TreeSet<String>();
         for (var one : fleet()) {
-            var then = due(one, sensors.get(one.id()), rules.get(one.model()));
-            if (then.equals(one.dueOn())) {
-                continue;
-            }
-            crews.add(one.crew());
-            if (then.isBefore(one.dueOn())) {
-                earlier++;
-                losingUse += one.usable() && then.isBefore(site.today()) ? 1 : 0;
-            } else {
-                later++;
+            var stands = state(one, sensors.get(one.id()), rulesNow.get(one.model()), now.rhythm());
+            var would = state(one, sensors.get(one.id()), rulesThen.get(one.model()), policy.rhythm());
+            int moves = would.due().date().compareTo(stands.due().date());
+            earlier += moves < 0 ? 1 : 0;
+            later += moves > 0 ? 1 : 0;
+            boolean otherUse = !one.away() && stands.usable() != would.usable();
+            losingUse += otherUse && stands.usable() ? 1 : 0;
+            gainingUse += otherUse && would.usable() ? 1 : 0;
+            if (moves != 0 || otherUse) {
+                crews.add(one.crew());
             }
         }
-        return new Moved(earlier, later, losingUse, List.copyOf(crews));
+        return new Moved(earlier, later, losingUse, gainingUse, List.copyOf(crews));
     }
 
-    /** What was made due at once stays so. */
-    private LocalDate due(Standing one, List<SensorDates> sensors, IntervalRule ofCard) {
-        var rule = states.withOwn(ofCard, Optional.ofNullable(one.ownInterval()));
+    private Map<String, IntervalRule> rules(HousePolicy policy) {
+        return house.publishedCards().stream()
+                .collect(Collectors.toMap(
+                        ProcedureCard::model, card -> card.under(policy).interval(), (older, newer) -> newer));
+    }
+
+    /** As if nothing but its dates decided. */
+    private StateToday state(Standing one, List<SensorDates> sensors, IntervalRule ofCard, Rhythm rhythm) {
         var facts = new DetectorFacts(
-                false, Optional.empty(), Optional.empty(), sensors, Optional.empty(), Optional.empty(), rule);
-        return facts.due().date();
+                false,
+                Optional.empty(),
+                Optional.empty(),
+                sensors,
+                Optional.empty(),
+                Optional.ofNullable(one.lastGoodBump()),
+                states.withOwn(ofCard, Optional.ofNullable(one.ownInterval())));
+        return StateToday.of(facts, rhythm, site.today());
     }
 
+    /** What was made due at once stays so, and is left out. */
     private List<Standing> fleet() {
-        return jdbc.sql("select id, model, crew, state_word, usable, due_on, own_interval from detector d where"
+        return jdbc.sql("select id, model, crew, state_word, own_interval, last_good_bump from detector d where"
                         + " state_word <> ? and not exists (select 1 from due_trigger t where t.detector_id = d.id and"
                         + " t.settled_on is null)")
                 .param(StateWord.RETIRED.name())

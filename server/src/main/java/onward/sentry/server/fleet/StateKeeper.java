@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.schedule.Trigger;
 import onward.sentry.server.house.House;
@@ -45,7 +46,7 @@ class StateKeeper {
     /** What the house and the cards ask for, read once for many detectors. */
     final class Rules {
 
-        private final boolean bumpEachDay = house.policy().bumpEachDay();
+        private final Rhythm rhythm = house.policy().rhythm();
         private final Map<String, IntervalRule> byModel = new HashMap<>();
 
         private IntervalRule of(DetectorEntity detector) {
@@ -106,7 +107,7 @@ class StateKeeper {
                 trigger,
                 detector.lastGoodBump(),
                 rules.of(detector));
-        var state = StateToday.of(facts, rules.bumpEachDay, site.today());
+        var state = StateToday.of(facts, rules.rhythm, site.today());
         detector.stands(state, json.writeValueAsString(state.due().working()));
     }
 

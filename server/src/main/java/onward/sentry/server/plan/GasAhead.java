@@ -1,12 +1,9 @@
 package onward.sentry.server.plan;
 
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
@@ -33,8 +30,6 @@ class GasAhead {
 
     /** How far it looks ahead, days. */
     static final int DAYS = 180;
-
-    private static final Set<DayOfWeek> WEEKEND = EnumSet.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY);
 
     private record Key(LocalDate today, long ledger) {}
 
@@ -86,14 +81,10 @@ class GasAhead {
             var card = cards.get(model);
             calibrations(card, days)
                     .forEach((day, times) -> work.addAll(PlannedWork.of(card, Job.CALIBRATION, policy, day, times)));
-            if (policy.bumpEachDay()) {
-                int detectors =
-                        days.values().stream().mapToInt(Integer::intValue).sum();
-                site.today()
-                        .datesUntil(site.today().plusDays(DAYS))
-                        .filter(day -> !WEEKEND.contains(day.getDayOfWeek()))
-                        .forEach(day -> work.addAll(PlannedWork.of(card, Job.BUMP, policy, day, detectors)));
-            }
+            int detectors = days.values().stream().mapToInt(Integer::intValue).sum();
+            policy.rhythm()
+                    .bumpsOn(site.today(), site.today().plusDays(DAYS - 1L))
+                    .forEach(day -> work.addAll(PlannedWork.of(card, Job.BUMP, policy, day, detectors)));
         });
         return work;
     }

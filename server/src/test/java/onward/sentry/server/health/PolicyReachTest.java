@@ -109,4 +109,32 @@ class PolicyReachTest {
         assertThat(technician.post("/api/v1/house/policy/reach", Map.of()).status())
                 .isIn(400, 403);
     }
+
+    @Test
+    void aBumpThatCountsLongerLetsDetectorsGoOutThatWereBumpedBefore() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        long before = use(1).path("gainingUse").asLong();
+        assertThat(use(1).path("losingUse").asLong()).isZero();
+        bumpedOn(serial, "2026-03-01");
+        assertThat(use(1).path("gainingUse").asLong()).as("as it stands").isEqualTo(before);
+        assertThat(use(2).path("gainingUse").asLong()).isEqualTo(before + 1);
+        assertThat(use(2).path("earlier").asLong() + use(2).path("later").asLong())
+                .as("no due day moves by it")
+                .isZero();
+        bumpedOn(serial, "2026-03-02");
+        assertThat(use(2).path("gainingUse").asLong()).isEqualTo(before);
+    }
+
+    private void bumpedOn(String serial, String day) {
+        server.jdbc()
+                .sql("update detector set last_good_bump = ?::date where serial = ?")
+                .params(day, serial)
+                .update();
+    }
+
+    private JsonNode use(int bumpDays) {
+        return reach("rhythm", Map.of("bumpDays", bumpDays, "soonDays", 7), Map.of())
+                .path("due");
+    }
 }
