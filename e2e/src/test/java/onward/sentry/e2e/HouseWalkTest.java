@@ -97,6 +97,32 @@ class HouseWalkTest {
     }
 
     @Test
+    void whatAChangeOfTheRhythmWouldDoIsShownAndDropped() {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/rules").page();
+            var change = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("Change of the rules"));
+            page.getByLabel("How many days does a good bump count?").fill("4");
+            assertThat(change).containsText("How many days does a good bump count?");
+            assertThat(change.getByRole(AriaRole.REGION, new Locator.GetByRoleOptions().setName("Due days and use")))
+                    .containsText(Pattern.compile("None moves\\.\\d+ detectors? more might be used at once"));
+            marit.button("Leave it as it is").click();
+            page.getByLabel("on a weekday of the next month").check();
+            page.getByLabel("Which one of the month").selectOption("second");
+            page.getByLabel("Weekday", new Page.GetByLabelOptions().setExact(true))
+                    .selectOption("Wednesday");
+            assertThat(change).containsText("Due dates move");
+            marit.button("Leave it as it is").click();
+            assertThat(page.getByLabel("a month after the last")).isChecked();
+            assertThat(page.getByLabel("From how little is a span taken?")).hasCount(0);
+            page.getByLabel("taken inside a window").check();
+            page.getByLabel("From how little is a span taken?").fill("5");
+            assertThat(page.getByText("A number from 10 to 99")).isVisible();
+            marit.button("Leave it as it is").click();
+            marit.nothingWentWrong();
+        }
+    }
+
+    @Test
     void aLeadSetsAFigureOfTheHouseAndHoldsOneDetectorToLess() {
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.open("/rules").page();
