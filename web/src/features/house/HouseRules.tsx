@@ -1,6 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import clsx from "clsx";
 import { useId, useState, type SubmitEvent } from "react";
 import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
@@ -14,6 +13,7 @@ import { Reach, reachQuery } from "./Reach";
 import { CautionRows } from "./CautionRows";
 import { DueDayRow } from "./DueDayRow";
 import { policyQuery } from "./queries";
+import { Answer, QuestionRow } from "./QuestionRow";
 import { RuleRow } from "./RuleRow";
 import { cautions, dueDay, figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
 
@@ -128,40 +128,19 @@ function Row({
   const current = question.read(shown);
   const changed = current !== question.read(now);
   return (
-    <div
-      role="radiogroup"
-      aria-labelledby={`${question.name}-question`}
-      className={clsx(
-        "grid border-b border-line py-1 sm:grid-cols-[19rem_minmax(0,1fr)]",
-        changed && "border-l-4 border-l-caution pl-3 sm:-ml-4",
-      )}
-    >
-      <p id={`${question.name}-question`} className="py-2.5 font-semibold">
-        {question.question}
-      </p>
-      <div className="flex flex-wrap gap-x-5">
-        {question.options.map((option) => (
-          <label
-            key={option.value}
-            className={clsx(
-              "flex min-h-11 items-center gap-2",
-              current === option.value ? "font-bold" : "text-soft",
-              enabled && "cursor-pointer",
-            )}
-          >
-            <input
-              type="radio"
-              name={question.name}
-              className="size-5 accent-act"
-              checked={current === option.value}
-              disabled={!enabled}
-              onChange={() => onChange(question.write(shown, option.value))}
-            />
-            {option.word}
-          </label>
-        ))}
-      </div>
-    </div>
+    <QuestionRow name={question.name} question={question.question} changed={changed}>
+      {question.options.map((option) => (
+        <Answer
+          key={option.value}
+          name={question.name}
+          chosen={current === option.value}
+          enabled={enabled}
+          onChoose={() => onChange(question.write(shown, option.value))}
+        >
+          {option.word}
+        </Answer>
+      ))}
+    </QuestionRow>
   );
 }
 

@@ -151,20 +151,7 @@ class SchooledCardTest {
     }
 
     private static ProcedureCard steps(Step... steps) {
-        var card = Fixtures.quoin4();
-        return new ProcedureCard(
-                card.model(),
-                card.version(),
-                card.lelBasis(),
-                card.sensors(),
-                card.flowLitresPerMinute(),
-                card.litresPerRun(),
-                card.litresPerBump(),
-                card.bumpLevelPercent(),
-                card.interval(),
-                Tries.USUAL,
-                List.of(steps),
-                card.bump());
+        return Fixtures.quoin4(Tries.USUAL, 1.2, List.of(steps));
     }
 
     @Test

@@ -100,18 +100,24 @@ public final class Fixtures {
                 plain.get(4),
                 new Step.ApplyGas(all(Purpose.VERIFY), new AcceptRule.OnStability(20, 60), 60, ""),
                 plain.get(5));
+        return quoin4(tries, card.litresPerRun(), steps);
+    }
+
+    /** The same with other steps of calibration, tries, and gas kept ready for it. */
+    public static ProcedureCard quoin4(Tries tries, double litresPerRun, List<Step> calibration) {
+        var card = quoin4();
         return new ProcedureCard(
                 card.model(),
                 card.version(),
                 card.lelBasis(),
                 card.sensors(),
                 card.flowLitresPerMinute(),
-                card.litresPerRun(),
+                litresPerRun,
                 card.litresPerBump(),
                 card.bumpLevelPercent(),
                 card.interval(),
                 tries,
-                steps,
+                calibration,
                 card.bump());
     }
 

@@ -26,20 +26,8 @@ class DryRunTest {
     private static final HousePolicy POLICY = HousePolicy.SHIPPED;
 
     private static ProcedureCard card(Tries tries, double litres, Step... steps) {
-        var plain = Fixtures.quoin4();
-        return new ProcedureCard(
-                plain.model(),
-                plain.version(),
-                plain.lelBasis(),
-                plain.sensors(),
-                plain.flowLitresPerMinute(),
-                litres,
-                plain.litresPerBump(),
-                plain.bumpLevelPercent(),
-                plain.interval(),
-                tries,
-                steps.length == 0 ? Fixtures.quoin4Whole(tries).calibration() : List.of(steps),
-                plain.bump());
+        var calibration = steps.length == 0 ? Fixtures.quoin4Whole(tries).calibration() : List.of(steps);
+        return Fixtures.quoin4(tries, litres, calibration);
     }
 
     private static DryRun calibration(ProcedureCard card, Fault... fault) {

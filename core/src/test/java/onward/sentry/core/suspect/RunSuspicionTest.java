@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Tries;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.house.HousePolicy;
@@ -31,19 +30,7 @@ class RunSuspicionTest {
 
     private void begin(Tries tries, Map<Integer, Double> response) {
         var plain = Fixtures.quoin4();
-        var card = new ProcedureCard(
-                plain.model(),
-                plain.version(),
-                plain.lelBasis(),
-                plain.sensors(),
-                plain.flowLitresPerMinute(),
-                plain.litresPerRun(),
-                plain.litresPerBump(),
-                plain.bumpLevelPercent(),
-                plain.interval(),
-                tries,
-                plain.calibration(),
-                plain.bump());
+        var card = Fixtures.quoin4(tries, plain.litresPerRun(), plain.calibration());
         run = LiveRun.start(card, HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
         instrument = new FakeInstrument(run, response);
         does(new RunCommand.ConfirmChecks(0));
