@@ -38,7 +38,7 @@ export function DueDayRow({
         on a weekday of the next month
       </Answer>
       {day && (
-        <span className="flex flex-wrap gap-2 py-1">
+        <span className="grid w-72 grid-cols-2 gap-2 py-1">
           <select
             aria-label="Which one of the month"
             className={fieldBox}

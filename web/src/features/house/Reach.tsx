@@ -38,10 +38,10 @@ export function Reach({ policy }: { policy: Policy }) {
         )}
         {due.losingUse > 0 && (
           <p className="font-semibold text-fail">
-            {many(due.losingUse, "detector that may be used today", "detectors that may be used today")} might not be used at once.
+            {many(due.losingUse, "detector that may be used today", "detectors that may be used today")} could not go out any more.
           </p>
         )}
-        {due.gainingUse > 0 && <p>{many(due.gainingUse, "detector more", "detectors more")} might be used at once.</p>}
+        {due.gainingUse > 0 && <p>{many(due.gainingUse, "more detector", "more detectors")} could go out today.</p>}
         <p className="text-sm text-soft">{due.crews.join(", ")}</p>
       </section>
       <section aria-label="Verdicts on record">

@@ -104,7 +104,7 @@ class HouseWalkTest {
             page.getByLabel("How many days does a good bump count?").fill("4");
             assertThat(change).containsText("How many days does a good bump count?");
             assertThat(change.getByRole(AriaRole.REGION, new Locator.GetByRoleOptions().setName("Due days and use")))
-                    .containsText(Pattern.compile("None moves\\.\\d+ detectors? more might be used at once"));
+                    .containsText(Pattern.compile("None moves\\.\\d+ more detectors? could go out today"));
             marit.button("Leave it as it is").click();
             page.getByLabel("on a weekday of the next month").check();
             page.getByLabel("Which one of the month").selectOption("second");
