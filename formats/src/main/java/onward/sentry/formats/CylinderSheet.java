@@ -176,7 +176,9 @@ public final class CylinderSheet {
             component(part.strip()).ifPresent(components::add);
         }
         boolean readable = faults.stream().noneMatch(fault -> fault.column().equals("components"));
-        return readable ? built(() -> new Mixture(components, row.at("balance").toLowerCase())) : Optional.empty();
+        return readable
+                ? built(() -> new Mixture(components, row.at("balance").toLowerCase()).checkedAgainstTheWhole())
+                : Optional.empty();
     }
 
     private Optional<Component> component(String part) {

@@ -11,8 +11,6 @@ import onward.sentry.core.working.Refusal;
 /** What every procedure card must keep to. */
 final class CardCheck {
 
-    private static final int MOST_STEPS = 40;
-
     private CardCheck() {}
 
     static void figures(
@@ -68,12 +66,6 @@ final class CardCheck {
     }
 
     static void steps(String job, List<Step> steps, List<SensorSpec> sensors) {
-        Refusal.unless(
-                steps.size() <= MOST_STEPS,
-                "card-steps",
-                job,
-                "A job has at most " + MOST_STEPS + " steps; this one has " + steps.size() + ".",
-                "Join what is one step for the technician.");
         var slots = sensors.stream().map(SensorSpec::slot).collect(Collectors.toSet());
         steps.forEach(step -> slots(job, step, slots));
         airBeforeZero(steps);

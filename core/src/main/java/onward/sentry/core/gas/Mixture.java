@@ -10,7 +10,7 @@ import onward.sentry.core.working.Refusal;
 /**
  * What a certificate says is in a cylinder: the components and the gas that makes up the rest.
  *
- * @param components at least one, each gas once, together no more than 100 vol% but for rounding
+ * @param components at least one, each gas once
  * @param balanceGasId {@code nitrogen} or {@code air}
  */
 public record Mixture(List<Component> components, String balanceGasId) {
@@ -42,6 +42,14 @@ public record Mixture(List<Component> components, String balanceGasId) {
                 "balance",
                 "The balance gas is air or nitrogen, not '" + balanceGasId + "'.",
                 "Take the balance gas from the certificate.");
+    }
+
+    /**
+     * What is asked of a certificate when its cylinder is registered: methane 60 vol% beside oxygen 50 vol% is refused.
+     *
+     * @throws onward.sentry.core.working.Refused when the components are together more than the whole cylinder
+     */
+    public Mixture checkedAgainstTheWhole() {
         double whole = components.stream().mapToDouble(Mixture::volPercent).sum();
         Refusal.unless(
                 whole <= 100 + ROUNDING,
@@ -49,6 +57,7 @@ public record Mixture(List<Component> components, String balanceGasId) {
                 "components",
                 "The components are together " + Figures.upTo(whole, 2) + " vol%, more than the whole cylinder.",
                 "Compare each value and its unit with the certificate.");
+        return this;
     }
 
     private static double volPercent(Component part) {

@@ -39,6 +39,7 @@ public record DryRun(
         List<SensorOutcome> outcomes,
         double litres) {
 
+    private static final int MOST_STEPS = 40;
     private static final Health SOUND = new Health(1, 1, 0);
     private static final String TECHNICIAN = "dry run";
 
@@ -83,12 +84,23 @@ public record DryRun(
     }
 
     /**
-     * What keeps a card from being published: a sound detector that does not pass both jobs by it.
+     * What keeps a card from being published: more steps than a strip can show, or a sound detector that does not pass both
+     * jobs by it.
      *
      * <p>A card whose carbon monoxide sensor is given 5 s for a response that takes 30 s returns a refusal that names the
      * job and the sensor.
      */
     public static Optional<Refusal> refusal(ProcedureCard card, HousePolicy policy, LocalDate on) {
+        for (var job : Job.values()) {
+            int steps = card.steps(job).size();
+            if (steps > MOST_STEPS) {
+                return Optional.of(new Refusal(
+                        "card-steps",
+                        field(job),
+                        "A job has at most " + MOST_STEPS + " steps; the " + job.label() + " has " + steps + ".",
+                        "Join what is one step for the technician."));
+            }
+        }
         for (var job : Job.values()) {
             var dry = of(card, policy, job, Optional.empty(), on, 1);
             if (dry.stuck().isPresent()) {
@@ -109,9 +121,13 @@ public record DryRun(
     private static Refusal refusal(Job job, String reason, String wayOut) {
         return new Refusal(
                 "card-dry-run",
-                job == Job.BUMP ? "bump" : "calibration",
+                field(job),
                 "A sound detector does not pass the " + job.label() + " by this card. " + reason,
                 wayOut);
+    }
+
+    private static String field(Job job) {
+        return job == Job.BUMP ? "bump" : "calibration";
     }
 
     private String standsAt() {

@@ -7,7 +7,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
 import java.util.Base64;
-import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -111,13 +110,6 @@ class CardLimitsTest {
                 () -> CardCheck.steps("bump", List.of(remainder), FOUR));
         assertThat(refusal(() -> CardCheck.steps("bump", List.of(far), FOUR)).reason())
                 .isEqualTo("Step 'Gas' names slot 6, which the card does not have.");
-    }
-
-    @Test
-    void aJobHasAtMostFortySteps() {
-        var wait = new Step.WarmUp(1, "");
-        taken(() -> CardCheck.steps("bump", Collections.nCopies(40, wait), FOUR));
-        refused("card-steps", "bump", () -> CardCheck.steps("bump", Collections.nCopies(41, wait), FOUR));
     }
 
     @Test

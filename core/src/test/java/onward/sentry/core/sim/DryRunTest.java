@@ -2,6 +2,7 @@ package onward.sentry.core.sim;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -136,6 +137,22 @@ class DryRunTest {
                         Kind.START_BLANK,
                         Kind.START_ZERO,
                         Kind.CHOOSE_CYLINDER);
+    }
+
+    @Test
+    void moreThanFortyStepsAreNotPublished() {
+        var forty = new ArrayList<Step>(Fixtures.quoin4().calibration());
+        while (forty.size() < 40) {
+            forty.add(1, new Step.WarmUp(1, ""));
+        }
+        var refusal = DryRun.refusal(Fixtures.quoin4(Tries.USUAL, 9, forty), POLICY, Fixtures.TODAY);
+        assertThat(refusal).hasValueSatisfying(why -> assertThat(why.field()).isEqualTo("bump"));
+        forty.add(1, new Step.WarmUp(1, ""));
+        var long41 = DryRun.refusal(Fixtures.quoin4(Tries.USUAL, 9, forty), POLICY, Fixtures.TODAY);
+        assertThat(long41).hasValueSatisfying(why -> {
+            assertThat(why.code()).isEqualTo("card-steps");
+            assertThat(why.reason()).isEqualTo("A job has at most 40 steps; the calibration has 41.");
+        });
     }
 
     @Test

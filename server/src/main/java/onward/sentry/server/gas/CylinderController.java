@@ -76,7 +76,8 @@ class CylinderController {
             return new Cylinder(
                     certificateNumber.strip(),
                     lot.strip(),
-                    new Mixture(components.stream().map(NewCylinder::component).toList(), balance),
+                    new Mixture(components.stream().map(NewCylinder::component).toList(), balance)
+                            .checkedAgainstTheWhole(),
                     madeOn,
                     useBefore,
                     volumeLitres,
