@@ -15,7 +15,8 @@ import { DueDayRow } from "./DueDayRow";
 import { policyQuery } from "./queries";
 import { Answer, QuestionRow } from "./QuestionRow";
 import { RuleRow } from "./RuleRow";
-import { cautions, dueDay, figures, parts, questions, type HouseFigure, type Policy, type Question } from "./schools";
+import { figures, type HouseFigure } from "./figures";
+import { cautions, dueDay, parts, questions, type Policy, type Question } from "./schools";
 
 /** So long after the last stroke it is worked out what a change would do. */
 const SETTLED_MS = 300;

@@ -10,7 +10,7 @@ interface Option {
 /** What the rules are about, in the order of the page. */
 export const parts = ["How work is done", "How it is judged", "When it comes round", "Who signs", "Gas and parts", "What is read"] as const;
 
-type Part = (typeof parts)[number];
+export type Part = (typeof parts)[number];
 
 /** A question that practitioners answer differently, with the places of the answer in the policy. */
 export interface Question {
@@ -177,126 +177,6 @@ export const dueDay = {
   read: (policy: Policy) => (policy.schools.dueDay ? `${policy.schools.dueDay.nth} ${policy.schools.dueDay.weekday}` : ""),
   write: (policy: Policy, day: Policy["schools"]["dueDay"]): Policy => ({ ...policy, schools: { ...policy.schools, dueDay: day } }),
 };
-
-/** A number that the house sets, as it is typed: in steps that people speak of. */
-export interface HouseFigure {
-  name: string;
-  part: Part;
-  question: string;
-  unit: string;
-  least: number;
-  most: number;
-  /** Where it is asked for; left out: always. */
-  where?: (policy: Policy) => boolean;
-  read: (policy: Policy) => number;
-  write: (policy: Policy, value: number) => Policy;
-}
-
-function window(name: "windowLow" | "windowHigh", question: string, least: number, most: number): HouseFigure {
-  return {
-    name,
-    part: "How it is judged",
-    question,
-    unit: "% of the target",
-    least,
-    most,
-    where: (policy) => policy.schools.grading.school === "WINDOW",
-    read: (policy) => policy.schools.grading[name],
-    write: (policy, value) => ({
-      ...policy,
-      schools: { ...policy.schools, grading: { ...policy.schools.grading, [name]: value } },
-    }),
-  };
-}
-
-export const figures: HouseFigure[] = [
-  window("windowLow", "From how little is a span taken?", 10, 99),
-  window("windowHigh", "Up to how much is a span taken?", 101, 300),
-  {
-    name: "bumpDays",
-    part: "When it comes round",
-    question: "How many days does a good bump count?",
-    unit: "days; 1: a bump before each day’s use, 0: none is asked for",
-    least: 0,
-    most: 31,
-    read: (policy) => policy.rhythm.bumpDays,
-    write: (policy, value) => ({
-      ...policy,
-      bumpEachDay: Math.round(value) > 0,
-      rhythm: { ...policy.rhythm, bumpDays: Math.round(value) },
-    }),
-  },
-  {
-    name: "soonDays",
-    part: "When it comes round",
-    question: "How early is work due soon?",
-    unit: "days before",
-    least: 0,
-    most: 60,
-    read: (policy) => policy.rhythm.soonDays,
-    write: (policy, value) => ({ ...policy, rhythm: { ...policy.rhythm, soonDays: Math.round(value) } }),
-  },
-  {
-    name: "reserve",
-    part: "Gas and parts",
-    question: "How much of a cylinder is never used?",
-    unit: "% of a full one",
-    least: 0,
-    most: 50,
-    read: (policy) => Math.round(policy.reserve * 1000) / 10,
-    write: (policy, value) => ({ ...policy, reserve: value / 100 }),
-  },
-  {
-    name: "warnBeforeExpiryDays",
-    part: "Gas and parts",
-    question: "How early is an expiring cylinder warned about?",
-    unit: "days before",
-    least: 0,
-    most: 365,
-    read: (policy) => policy.warnBeforeExpiryDays,
-    write: (policy, value) => ({ ...policy, warnBeforeExpiryDays: Math.round(value) }),
-  },
-  {
-    name: "gasDays",
-    part: "Gas and parts",
-    question: "How long does gas take from order to shelf?",
-    unit: "days",
-    least: 0,
-    most: 365,
-    read: (policy) => policy.lead.gasDays,
-    write: (policy, value) => ({ ...policy, lead: { ...policy.lead, gasDays: Math.round(value) } }),
-  },
-  {
-    name: "partsDays",
-    part: "Gas and parts",
-    question: "How long does a sensor take from order to shelf?",
-    unit: "days",
-    least: 0,
-    most: 365,
-    read: (policy) => policy.lead.partsDays,
-    write: (policy, value) => ({ ...policy, lead: { ...policy.lead, partsDays: Math.round(value) } }),
-  },
-  {
-    name: "lockMinutes",
-    part: "Who signs",
-    question: "After how long without a touch does a device lock?",
-    unit: "minutes; 0: never",
-    least: 0,
-    most: 240,
-    read: (policy) => policy.signing.lockMinutes,
-    write: (policy, value) => ({ ...policy, signing: { ...policy.signing, lockMinutes: Math.round(value) } }),
-  },
-  {
-    name: "altitudeMetres",
-    part: "How it is judged",
-    question: "How high above the sea is the bench?",
-    unit: "m, for the pressure where no barometer is read",
-    least: -430,
-    most: 5000,
-    read: (policy) => policy.altitudeMetres,
-    write: (policy, value) => ({ ...policy, altitudeMetres: value }),
-  },
-];
 
 /** A sentence of the house's own. */
 export interface HouseText {
