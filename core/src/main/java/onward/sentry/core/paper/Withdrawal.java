@@ -40,12 +40,12 @@ public record Withdrawal(
         Refusal.unless(
                 !withdrawn, "withdrawal-twice", "", "This record was taken back already.", "Load the page again.");
         PaperEntry.notOnTheBench(serial, onTheBench);
-        workedSince.ifPresent(on -> Refusal.unless(
-                false,
+        Refusal.unless(
+                workedSince.isEmpty(),
                 "withdrawal-worked",
                 "",
-                "A job of " + Figures.day(on) + " came after it for " + serial + ".",
-                "Take that one back first; what was worked at a bench stays, and this record with it."));
+                "A job of " + workedSince.map(Figures::day).orElse("") + " came after it for " + serial + ".",
+                "Take that one back first; what was worked at a bench stays, and this record with it.");
         Refusal.unless(
                 !sensorReplaced,
                 "withdrawal-sensor",
