@@ -3133,7 +3133,6 @@ export interface components {
             /** Format: int32 */
             lockMinutes: number;
             countersigned: boolean;
-            usedUp: boolean;
         };
         SiteFigures: {
             gases: components["schemas"]["OfGas"][];

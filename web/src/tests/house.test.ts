@@ -11,7 +11,7 @@ const policy: Policy = {
   altitudeMetres: 0,
   units: { pressure: "BAR", temperature: "CELSIUS", dates: "DAY_FIRST" },
   lead: { gasDays: 14, partsDays: 28 },
-  signing: { proof: "RECENT", lockMinutes: 15, countersigned: false, usedUp: false },
+  signing: { proof: "RECENT", lockMinutes: 15, countersigned: false },
   cautions: { noAlarm: "a", notBesideGas: "b", ventilate: "c" },
   schools: {
     adjust: "CALENDAR",

@@ -60,7 +60,7 @@ public record Signing(Proof proof, int lockMinutes, boolean countersigned) {
     }
 
     /** Whether one proof is good for one signature only. */
-    public boolean isUsedUp() {
+    public boolean countsForOneSignature() {
         return proof == Proof.EACH;
     }
 

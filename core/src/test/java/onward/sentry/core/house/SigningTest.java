@@ -26,8 +26,8 @@ class SigningTest {
         assertThat(wanted(Proof.EACH, 60)).isFalse();
         assertThat(wanted(Proof.EACH, 61)).isTrue();
         assertThat(wanted(Proof.SESSION, 1_000_000)).isFalse();
-        assertThat(new Signing(Proof.EACH, 0, false).isUsedUp()).isTrue();
-        assertThat(Signing.SHIPPED.isUsedUp()).isFalse();
+        assertThat(new Signing(Proof.EACH, 0, false).countsForOneSignature()).isTrue();
+        assertThat(Signing.SHIPPED.countsForOneSignature()).isFalse();
     }
 
     @Test

@@ -27,7 +27,7 @@ public class Signatures {
 
     /** Signing in proves as much, but is no answer where each signature is asked for by itself. */
     void signedIn(HttpSession session) {
-        if (!rules.signing().isUsedUp()) {
+        if (!rules.signing().countsForOneSignature()) {
             proved(session);
         }
     }
@@ -45,7 +45,7 @@ public class Signatures {
 
     /** A signature was made: a proof that is good for one is used up. */
     public void made(HttpSession session) {
-        if (rules.signing().isUsedUp()) {
+        if (rules.signing().countsForOneSignature()) {
             session.removeAttribute(PROVED_AT);
         }
     }
