@@ -216,7 +216,13 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
   }
   return (
     <form onSubmit={submit} className="flex flex-col gap-3 border-2 border-caution bg-sheet p-4" aria-label="Change of the rules">
-      <h2 className="text-xl font-bold">What this would change</h2>
+      {/* At the top nothing that comes in later pushes it away from under the hand. */}
+      <div className="flex flex-wrap items-center justify-between gap-x-4">
+        <h2 className="text-xl font-bold">What this would change</h2>
+        <Button kind="quiet" className="px-0" onClick={onDrop}>
+          Leave it as it is
+        </Button>
+      </div>
       <p className="text-soft">{moved.join(" ")}</p>
       {effect.isPending && <Loading what="what it would do" />}
       {effect.data?.length === 0 && <p>No procedure card changes by it.</p>}
@@ -238,12 +244,9 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
         onChange={(event) => setReason(event.target.value)}
         hint="a few words"
       />
-      <div className="flex flex-wrap gap-2">
-        <Button kind="act" type="submit" disabled={!shown || save.isPending}>
-          Put it in force
-        </Button>
-        <Button onClick={onDrop}>Leave it as it is</Button>
-      </div>
+      <Button kind="act" type="submit" disabled={!shown || save.isPending}>
+        Put it in force
+      </Button>
       <p className="text-sm text-soft">Runs that are on the bench go on by the version that they were started with.</p>
     </form>
   );

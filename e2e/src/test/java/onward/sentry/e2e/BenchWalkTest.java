@@ -6,12 +6,18 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayDeque;
+import java.util.List;
+import java.util.Queue;
 import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 
 /** Runs at the bench as a technician works them. */
 class BenchWalkTest {
+
+    /** One more for a second try: the first one's run would still lie unsigned on the bench. */
+    private static final Queue<String> TO_BUMP = new ArrayDeque<>(List.of("Q4-1009", "Q4-1017"));
 
     private final World world = World.demo();
 
@@ -134,7 +140,7 @@ class BenchWalkTest {
     @Test
     void aBumpIsPassedByReadingsAndByTheThreeAlarms() {
         try (var una = new Walk(world).signIn("una").readings("Over the link", 60)) {
-            una.open("/detectors/Q4-1009").button("Bump").click();
+            una.open("/detectors/" + TO_BUMP.remove()).button("Bump").click();
             una.confirm("Choose the cylinder").asked("Which alarms do you notice?");
             una.button("Vibration noticed").click();
             assertThat(una.nextHand()).containsText("vibration not noticed");
