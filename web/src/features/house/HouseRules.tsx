@@ -216,13 +216,11 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
   }
   return (
     <form onSubmit={submit} className="flex flex-col gap-3 border-2 border-caution bg-sheet p-4" aria-label="Change of the rules">
-      {/* At the top nothing that comes in later pushes it away from under the hand. */}
-      <div className="flex flex-wrap items-center justify-between gap-x-4">
-        <h2 className="text-xl font-bold">What this would change</h2>
-        <Button kind="quiet" className="px-0" onClick={onDrop}>
-          Leave it as it is
-        </Button>
-      </div>
+      <h2 className="text-xl font-bold">What this would change</h2>
+      {/* Up here nothing that comes in later pushes it away from under the hand. */}
+      <Button kind="quiet" className="-my-3 -ml-4 self-start" onClick={onDrop}>
+        Leave it as it is
+      </Button>
       <p className="text-soft">{moved.join(" ")}</p>
       {effect.isPending && <Loading what="what it would do" />}
       {effect.data?.length === 0 && <p>No procedure card changes by it.</p>}
