@@ -53,7 +53,11 @@ describe("the house rules", () => {
       expect(figure(name).where?.(policy)).toBe(false);
       expect(figure(name).where?.(window)).toBe(true);
     }
-    expect(figure("windowLow").write(window, 40).schools.grading).toEqual({ school: "WINDOW", windowLow: 40, windowHigh: 200 });
+    const narrow = figure("windowLow").write(window, 40);
+    expect(narrow.schools.grading).toEqual({ school: "WINDOW", windowLow: 40, windowHigh: 200 });
+    const there = questions.find((one) => one.name === "grading")?.write(narrow, "TWO_GRADES") ?? narrow;
+    const back = questions.find((one) => one.name === "grading")?.write(there, "WINDOW");
+    expect(back).toEqual(narrow);
   });
 
   it("reads what it has written, and changes nothing else", () => {

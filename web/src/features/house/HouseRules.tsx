@@ -161,12 +161,13 @@ function FigureRow({
   const id = useId();
   const [typed, setTyped] = useState(String(figure.read(shown)));
   const value = Number(typed.replace(",", "."));
-  const wrong = typed.trim() === "" || !(value >= figure.least && value <= figure.most);
+  const fits = (number: number) => number >= figure.least && number <= figure.most && (!figure.whole || Number.isInteger(number));
+  const wrong = typed.trim() === "" || !fits(value);
   const changed = wrong || figure.read(shown) !== figure.read(now);
   function change(text: string) {
     setTyped(text);
     const next = Number(text.replace(",", "."));
-    if (text.trim() !== "" && next >= figure.least && next <= figure.most) {
+    if (text.trim() !== "" && fits(next)) {
       onChange(figure.write(shown, next));
     }
   }
@@ -184,7 +185,7 @@ function FigureRow({
         onChange={(event) => change(event.target.value)}
       />
       <span id={`${id}-unit`} className={wrong ? "font-semibold text-fail" : "text-soft"}>
-        {wrong ? `A number from ${figure.least} to ${figure.most}: ` : ""}
+        {wrong ? `A ${figure.whole ? "whole " : ""}number from ${figure.least} to ${figure.most}: ` : ""}
         {figure.unit}
       </span>
     </RuleRow>

@@ -8,6 +8,8 @@ export interface HouseFigure {
   unit: string;
   least: number;
   most: number;
+  /** It counts days or minutes: no fractions of them. */
+  whole?: true;
   /** Where it is asked for; left out: always. */
   where?: (policy: Policy) => boolean;
   read: (policy: Policy) => number;
@@ -38,25 +40,27 @@ export const figures: HouseFigure[] = [
     name: "bumpDays",
     part: "When it comes round",
     question: "How many days does a good bump count?",
+    whole: true,
     unit: "days; 1: a bump before each day’s use, 0: none is asked for",
     least: 0,
     most: 31,
     read: (policy) => policy.rhythm.bumpDays,
     write: (policy, value) => ({
       ...policy,
-      bumpEachDay: Math.round(value) > 0,
-      rhythm: { ...policy.rhythm, bumpDays: Math.round(value) },
+      bumpEachDay: value > 0,
+      rhythm: { ...policy.rhythm, bumpDays: value },
     }),
   },
   {
     name: "soonDays",
     part: "When it comes round",
     question: "How early is work due soon?",
+    whole: true,
     unit: "days before",
     least: 0,
     most: 60,
     read: (policy) => policy.rhythm.soonDays,
-    write: (policy, value) => ({ ...policy, rhythm: { ...policy.rhythm, soonDays: Math.round(value) } }),
+    write: (policy, value) => ({ ...policy, rhythm: { ...policy.rhythm, soonDays: value } }),
   },
   {
     name: "reserve",
@@ -72,41 +76,45 @@ export const figures: HouseFigure[] = [
     name: "warnBeforeExpiryDays",
     part: "Gas and parts",
     question: "How early is an expiring cylinder warned about?",
+    whole: true,
     unit: "days before",
     least: 0,
     most: 365,
     read: (policy) => policy.warnBeforeExpiryDays,
-    write: (policy, value) => ({ ...policy, warnBeforeExpiryDays: Math.round(value) }),
+    write: (policy, value) => ({ ...policy, warnBeforeExpiryDays: value }),
   },
   {
     name: "gasDays",
     part: "Gas and parts",
     question: "How long does gas take from order to shelf?",
+    whole: true,
     unit: "days",
     least: 0,
     most: 365,
     read: (policy) => policy.lead.gasDays,
-    write: (policy, value) => ({ ...policy, lead: { ...policy.lead, gasDays: Math.round(value) } }),
+    write: (policy, value) => ({ ...policy, lead: { ...policy.lead, gasDays: value } }),
   },
   {
     name: "partsDays",
     part: "Gas and parts",
     question: "How long does a sensor take from order to shelf?",
+    whole: true,
     unit: "days",
     least: 0,
     most: 365,
     read: (policy) => policy.lead.partsDays,
-    write: (policy, value) => ({ ...policy, lead: { ...policy.lead, partsDays: Math.round(value) } }),
+    write: (policy, value) => ({ ...policy, lead: { ...policy.lead, partsDays: value } }),
   },
   {
     name: "lockMinutes",
     part: "Who signs",
     question: "After how long without a touch does a device lock?",
+    whole: true,
     unit: "minutes; 0: never",
     least: 0,
     most: 240,
     read: (policy) => policy.signing.lockMinutes,
-    write: (policy, value) => ({ ...policy, signing: { ...policy.signing, lockMinutes: Math.round(value) } }),
+    write: (policy, value) => ({ ...policy, signing: { ...policy.signing, lockMinutes: value } }),
   },
   {
     name: "altitudeMetres",

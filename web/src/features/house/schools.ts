@@ -49,12 +49,6 @@ function yesNo(part: Part, name: "asFoundFirst" | "guardBand" | "skipped", quest
   };
 }
 
-const gradings: Record<string, Policy["schools"]["grading"]> = {
-  THREE_GRADES: { school: "THREE_GRADES", windowLow: 25, windowHigh: 200 },
-  TWO_GRADES: { school: "TWO_GRADES", windowLow: 25, windowHigh: 200 },
-  WINDOW: { school: "WINDOW", windowLow: 25, windowHigh: 200 },
-};
-
 export const questions: Question[] = [
   school("How work is done", "adjust", "When is a sensor adjusted?", [
     { value: "CALENDAR", word: "each time" },
@@ -101,7 +95,13 @@ export const questions: Question[] = [
       { value: "WINDOW", word: "taken inside a window" },
     ],
     read: (policy) => policy.schools.grading.school,
-    write: (policy, value) => ({ ...policy, schools: { ...policy.schools, grading: gradings[value] ?? policy.schools.grading } }),
+    write: (policy, value) => ({
+      ...policy,
+      schools: {
+        ...policy.schools,
+        grading: { ...policy.schools.grading, school: value as Policy["schools"]["grading"]["school"] },
+      },
+    }),
   },
   school("How it is judged", "reference", "Which side of the certificate counts?", [
     { value: "NOMINAL", word: "as printed" },

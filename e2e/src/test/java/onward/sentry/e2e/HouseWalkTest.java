@@ -101,6 +101,9 @@ class HouseWalkTest {
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.open("/rules").page();
             var change = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("Change of the rules"));
+            page.getByLabel("How many days does a good bump count?").fill("2.5");
+            assertThat(page.getByText("A whole number from 0 to 31")).isVisible();
+            assertThat(change).hasCount(0);
             page.getByLabel("How many days does a good bump count?").fill("4");
             assertThat(change).containsText("How many days does a good bump count?");
             assertThat(change.getByRole(AriaRole.REGION, new Locator.GetByRoleOptions().setName("Due days and use")))

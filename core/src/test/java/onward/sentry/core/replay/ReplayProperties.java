@@ -11,14 +11,12 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
-import onward.sentry.core.card.Job;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.FakeInstrument;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunEvent.ZeroJudged;
@@ -30,19 +28,8 @@ class ReplayProperties {
     private record Worked(LiveRun run, FakeInstrument instrument) {
 
         static Worked of(double coResponse, double h2sResponse, int gasSeconds) {
-            var run = LiveRun.start(
-                    Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
-            var instrument = new FakeInstrument(run, Map.of(3, coResponse, 4, h2sResponse));
-            run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
-            instrument.runFor(31);
-            run.carryOut(new RunCommand.StartZero(2), instrument.now(), "Una");
-            instrument.runFor(40);
-            run.carryOut(
-                    new RunCommand.ChooseCylinder(3, "HM-01", Fixtures.houseMix(), Fixtures.TODAY, List.of()),
-                    instrument.now(),
-                    "Una");
-            instrument.gas();
-            instrument.runFor(gasSeconds);
+            var instrument = FakeInstrument.onGas(Map.of(3, coResponse, 4, h2sResponse), gasSeconds);
+            var run = instrument.run();
             run.carryOut(new RunCommand.Remark("the hood sits askew"), instrument.now(), "Una");
             return new Worked(run, instrument);
         }

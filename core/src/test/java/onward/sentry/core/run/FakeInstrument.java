@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.trace.Reading;
 
 /** First-order sensors on a bench of our own: what they meet is set by the test, what they show goes into the run. */
@@ -21,6 +23,28 @@ public final class FakeInstrument {
         this.response = response;
         run.state().card().sensors().forEach(s -> values.put(s.slot(), s.cleanAirReading()));
         meets.putAll(values);
+    }
+
+    /** A calibration over the link, worked until gas has been on for so many seconds. */
+    public static FakeInstrument onGas(Map<Integer, Double> response, int seconds) {
+        var run = LiveRun.start(
+                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+        var instrument = new FakeInstrument(run, response);
+        run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
+        instrument.runFor(31);
+        run.carryOut(new RunCommand.StartZero(2), instrument.now(), "Una");
+        instrument.runFor(40);
+        run.carryOut(
+                new RunCommand.ChooseCylinder(3, "HM-01", Fixtures.houseMix(), Fixtures.TODAY, List.of()),
+                instrument.now(),
+                "Una");
+        instrument.gas();
+        instrument.runFor(seconds);
+        return instrument;
+    }
+
+    public LiveRun run() {
+        return run;
     }
 
     public void air() {

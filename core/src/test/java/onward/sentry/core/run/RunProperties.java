@@ -2,17 +2,14 @@ package onward.sentry.core.run;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
-import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.house.SpanGrading;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.SpanJudge;
@@ -21,20 +18,8 @@ import onward.sentry.core.judge.Verdict;
 class RunProperties {
 
     private static LiveRun worked(double coResponse, double h2sResponse, int gasSeconds) {
-        var run = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
-        var instrument = new FakeInstrument(run, Map.of(3, coResponse, 4, h2sResponse));
-        run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
-        instrument.runFor(31);
-        run.carryOut(new RunCommand.StartZero(2), instrument.now(), "Una");
-        instrument.runFor(40);
-        run.carryOut(
-                new RunCommand.ChooseCylinder(3, "c", Fixtures.houseMix(), Fixtures.TODAY, List.of()),
-                instrument.now(),
-                "Una");
-        instrument.gas();
-        instrument.runFor(gasSeconds);
-        return run;
+        return FakeInstrument.onGas(Map.of(3, coResponse, 4, h2sResponse), gasSeconds)
+                .run();
     }
 
     @Property(tries = 40)
