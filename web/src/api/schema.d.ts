@@ -2284,8 +2284,7 @@ export interface components {
             serial: string;
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
-            /** @enum {string} */
-            source: "LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE";
+            source: ("LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE") | null;
             /** Format: double */
             timeScale: number | null;
             slots: number[] | null;
@@ -2321,6 +2320,24 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        GasWatch: {
+            cylinderId: string;
+            /** Format: int64 */
+            since: number;
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            litresDrawn: number;
+            /** Format: double */
+            litresLeft: number;
+            /** Format: double */
+            usableLitres: number;
+            /** Format: double */
+            limitSeconds: number;
+            over: boolean;
+            idle: boolean;
+            demand: boolean;
+        };
         Intake: unknown;
         Judgement: {
             /** @enum {string} */
@@ -2341,6 +2358,12 @@ export interface components {
             relativeUncertainty: number;
             statesTwo: boolean;
             correction: components["schemas"]["Working"] | null;
+        };
+        LinkView: {
+            /** @enum {string} */
+            level: "LIVE" | "STALE" | "SILENT";
+            /** Format: int64 */
+            silentSeconds: number;
         };
         Mark: {
             /** Format: int32 */
@@ -2429,6 +2452,9 @@ export interface components {
             sensors: components["schemas"]["SensorView"][];
             cylinder: components["schemas"]["ChosenView"] | null;
             gasOn: boolean;
+            gas: components["schemas"]["GasWatch"] | null;
+            link: components["schemas"]["LinkView"] | null;
+            gatewayServes: boolean;
             /** Format: int32 */
             withdrawable: number | null;
             strip: components["schemas"]["Strip"];
@@ -2548,7 +2574,7 @@ export interface components {
         CommandBody: {
             clientId: string;
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "REMARK" | "STOP" | "SIGN";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "DECLARE_ALL_SETTLED" | "SWITCH_SOURCE" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "REMARK" | "STOP" | "SIGN";
             /** Format: int32 */
             step?: number | null;
             /** Format: int64 */
@@ -2574,7 +2600,9 @@ export interface components {
             alarmed?: boolean | null;
             slots?: number[] | null;
             rig?: components["schemas"]["Rig"] | null;
+            familyAccepted?: boolean | null;
             reason?: string | null;
+            source?: ("LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE") | null;
             together?: boolean | null;
         };
         GivenCode: {
@@ -3605,8 +3633,7 @@ export interface components {
             serials: string[];
             /** @enum {string} */
             job: "CALIBRATION" | "BUMP";
-            /** @enum {string} */
-            source: "LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE";
+            source: ("LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE") | null;
             /** Format: double */
             timeScale: number | null;
             room: string | null;
@@ -4451,6 +4478,8 @@ export interface components {
             /** Format: double */
             timeScale: number;
             gasOn: boolean;
+            gas: components["schemas"]["GasWatch"] | null;
+            link: components["schemas"]["LinkView"] | null;
             cylinder: string | null;
             /** Format: int32 */
             turn: number;

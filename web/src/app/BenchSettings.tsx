@@ -2,6 +2,7 @@ import { Popover, RadioGroup } from "radix-ui";
 import { setBenchPreference, useBenchPreference } from "./benchPreference";
 
 const sources = [
+  { value: "AUTO", word: "Automatic", note: "over the link where a gateway serves the detector, else typed" },
   { value: "LINK", word: "Over the link", note: "a gateway sends them" },
   { value: "TYPED", word: "Typed by hand", note: "you read the display" },
 ] as const;
@@ -11,7 +12,7 @@ const speeds = [1, 10, 60] as const;
 /** Where readings of new runs come from, and in the demo how fast its time goes. */
 export function BenchSettings({ demo }: { demo: boolean }) {
   const preference = useBenchPreference();
-  const summary = (preference.source === "LINK" ? "Link" : "Typed") + (demo ? ` ×${preference.timeScale}` : "");
+  const summary = { AUTO: "Auto", LINK: "Link", TYPED: "Typed" }[preference.source] + (demo ? ` ×${preference.timeScale}` : "");
   return (
     <Popover.Root>
       <Popover.Trigger className="min-h-11 rounded-sm border border-line bg-sheet px-3 font-semibold whitespace-nowrap">
@@ -25,7 +26,7 @@ export function BenchSettings({ demo }: { demo: boolean }) {
           <RadioGroup.Root
             aria-labelledby="source-label"
             value={preference.source}
-            onValueChange={(source) => setBenchPreference({ source: source as "LINK" | "TYPED" })}
+            onValueChange={(source) => setBenchPreference({ source: source as "AUTO" | "LINK" | "TYPED" })}
           >
             {sources.map((source) => (
               <RadioGroup.Item
@@ -58,7 +59,7 @@ export function BenchSettings({ demo }: { demo: boolean }) {
               checked={preference.sound}
               onChange={(event) => setBenchPreference({ sound: event.target.checked })}
             />
-            Call aloud when a hand is wanted
+            Sound when action is needed
           </label>
           <label className="flex min-h-11 items-center gap-3 font-semibold">
             <input
@@ -67,7 +68,16 @@ export function BenchSettings({ demo }: { demo: boolean }) {
               checked={preference.leads}
               onChange={(event) => setBenchPreference({ leads: event.target.checked })}
             />
-            Lead to the lane that needs it
+            Go to the lane that needs action
+          </label>
+          <label className="flex min-h-11 items-center gap-3 font-semibold">
+            <input
+              type="checkbox"
+              className="size-5 accent-act"
+              checked={preference.letters}
+              onChange={(event) => setBenchPreference({ letters: event.target.checked })}
+            />
+            Shortcuts with single letters
           </label>
           {demo && (
             <>

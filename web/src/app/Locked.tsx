@@ -5,6 +5,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../api/client";
 import { sessionQuery, useSession } from "../api/session";
+import { GasAlarm } from "../features/bench/GasAlarm";
 import { SecretPad } from "../ui/SecretPad";
 import { Credentials } from "./Credentials";
 import { touch } from "./useIdleLock";
@@ -13,7 +14,7 @@ type Here = Schemas["HereView"];
 
 /** Over everything on a locked device: who has signed in here opens it with a PIN and goes on as themselves. */
 export function Locked() {
-  const { here, locked } = useSession();
+  const { here, locked, displayName } = useSession();
   return (
     <Dialog.Root open={locked}>
       <Dialog.Portal>
@@ -22,9 +23,12 @@ export function Locked() {
           aria-describedby={undefined}
           onEscapeKeyDown={(event) => event.preventDefault()}
           onInteractOutside={(event) => event.preventDefault()}
-          className="fixed inset-0 z-50 grid content-center justify-center gap-8 overflow-y-auto p-6 sm:grid-cols-[18rem_20rem]"
+          className="fixed inset-0 z-50 flex flex-col overflow-y-auto"
         >
-          <Opening here={here} />
+          <GasAlarm technician={displayName ?? ""} inFocus={null} locked />
+          <div className="grid grow content-center justify-center gap-8 p-6 sm:grid-cols-[18rem_20rem]">
+            <Opening here={here} />
+          </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

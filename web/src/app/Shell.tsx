@@ -1,9 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Link, Outlet, useNavigate } from "@tanstack/react-router";
+import { Link, Outlet, useNavigate, useParams } from "@tanstack/react-router";
 import { CircleHelp, Lock, LogOut, SunMoon } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { answer, api, LOCKED } from "../api/client";
 import { sessionQuery, useSession } from "../api/session";
+import { GasAlarm } from "../features/bench/GasAlarm";
 import { BenchSettings } from "./BenchSettings";
 import { Locked, useLock } from "./Locked";
 import { OutboxNotice } from "./OutboxNotice";
@@ -40,6 +41,7 @@ export function Shell() {
     return () => clearTimeout(idle);
   }, []);
   const lock = useLock();
+  const runId = useParams({ strict: false }).runId ?? null;
   useIdleLock(session.lockMinutes, session.displayName ?? "", lock);
   useEffect(() => {
     const locked = () => void queries.query({ ...sessionQuery, staleTime: 0 });
@@ -58,7 +60,7 @@ export function Shell() {
   return (
     <div className="flex min-h-dvh flex-col">
       <a href="#work" className="sr-only bg-act p-3 text-on-act focus:not-sr-only">
-        To the work
+        Skip to content
       </a>
       <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-3 print:hidden">
         <nav aria-label="Places" className="flex w-full items-stretch justify-between overflow-x-auto sm:w-auto sm:justify-start sm:gap-1">
@@ -126,6 +128,7 @@ export function Shell() {
           </button>
         </div>
       </header>
+      <GasAlarm technician={session.displayName ?? ""} inFocus={runId} />
       <OutboxNotice />
       <main id="work" className="flex grow flex-col">
         <Outlet />

@@ -1,10 +1,10 @@
 import { Sheet } from "../ui/Sheet";
 
 const keys = [
-  ["Space", "Confirm the next hand (Bench)"],
-  ["F", "To the lane that needs a hand first (Bench)"],
+  ["Space", "Confirm the next action (Bench)"],
+  ["F", "To the lane that needs action first (Bench)"],
   ["1 to 6", "To that lane (Bench)"],
-  ["Backspace", "Take the last confirmation back (Bench)"],
+  ["Backspace", "Undo the last confirmation, after a question (Bench)"],
   ["/", "To the scan field"],
   ["g then t", "Today"],
   ["g then p", "Plan"],
@@ -29,7 +29,8 @@ export function ShortcutHelp({ open, onClose }: { open: boolean; onClose: () => 
           </div>
         ))}
       </dl>
-      <p className="mt-6 text-soft">A barcode reader can be used anywhere on the page. What it types never confirms anything.</p>
+      <p className="mt-6 text-soft">Shortcuts with single letters can be switched off under Readings.</p>
+      <p className="mt-2 text-soft">A barcode reader can be used anywhere on the page. What it types never confirms anything.</p>
     </Sheet>
   );
 }

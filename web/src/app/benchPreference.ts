@@ -5,15 +5,18 @@ import { useSyncExternalStore } from "react";
  * leads to the lane that needs a hand, and in the demo how fast time goes.
  */
 export interface BenchPreference {
-  source: "LINK" | "TYPED";
+  /** AUTO: over the link where a gateway serves the detector, else typed. */
+  source: "AUTO" | "LINK" | "TYPED";
   timeScale: 1 | 10 | 60;
   room: string;
   sound: boolean;
   leads: boolean;
+  /** Single letters and digits are shortcuts; can be switched off, for who speaks to the device or brushes its keys. */
+  letters: boolean;
 }
 
 const key = "sentry-bench";
-const usual: BenchPreference = { source: "LINK", timeScale: 1, room: "workshop", sound: true, leads: true };
+const usual: BenchPreference = { source: "AUTO", timeScale: 1, room: "workshop", sound: true, leads: true, letters: true };
 let current: BenchPreference = read();
 const listeners = new Set<() => void>();
 

@@ -1,10 +1,12 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useEffect } from "react";
+import { useBenchPreference } from "./benchPreference";
 import { isScannerBurst, isTypingIn } from "./scanner";
 
 /** Keys that work everywhere; a letter is taken only when nobody is typing into a field. */
 export function useShortcuts({ openPalette, openHelp }: { openPalette: () => void; openHelp: () => void }) {
   const navigate = useNavigate();
+  const { letters } = useBenchPreference();
   useEffect(() => {
     let lead = 0;
     const places: Record<string, "/" | "/plan" | "/bench" | "/detectors" | "/gas"> = {
@@ -23,6 +25,9 @@ export function useShortcuts({ openPalette, openHelp }: { openPalette: () => voi
       if (event.ctrlKey || event.metaKey || event.altKey || isTypingIn(event.target) || isScannerBurst()) {
         return;
       }
+      if (!letters) {
+        return;
+      }
       const place = places[event.key];
       if (place && performance.now() - lead < 1_200) {
         lead = 0;
@@ -38,5 +43,5 @@ export function useShortcuts({ openPalette, openHelp }: { openPalette: () => voi
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [navigate, openPalette, openHelp]);
+  }, [navigate, openPalette, openHelp, letters]);
 }

@@ -20,14 +20,16 @@ test("a typed run's clock goes on by itself and never back, however late an answ
   expect(run.now()).toBe(9_000);
 });
 
-test("over the link the readings are the clock, carried on for a moment only", () => {
+test("over the link the readings are the clock, and it goes on when they stop", () => {
   const { device, clock: run } = clock();
   run.view({ ...linked, runTime: 5_000 });
   run.reading("a", 6_000);
   device.now += 500;
   expect(run.now()).toBe(6_500);
   device.now += 60_000;
-  expect(run.now()).toBe(8_500);
+  expect(run.now()).toBe(66_500);
+  run.reading("a", 66_400);
+  expect(run.now()).toBe(66_400);
 });
 
 test("another run begins anew, and readings of the one before do not count", () => {

@@ -40,6 +40,17 @@ describe("what confirming sends", () => {
     });
   });
 
+  it("nothing of alarms or of the instrument that nobody pressed", () => {
+    expect(commandFor(run("CONFIRM_ALARMS"), nothingGiven)).toBeNull();
+    expect(confirmWord(run("CONFIRM_ALARMS"), nothingGiven)).toBe("Say below which worked");
+    const one = { ...nothingGiven, alarms: { audible: true, visual: true, vibration: null } };
+    expect(commandFor(run("CONFIRM_ALARMS"), one)).toBeNull();
+    const all = { ...nothingGiven, alarms: { audible: true, visual: true, vibration: false } };
+    expect(commandFor(run("CONFIRM_ALARMS"), all)).toMatchObject({ audible: true, vibration: false });
+    expect(confirmWord(run("CONFIRM_ALARMS"), all)).toBe("vibration did not work");
+    expect(commandFor(run("CONFIRM_SAVED"), nothingGiven)).toBeNull();
+  });
+
   it("the rig only where it is not the usual one, and no cylinder whose set point is still to be changed", () => {
     const choice = { cylinderId: "c", tag: "HM-01", setPointsChanged: [], mustChange: false };
     expect(commandFor(run("CHOOSE_CYLINDER"), { ...nothingGiven, choice })).not.toHaveProperty("rig");

@@ -1,9 +1,10 @@
-import { Toggle } from "radix-ui";
+import { Button } from "../../ui/Button";
+import { TwoWays } from "./TwoWays";
 
 export interface Alarms {
-  audible: boolean;
-  visual: boolean;
-  vibration: boolean;
+  audible: boolean | null;
+  visual: boolean | null;
+  vibration: boolean | null;
 }
 
 const words = [
@@ -12,21 +13,38 @@ const words = [
   ["vibration", "Vibration"],
 ] as const;
 
-export function AlarmsSeen({ alarms, onChange }: { alarms: Alarms; onChange: (alarms: Alarms) => void }) {
+/** Which alarms of the instrument worked; one press says it of all. */
+export function AlarmsSeen({
+  alarms,
+  onChange,
+  onAll,
+}: {
+  alarms: Alarms;
+  onChange: (alarms: Alarms) => void;
+  onAll: (() => void) | null;
+}) {
   return (
     <fieldset>
-      <legend className="mb-2 text-lg">Press what you did not notice.</legend>
+      <legend className="mb-2 text-lg font-semibold">Which alarms worked?</legend>
+      {onAll && (
+        <Button kind="act" className="mb-3 min-h-16 w-full text-xl" onClick={onAll}>
+          All three worked
+        </Button>
+      )}
       <div className="grid gap-3 sm:grid-cols-3">
         {words.map(([name, word]) => (
-          <Toggle.Root
+          <TwoWays
             key={name}
-            pressed={alarms[name]}
-            onPressedChange={(seen) => onChange({ ...alarms, [name]: seen })}
-            className="min-h-20 border-2 border-fail bg-sheet text-xl font-bold text-fail data-[state=on]:border-act data-[state=on]:text-ink"
-          >
-            {word}
-            <span className="block text-base font-normal">{alarms[name] ? "noticed" : "not noticed: fails"}</span>
-          </Toggle.Root>
+            title={word}
+            label={word}
+            value={alarms[name] === null ? null : alarms[name] ? "yes" : "no"}
+            ways={[
+              ["yes", "Worked"],
+              ["no", "Did not work"],
+            ]}
+            bad="no"
+            onChange={(way) => onChange({ ...alarms, [name]: way === "yes" })}
+          />
         ))}
       </div>
     </fieldset>

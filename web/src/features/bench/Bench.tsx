@@ -2,8 +2,10 @@ import { getRouteApi, Link, useNavigate } from "@tanstack/react-router";
 import { useCallback, useEffect, useState } from "react";
 import { isScannerBurst } from "../../app/scanner";
 import { useOutbox } from "../../app/outbox";
+import { useBenchPreference } from "../../app/benchPreference";
 import { Button, buttonLook } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
+import { Sheet } from "../../ui/Sheet";
 import { HoldTagLink } from "../fleet/HoldTagLink";
 import { AlarmsSeen } from "./AlarmsSeen";
 import { Confirm } from "./Confirm";
@@ -91,6 +93,12 @@ function Lane({
       send(confirmation);
     }
   }, [confirmation, send, onWorked]);
+  const [undoing, setUndoing] = useState(false);
+  const gasOff = () => {
+    const off = { kind: "GAS_OFF" as const, step: next?.step ?? 0 };
+    send(forTogether(off, served.length) ?? off);
+  };
+  const { letters } = useBenchPreference();
   const sharedHand = confirmation === null || confirmation.together === true;
   const works = data?.mine === true && !pending;
   const navigate = useNavigate();
@@ -109,19 +117,34 @@ function Lane({
         } else if (works && !next?.seenInReadings) {
           confirm();
         }
-      } else if (works && next?.kind === "ANSWER" && (event.key === "y" || event.key === "n")) {
+      } else if (letters && works && next?.kind === "ANSWER" && (event.key === "y" || event.key === "n")) {
         send({ kind: "ANSWER", step: next.step, answer: event.key === "y" });
-      } else if (event.key === "f" && first) {
+      } else if (letters && event.key === "f" && first) {
         onGo(first.id);
-      } else if (/^[1-6]$/.test(event.key) && own[Number(event.key) - 1]) {
+      } else if (letters && /^[1-6]$/.test(event.key) && own[Number(event.key) - 1]) {
         onPick(own[Number(event.key) - 1]?.id ?? runId);
       } else if (event.key === "Backspace" && works && withdrawable !== null) {
-        send({ kind: "WITHDRAW", sequence: withdrawable });
+        setUndoing(true);
       }
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [confirm, works, next?.kind, next?.step, next?.seenInReadings, withdrawable, send, navigate, first, own, onGo, onPick, runId]);
+  }, [
+    confirm,
+    works,
+    next?.kind,
+    next?.step,
+    next?.seenInReadings,
+    withdrawable,
+    send,
+    navigate,
+    first,
+    own,
+    onGo,
+    onPick,
+    runId,
+    letters,
+  ]);
 
   if (run.isPending) {
     return <Loading what="the run" />;
@@ -140,6 +163,15 @@ function Lane({
     "WAIT_BLANK",
     "WAIT_WARM_UP",
   ].includes(next.kind);
+  const allSettled = () => {
+    const all = { kind: "DECLARE_ALL_SETTLED" as const, step: next.step };
+    send(forTogether(all, served.length) ?? all);
+  };
+  const allAlarms = () => {
+    onWorked();
+    const all = { kind: "CONFIRM_ALARMS" as const, step: next.step, audible: true, visual: true, vibration: true };
+    send(forTogether(all, served.length) ?? all);
+  };
   const typing = data.typed && data.mine && ["WAIT_ZERO", "WAIT_BLANK", "WAIT_SETTLE", "WAIT_CLEAR"].includes(next.kind);
 
   return (
@@ -152,6 +184,7 @@ function Lane({
         held={heldBack}
         meanwhile={meanwhile}
         serials={sharedHand ? served : [data.serial]}
+        onGasOff={data.mine ? gasOff : null}
       >
         <Confirm
           run={data}
@@ -181,6 +214,13 @@ function Lane({
         <div className="flex min-w-0 flex-col gap-4">
           <LiveStrip run={data} clock={clock} />
           {manifold.length > 1 && <ManifoldTable lanes={manifold} current={runId} onFocus={onPick} />}
+          {typing &&
+            (next.kind === "WAIT_SETTLE" || next.kind === "WAIT_ZERO" || next.kind === "WAIT_BLANK") &&
+            data.sensors.length > 1 && (
+              <Button kind="outline" className="self-start" onClick={allSettled}>
+                All have settled
+              </Button>
+            )}
           {next.kind === "DONE" && (
             <p className="flex flex-wrap gap-3">
               <Link to="/records/$runId" params={{ runId }} className={buttonLook()}>
@@ -226,9 +266,16 @@ function Lane({
               onLeave={() => send({ kind: "LEAVE_FAILED", step: next.step })}
             />
           )}
-          {next.kind === "CONFIRM_ALARMS" && <AlarmsSeen alarms={given.alarms} onChange={(alarms) => give({ alarms })} />}
-          {next.kind === "CONFIRM_SAVED" && (
-            <SavedVerdicts run={data} verdicts={given.instrument} onChange={(instrument) => give({ instrument })} />
+          {next.kind === "CONFIRM_ALARMS" && data.mine && (
+            <AlarmsSeen alarms={given.alarms} onChange={(alarms) => give({ alarms })} onAll={works ? allAlarms : null} />
+          )}
+          {next.kind === "CONFIRM_SAVED" && data.mine && (
+            <SavedVerdicts
+              run={data}
+              verdicts={given.instrument}
+              onChange={(instrument) => give({ instrument })}
+              onAll={works ? (verdicts) => send({ kind: "CONFIRM_SAVED", step: next.step, verdicts }) : null}
+            />
           )}
           {(next.kind === "SIGN" || next.kind === "DONE") && data.suspicion && <Suspicion suspicion={data.suspicion} />}
           {(next.kind === "SIGN" || next.kind === "DONE") && <VerdictTable run={data} />}
@@ -241,6 +288,7 @@ function Lane({
                   buffer={buffer}
                   progress={progress[sensor.slot] ?? sensor.progress}
                   typed={data.typed}
+                  link={data.link}
                   chart={charts}
                   entry={
                     typing && <TypedEntry sensor={sensor} run={data} buffer={buffer} now={() => Math.round(clock.now())} send={sendAsync} />
@@ -250,8 +298,27 @@ function Lane({
             </div>
           )}
         </div>
-        <RunSide run={data} send={send} />
+        <RunSide run={data} send={send} onUndo={() => setUndoing(true)} />
       </div>
+      <Sheet open={undoing && withdrawable !== null} onClose={() => setUndoing(false)} title="Undo the last confirmation?">
+        <div className="flex flex-col gap-4">
+          <p>The run goes back to the step before. Both stay on the record.</p>
+          <Button
+            kind="act"
+            onClick={() => {
+              setUndoing(false);
+              if (withdrawable !== null) {
+                send({ kind: "WITHDRAW", sequence: withdrawable });
+              }
+            }}
+          >
+            Undo
+          </Button>
+          <Button kind="quiet" onClick={() => setUndoing(false)}>
+            Keep it
+          </Button>
+        </div>
+      </Sheet>
     </>
   );
 }

@@ -52,9 +52,9 @@ export function Confirm({ run, enabled, given, served, onConfirm, send }: Props)
   if (run.next.seenInReadings) {
     return (
       <>
-        <p className="font-semibold">The readings will show it.</p>
+        <p className="font-semibold">Detected automatically.</p>
         <OutlineButton enabled={enabled} onClick={onConfirm}>
-          They do not: {run.next.confirm.toLowerCase()}
+          Confirm by hand: {run.next.confirm.toLowerCase()}
         </OutlineButton>
       </>
     );

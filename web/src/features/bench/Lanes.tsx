@@ -5,12 +5,13 @@ import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { clock } from "../../ui/shown";
 import { Strip } from "../../ui/Strip";
+import { litres } from "./GasBar";
 import { asks, ownLanes, useLanes, type LaneView } from "./lanes";
 
 const urgencies: Record<string, string> = {
-  GAS_FLOWS: "gas is flowing",
+  GAS_FLOWS: "gas is on",
   LIMIT_NEAR: "limit is near",
-  FREE: "wants a hand",
+  FREE: "action needed",
   HELD_BACK: "held back",
 };
 
@@ -94,6 +95,12 @@ function LaneRow({
           <span className={lane.wanted ? "font-semibold" : "text-soft"}>{asks[lane.asksFor] ?? ""}</span>
           {number && urgencies[lane.urgency] && <span className="text-soft">, {urgencies[lane.urgency]}</span>}
         </span>
+        {lane.gas?.idle && (
+          <span className="block bg-caution-deep px-1 text-sm font-semibold text-white">
+            Close the valve: {litres(lane.gas.litresDrawn)} drawn, {litres(lane.gas.litresLeft)} left
+          </span>
+        )}
+        {lane.link?.level === "SILENT" && lane.gasOn && <span className="block text-sm font-semibold text-caution">no readings</span>}
         {!number && <span className="block text-sm text-soft">{lane.technician}</span>}
         <span className="my-0.5 block">
           <Strip strip={lane.strip} sensors={lane.sensors.map((sensor) => sensor.slot)} />
@@ -118,7 +125,7 @@ function LaneRow({
 /** A flat hand: somebody has to do something here. */
 function Hand() {
   return (
-    <svg viewBox="0 0 12 12" className="mr-1 inline size-3 align-[-1px] text-caution" role="img" aria-label="a hand is wanted:">
+    <svg viewBox="0 0 12 12" className="mr-1 inline size-3 align-[-1px] text-caution" role="img" aria-label="action needed:">
       <path d="M1 11 V6 L6 1 L11 6 V11 Z" fill="currentColor" />
     </svg>
   );

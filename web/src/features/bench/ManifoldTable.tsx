@@ -3,9 +3,12 @@ import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { shown } from "../../ui/shown";
 import { asks, type LaneView } from "./lanes";
+import { TypedCell } from "./TypedCell";
 
 /** Only while readings are being taken does it say how far each has got. */
 const settling = ["WAIT_ZERO", "WAIT_BLANK", "WAIT_SETTLE"];
+
+const takesReadings = [...settling, "WAIT_CLEAR"];
 
 /** The detectors on one manifold side by side: a row each, a column per sensor. */
 export function ManifoldTable({ lanes, current, onFocus }: { lanes: LaneView[]; current: string; onFocus: (runId: string) => void }) {
@@ -23,7 +26,7 @@ export function ManifoldTable({ lanes, current, onFocus }: { lanes: LaneView[]; 
                 <Formula text={sensor.formula} /> <span className="font-normal text-soft">{sensor.unit}</span>
               </th>
             ))}
-            <th className="font-semibold">Stands at</th>
+            <th className="font-semibold">Next</th>
           </tr>
         </thead>
         <tbody>
@@ -42,6 +45,7 @@ export function ManifoldTable({ lanes, current, onFocus }: { lanes: LaneView[]; 
               {lane.sensors.map((sensor) => (
                 <td key={sensor.slot} className="pr-4 whitespace-nowrap">
                   <span className="text-xl tabular-nums">{sensor.reading === null ? "–" : shown(sensor.reading, sensor.resolution)}</span>{" "}
+                  {lane.typed && takesReadings.includes(lane.asksFor) && <TypedCell lane={lane} sensor={sensor} />}{" "}
                   <span className="inline-flex items-center gap-1 text-sm text-soft">
                     <Mark verdict={sensor.verdict} word={false} /> {settling.includes(lane.asksFor) && sensor.progress}
                   </span>

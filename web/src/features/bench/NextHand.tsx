@@ -1,6 +1,7 @@
 import clsx from "clsx";
 import type { ReactNode } from "react";
 import { Countdown } from "./Countdown";
+import { GasBar } from "./GasBar";
 import type { RunClock } from "./RunClock";
 import type { Run } from "./useRun";
 
@@ -12,6 +13,7 @@ export function NextHand({
   held,
   meanwhile,
   serials,
+  onGasOff,
   children,
 }: {
   run: Run;
@@ -23,15 +25,21 @@ export function NextHand({
   meanwhile: string | null;
   /** All detectors that this hand serves. */
   serials: string[];
+  /** Says that gas is off; null where it is not this person's to say. */
+  onGasOff: (() => void) | null;
   children: ReactNode;
 }) {
-  const failed = run.next.kind === "SIGN" && run.sensors.some((s) => s.verdict === "fail");
+  const failed =
+    (run.next.kind === "SIGN" && run.sensors.some((s) => s.verdict === "fail")) ||
+    (run.next.kind === "DONE" && (run.verdict === "fail" || run.verdict === "not judged"));
+  // Gas that nobody measures, and readings that nobody gets, are told in the colour of a warning.
+  const warns = run.gas?.idle === true || (run.link?.level === "SILENT" && (run.gasOn || run.next.kind.startsWith("WAIT")));
   return (
     <section
-      aria-label="Next hand"
+      aria-label="Next action"
       className={clsx(
         "z-[5] flex flex-wrap items-center gap-x-6 gap-y-3 px-4 py-3 text-white sm:py-4 [@media(min-height:640px)]:sticky [@media(min-height:640px)]:top-26 sm:[@media(min-height:640px)]:top-14",
-        failed ? "bg-fail-deep" : "bg-act-deep",
+        warns ? "bg-caution-deep" : failed ? "bg-fail-deep" : "bg-act-deep",
       )}
     >
       <div className="min-w-0 grow basis-48 sm:basis-96">
@@ -48,6 +56,7 @@ export function NextHand({
       </div>
       {run.next.countdown && <Countdown key={run.next.countdown.until} countdown={run.next.countdown} clock={clock} onOver={onOver} />}
       <div className="flex w-full flex-col items-stretch gap-2 empty:hidden sm:w-auto">{children}</div>
+      {run.gas && <GasBar gas={run.gas} clock={clock} onOff={onGasOff} held={run.next.kind === "CLOSE_GAS"} />}
     </section>
   );
 }

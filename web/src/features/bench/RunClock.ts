@@ -5,8 +5,6 @@ interface Timed {
   timeScale: number;
 }
 
-const MOST_CARRIED_MS = 2_500;
-
 /**
  * Run time now: what was last heard, carried on by this device's clock at the run's speed. What is heard is always a little
  * old when it arrives, so the furthest of it is the nearest to the truth; a typed run's clock never goes back, else what is
@@ -16,7 +14,6 @@ export class RunClock {
   private of = "";
   private runTime = 0;
   private heardAt = 0;
-  private typed = false;
   private scale = 1;
 
   constructor(private readonly device: () => number = () => performance.now()) {}
@@ -25,7 +22,6 @@ export class RunClock {
   view(run: Timed): void {
     const before = run.id !== this.of ? 0 : run.typed ? this.now() : this.runTime;
     this.of = run.id;
-    this.typed = run.typed;
     this.scale = run.timeScale;
     this.hear(Math.max(run.runTime, before));
   }
@@ -38,8 +34,7 @@ export class RunClock {
   }
 
   now(): number {
-    const passed = this.device() - this.heardAt;
-    return this.runTime + (this.typed ? passed : Math.min(passed, MOST_CARRIED_MS)) * this.scale;
+    return this.runTime + (this.device() - this.heardAt) * this.scale;
   }
 
   private hear(runTime: number): void {

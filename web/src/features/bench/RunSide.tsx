@@ -5,7 +5,7 @@ import type { Run } from "./useRun";
 import { WaysOut } from "./WaysOut";
 
 /** Beside the work: cautions for this step, the gas and how it gets to the sensors, the steps, the ways out. */
-export function RunSide({ run, send }: { run: Run; send: (command: Command) => void }) {
+export function RunSide({ run, send, onUndo }: { run: Run; send: (command: Command) => void; onUndo: () => void }) {
   const open = run.phase === "OPEN" || run.phase === "TO_SIGN";
   return (
     <aside aria-label="Beside the work" className="flex flex-col gap-5">
@@ -39,9 +39,12 @@ export function RunSide({ run, send }: { run: Run; send: (command: Command) => v
           {run.technician} · {run.assetTag} · {run.crew} · readings {run.typed ? "typed" : "over the link"}
         </p>
         {run.countersignedBy && <p className="font-semibold">{run.countersignedBy} answers for it: adjusted under countersignature.</p>}
+        {run.typed && !run.gatewayServes && open && (
+          <p className="text-sm font-semibold">No gateway serves this detector: type each reading.</p>
+        )}
         {run.timeScale !== 1 && <p className="text-sm font-semibold">Simulated: time goes {run.timeScale} times as fast.</p>}
       </div>
-      {open && run.mine && <WaysOut run={run} send={send} />}
+      {open && run.mine && <WaysOut run={run} send={send} onUndo={onUndo} />}
     </aside>
   );
 }

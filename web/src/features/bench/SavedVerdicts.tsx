@@ -1,35 +1,50 @@
-import { Toggle } from "radix-ui";
+import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { justSet } from "./given";
+import { TwoWays } from "./TwoWays";
 import type { Run } from "./useRun";
 
-/** What the instrument itself showed, per sensor; the worse of its verdict and ours counts. */
+type Verdicts = Record<string, "PASS" | "FAIL">;
+
+/** What the instrument itself showed, per sensor; the worse of its verdict and ours counts. One press says pass for all. */
 export function SavedVerdicts({
   run,
   verdicts,
   onChange,
+  onAll,
 }: {
   run: Run;
-  verdicts: Record<string, "PASS" | "FAIL">;
-  onChange: (verdicts: Record<string, "PASS" | "FAIL">) => void;
+  verdicts: Verdicts;
+  onChange: (verdicts: Verdicts) => void;
+  onAll: ((verdicts: Verdicts) => void) | null;
 }) {
+  const set = justSet(run);
   return (
     <fieldset>
-      <legend className="mb-2 text-lg">Press a sensor that the instrument fails. The worse verdict counts, its own or ours.</legend>
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-        {justSet(run).map((sensor) => (
-          <Toggle.Root
+      <legend className="mb-2 text-lg font-semibold">What does the instrument show? The worse verdict counts, its own or ours.</legend>
+      {onAll && (
+        <Button
+          kind="act"
+          className="mb-3 min-h-16 w-full text-xl"
+          onClick={() => onAll(Object.fromEntries(set.map((sensor) => [sensor.slot, "PASS"] as const)))}
+        >
+          Saved: it shows pass {set.length > 1 && `for all ${set.length}`}
+        </Button>
+      )}
+      <div className="grid gap-3 sm:grid-cols-2">
+        {set.map((sensor) => (
+          <TwoWays
             key={sensor.slot}
-            aria-label={`Instrument fails ${sensor.gas}`}
-            pressed={verdicts[sensor.slot] === "FAIL"}
-            onPressedChange={(failed) => onChange({ ...verdicts, [sensor.slot]: failed ? "FAIL" : "PASS" })}
-            className="min-h-16 border-2 border-act bg-sheet text-xl font-bold data-[state=on]:border-fail data-[state=on]:bg-fail-wash"
-          >
-            <Formula text={sensor.formula} />
-            <span className="block text-base font-normal">
-              {verdicts[sensor.slot] === "FAIL" ? "instrument: fail" : "instrument: pass"}
-            </span>
-          </Toggle.Root>
+            title={<Formula text={sensor.formula} />}
+            label={`Instrument’s verdict on ${sensor.gas}`}
+            value={verdicts[sensor.slot] ?? null}
+            ways={[
+              ["PASS", "Pass"],
+              ["FAIL", "Fail"],
+            ]}
+            bad="FAIL"
+            onChange={(verdict) => onChange({ ...verdicts, [sensor.slot]: verdict })}
+          />
         ))}
       </div>
     </fieldset>

@@ -41,11 +41,17 @@ const progressLook: Record<string, string> = {
   idle: "border-transparent text-soft",
 };
 
+/** How long ago, short: "12 s", "3 min". */
+export function age(seconds: number): string {
+  return seconds < 120 ? `${seconds} s` : `${Math.floor(seconds / 60)} min`;
+}
+
 export function SensorPanel({
   sensor,
   buffer,
   progress,
   typed,
+  link,
   chart,
   entry,
 }: {
@@ -53,11 +59,14 @@ export function SensorPanel({
   buffer: TraceBuffer;
   progress: string;
   typed: boolean;
+  /** How old the last reading over the link is; null where readings are typed. */
+  link: Run["link"];
   chart: boolean;
   entry?: ReactNode;
 }) {
   const latest = useLatest(buffer, sensor.slot);
   const judged = sensor.outcomes.at(-1);
+  const old = latest !== null && link && link.level !== "LIVE" ? age(link.silentSeconds) : null;
   return (
     <section
       aria-label={sensor.gas}
@@ -70,9 +79,10 @@ export function SensorPanel({
         <h3 className="min-w-12 shrink-0 text-2xl font-bold">
           <Formula text={sensor.formula} />
         </h3>
-        <p className="grow text-5xl leading-tight font-bold whitespace-nowrap">
+        <p className={clsx("grow text-5xl leading-tight font-bold whitespace-nowrap", old && "text-soft line-through decoration-2")}>
           {latest === null ? "–" : shown(latest, sensor.resolution)} <span className="text-lg font-normal text-soft">{sensor.unit}</span>
         </p>
+        {old && <p className="text-sm font-semibold text-caution">{old} old</p>}
         <div className="flex flex-col items-end">
           <span className={clsx("border px-2 text-sm whitespace-nowrap", progressLook[progress])}>{progress}</span>
           {sensor.expected !== null && (

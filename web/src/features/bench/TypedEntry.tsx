@@ -25,8 +25,8 @@ export function TypedEntry({
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  const onGas = run.next.kind === "WAIT_SETTLE";
-  const undecided = onGas && sensor.progress !== "accepted" && sensor.progress !== "failed";
+  const measures = ["WAIT_SETTLE", "WAIT_ZERO", "WAIT_BLANK"].includes(run.next.kind);
+  const undecided = measures && sensor.progress !== "accepted" && sensor.progress !== "failed" && sensor.progress !== "idle";
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
@@ -80,7 +80,7 @@ export function TypedEntry({
             )
           }
         >
-          It has settled
+          Settled
         </Button>
       )}
       {wrong && (

@@ -1,22 +1,24 @@
 import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
+import { Sheet } from "../../ui/Sheet";
 import { ReasonSheet } from "./ReasonSheet";
 import type { Command } from "./command";
 import type { Run } from "./useRun";
 
 /** Taking back, leaving out, stopping: what is not the way on, but must always be at hand. */
-export function WaysOut({ run, send }: { run: Run; send: (command: Command) => void }) {
-  const [sheet, setSheet] = useState<"stop" | "skip" | "leave-out" | null>(null);
+export function WaysOut({ run, send, onUndo }: { run: Run; send: (command: Command) => void; onUndo: () => void }) {
+  const [sheet, setSheet] = useState<"stop" | "skip" | "leave-out" | "switch" | null>(null);
   const [slot, setSlot] = useState<number | null>(null);
   const close = () => setSheet(null);
   return (
     <div className="flex flex-wrap gap-2">
       {run.withdrawable !== null && (
-        <Button onClick={() => send({ kind: "WITHDRAW", sequence: run.withdrawable })} title="Backspace">
-          Take last one back
+        <Button onClick={onUndo} title="Backspace">
+          Undo
         </Button>
       )}
+      <Button onClick={() => setSheet("switch")}>{run.typed ? "Read over the link" : "Type readings"}</Button>
       {run.gasMayBeLeftOut && <Button onClick={() => setSheet("leave-out")}>Work without this gas</Button>}
       {run.skippable && <Button onClick={() => setSheet("skip")}>Skip a sensor</Button>}
       <Button kind="grave" onClick={() => setSheet("stop")}>
@@ -30,10 +32,32 @@ export function WaysOut({ run, send }: { run: Run; send: (command: Command) => v
         onReason={(reason) => send({ kind: "STOP", reason })}
       >
         {run.gasOn && (
-          <p className="border-l-4 border-caution bg-caution-wash p-3 font-semibold">Close the valve and take the gas off first.</p>
+          <p className="border-l-4 border-caution bg-caution-wash p-3 font-semibold">
+            Gas is on. Close the valve and press “Gas is off” first.
+          </p>
         )}
-        <p>What was done stays on record. Nothing is renewed.</p>
+        <p>What was done stays on record. Due dates stay unchanged.</p>
       </ReasonSheet>
+      <Sheet open={sheet === "switch"} onClose={close} title={run.typed ? "Read over the link" : "Type readings"}>
+        <div className="flex flex-col gap-4">
+          <p>
+            {run.typed
+              ? run.gatewayServes
+                ? "A gateway sends the readings of this detector from here on."
+                : "No gateway was heard for this detector in the last two minutes. Readings count once one has come."
+              : "You type what the display shows from here on. What the gateway sent stays on the record."}
+          </p>
+          <Button
+            kind="act"
+            onClick={() => {
+              send({ kind: "SWITCH_SOURCE", source: run.typed ? "LINK" : "TYPED" });
+              close();
+            }}
+          >
+            {run.typed ? "Read over the link" : "Type readings"}
+          </Button>
+        </div>
+      </Sheet>
       <ReasonSheet
         open={sheet === "leave-out"}
         onClose={close}
@@ -50,7 +74,7 @@ export function WaysOut({ run, send }: { run: Run; send: (command: Command) => v
         act="Skip it"
         onReason={(reason) => slot !== null && send({ kind: "SKIP", slots: [slot], reason })}
       >
-        <p>A skipped sensor is not judged. The detector stays out of use, unless the house rules let it go out disabled and labelled.</p>
+        <p>A skipped sensor is not judged. The detector stays out of use, unless the site rules let it go out disabled and labelled.</p>
         <fieldset className="flex flex-col gap-1">
           <legend className="font-semibold">Which one</legend>
           {run.sensors.map((sensor) => (

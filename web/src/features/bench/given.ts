@@ -7,6 +7,7 @@ import type { Run } from "./useRun";
 /** What the technician has set on the page for the step at hand. */
 export interface Given {
   choice: Choice | null;
+  /** Each alarm as it was pressed; nothing is attested that nobody pressed. */
   alarms: Alarms;
   instrument: Record<string, "PASS" | "FAIL">;
   changed: string;
@@ -16,7 +17,7 @@ export interface Given {
 
 export const nothingGiven: Given = {
   choice: null,
-  alarms: { audible: true, visual: true, vibration: true },
+  alarms: { audible: null, visual: null, vibration: null },
   instrument: {},
   changed: "",
   remedy: "",
@@ -58,20 +59,35 @@ export function commandFor(run: Run, given: Given): Command | null {
       return { kind: "GAS_ON", step };
     case "CLOSE_GAS":
       return { kind: "GAS_OFF", step };
-    case "CONFIRM_ALARMS":
-      return { kind: "CONFIRM_ALARMS", step, ...given.alarms };
-    case "CONFIRM_SAVED":
-      return {
-        kind: "CONFIRM_SAVED",
-        step,
-        verdicts: Object.fromEntries(justSet(run).map((s) => [s.slot, given.instrument[s.slot] ?? "PASS"])),
-      };
+    case "CONFIRM_ALARMS": {
+      const { audible, visual, vibration } = given.alarms;
+      return audible === null || visual === null || vibration === null
+        ? null
+        : { kind: "CONFIRM_ALARMS", step, audible, visual, vibration };
+    }
+    case "CONFIRM_SAVED": {
+      const shown = justSet(run).flatMap((s) => {
+        const verdict = given.instrument[s.slot];
+        return verdict ? [[s.slot, verdict] as const] : [];
+      });
+      return shown.length === justSet(run).length ? { kind: "CONFIRM_SAVED", step, verdicts: Object.fromEntries(shown) } : null;
+    }
     default:
       return null;
   }
 }
 
-const forAll = ["CONFIRM_CHECKS", "CONFIRM_STEP", "START_ZERO", "CHOOSE_CYLINDER", "GAS_ON", "GAS_OFF", "CONFIRM_ALARMS", "SIGN"];
+const forAll = [
+  "CONFIRM_CHECKS",
+  "CONFIRM_STEP",
+  "START_ZERO",
+  "CHOOSE_CYLINDER",
+  "GAS_ON",
+  "GAS_OFF",
+  "CONFIRM_ALARMS",
+  "DECLARE_ALL_SETTLED",
+  "SIGN",
+];
 
 /** The same for every lane that this hand serves; what each instrument shows of its own is said one by one. */
 export function forTogether(command: Command | null, lanes: number): Command | null {
@@ -91,12 +107,21 @@ export function confirmWord(run: Run, given: Given): string {
     case "MEASURE":
       return number(given.typed) === null ? "Type it below" : `Enter ${given.typed.trim()} ${run.next.readable?.unit ?? ""}`;
     case "CONFIRM_ALARMS": {
-      const missed = Object.entries(given.alarms).filter(([, seen]) => !seen);
-      return missed.length === 0 ? "All three noticed" : `${missed.map(([name]) => name).join(", ")} not noticed`;
+      const missed = Object.entries(given.alarms).filter(([, worked]) => worked === false);
+      return Object.values(given.alarms).includes(null)
+        ? "Say below which worked"
+        : missed.length === 0
+          ? "All alarms worked"
+          : `${missed.map(([name]) => name).join(", ")} did not work`;
     }
     case "CONFIRM_SAVED": {
-      const failed = justSet(run).filter((s) => given.instrument[s.slot] === "FAIL");
-      return failed.length === 0 ? "Saved: it says pass" : `Saved: it fails ${failed.map((s) => s.formula).join(", ")}`;
+      const set = justSet(run);
+      const failed = set.filter((s) => given.instrument[s.slot] === "FAIL");
+      return set.some((s) => !given.instrument[s.slot])
+        ? "Say below what it shows"
+        : failed.length === 0
+          ? "Saved: it shows pass"
+          : `Saved: it fails ${failed.map((s) => s.formula).join(", ")}`;
     }
     default:
       return run.next.confirm ?? "";

@@ -27,11 +27,11 @@ export function handElsewhere(own: LaneView[], inFocus: string): LaneView | null
 /** What a lane stands at, in a word or two. */
 export const asks: Record<string, string> = {
   CONFIRM_CHECKS: "checks",
-  CONFIRM_STEP: "a hand",
+  CONFIRM_STEP: "hand action",
   MEASURE: "a figure",
   ANSWER: "an answer",
   BLOCK_TEST: "block test",
-  TRY_AGAIN: "failed: again?",
+  TRY_AGAIN: "failed, retry?",
   WAIT_WARM_UP: "warming up",
   START_ZERO: "zero",
   WAIT_ZERO: "zero settling",

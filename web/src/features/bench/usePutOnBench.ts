@@ -47,7 +47,7 @@ export function usePutOnBench() {
             clientId,
             serial: detector.serial,
             job: asked,
-            source: preference.source,
+            source: preference.source === "AUTO" ? null : preference.source,
             timeScale: session.demo ? preference.timeScale : 1,
             slots: slots ?? null,
             room: preference.room,

@@ -23,7 +23,7 @@ export function usePutOnManifold() {
             clientId,
             serials,
             job,
-            source: preference.source,
+            source: preference.source === "AUTO" ? null : preference.source,
             timeScale: session.demo ? preference.timeScale : 1,
             room: preference.room,
           },

@@ -16,7 +16,7 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.sim.Health;
 import onward.sentry.core.sim.SimTechnician;

@@ -3,7 +3,7 @@ package onward.sentry.core.bare;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import onward.sentry.core.run.Stage;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.working.Refusal;
 
 /**

@@ -188,6 +188,9 @@ public record CardSheet(List<Part> parts) {
         lines.add(accept(gas.accept()));
         lines.add("No response after " + upTo(gas.noResponseSeconds(), 1) + " s fails"
                 + (gas.mayBeLeftOut() ? "; may be left out" : ""));
+        if (gas.exposureLimitSeconds() > 0) {
+            lines.add("Gas on for at most " + upTo(gas.exposureLimitSeconds(), 0) + " s");
+        }
         return Optional.of(lines);
     }
 

@@ -183,17 +183,34 @@ public sealed interface Step {
      *
      * @param noResponseSeconds a sensor that has not moved 5 % of the way by then does not respond
      * @param mayBeLeftOut the technician may choose to work without it, as with one end of a two-point sensor
+     * @param exposureLimitSeconds how long its gas may stay on before the record says so, 30 to 7,200 s; 0: the default,
+     *     see {@link #exposureLimit}
      */
     record ApplyGas(
-            List<Target> targets, AcceptRule accept, double noResponseSeconds, boolean mayBeLeftOut, String note)
+            List<Target> targets,
+            AcceptRule accept,
+            double noResponseSeconds,
+            boolean mayBeLeftOut,
+            double exposureLimitSeconds,
+            String note)
             implements Step {
+
+        /** No exposure limit that a card leaves open is shorter, seconds; site default, about what a slow cell needs. */
+        public static final double LEAST_EXPOSURE_LIMIT_SECONDS = 120;
+
         public ApplyGas(List<Target> targets, AcceptRule accept, double noResponseSeconds, String note) {
-            this(targets, accept, noResponseSeconds, false, note);
+            this(targets, accept, noResponseSeconds, false, 0, note);
         }
 
         public ApplyGas {
             targets = List.copyOf(targets);
             note = orEmpty(note);
+            Refusal.unless(
+                    exposureLimitSeconds == 0 || exposureLimitSeconds >= 30 && exposureLimitSeconds <= 7_200,
+                    "step-exposure-limit",
+                    "exposureLimitSeconds",
+                    "Gas stays on for 30 to 7,200 s at most, not " + exposureLimitSeconds + " s.",
+                    "Take it from the instrument's manual, or 0 for twice the deadline.");
             someSensor(!targets.isEmpty(), "targets", "Gas is applied to at least one sensor.");
         }
 
@@ -221,8 +238,21 @@ public sealed interface Step {
             return targets.stream().allMatch(target -> target.purpose() == purpose);
         }
 
+        /**
+         * How long gas may stay on in this application, seconds: the card's own figure, else twice the time in which its
+         * readings are taken and at least 2 min (site default: a second look at the same exposure is the most that can be of
+         * use). A deadline of 150 s returns 300, one of 45 s returns 120.
+         *
+         * @param rule when readings are taken, at the conditions that were measured
+         */
+        public double exposureLimit(AcceptRule rule) {
+            return exposureLimitSeconds > 0
+                    ? exposureLimitSeconds
+                    : Math.max(LEAST_EXPOSURE_LIMIT_SECONDS, 2 * rule.endSeconds());
+        }
+
         public ApplyGas with(List<Target> some, AcceptRule rule) {
-            return new ApplyGas(some, rule, noResponseSeconds, mayBeLeftOut, note);
+            return new ApplyGas(some, rule, noResponseSeconds, mayBeLeftOut, exposureLimitSeconds, note);
         }
     }
 

@@ -19,6 +19,7 @@ import onward.sentry.core.rig.Rig;
  * @param kilopascals station pressure
  * @param intake how the detector takes its sample in
  * @param rig how the gas is brought to it
+ * @param sharing how many detectors the rig brings it to, 1 or more
  */
 public record Conditions(
         LocalDate on,
@@ -29,9 +30,11 @@ public record Conditions(
         ReferenceValue reference,
         double kilopascals,
         Intake intake,
-        Rig rig) {
+        Rig rig,
+        int sharing) {
 
     Conditions on(LocalDate day) {
-        return new Conditions(day, reserve, warnBeforeExpiryDays, basis, gases, reference, kilopascals, intake, rig);
+        return new Conditions(
+                day, reserve, warnBeforeExpiryDays, basis, gases, reference, kilopascals, intake, rig, sharing);
     }
 }

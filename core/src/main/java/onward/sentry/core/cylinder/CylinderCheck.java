@@ -88,6 +88,7 @@ public final class CylinderCheck {
         var found = RigCheck.of(
                 demand.conditions().rig(),
                 demand.conditions().intake(),
+                demand.conditions().sharing(),
                 cylinder.mixture().components().stream()
                         .map(part -> GasLibrary.shipped().gas(part.gasId()))
                         .toList(),

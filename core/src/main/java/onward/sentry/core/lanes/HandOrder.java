@@ -55,7 +55,7 @@ public final class HandOrder {
             return new Hand(
                     lane,
                     Urgency.GAS_FLOWS,
-                    lane.wantsTyping() ? "Gas is on: type what it shows." : "Gas is flowing for nothing.",
+                    lane.wantsTyping() ? "Gas is on: type what it shows." : "Gas is on, and nothing is being measured.",
                     Optional.empty());
         }
         if (lane.secondsLeft() <= NEAR_SECONDS) {

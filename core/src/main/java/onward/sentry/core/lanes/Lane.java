@@ -7,6 +7,7 @@ import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.NextAction.Kind;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.RunMoment;
 import onward.sentry.core.run.RunState;
 
 /**
@@ -17,13 +18,18 @@ import onward.sentry.core.run.RunState;
  */
 public record Lane(String id, RunState state, NextAction next, long now) {
 
+    /** As far as the run itself knows the time. */
     public static Lane of(String id, LiveRun live) {
-        return new Lane(id, live.state(), live.next(), live.traces().now());
+        return of(id, live, RunMoment.at(live.traces().now()));
     }
 
-    /** The same at a later moment: a typed run goes on with the clock. */
-    public Lane at(long later) {
-        return new Lane(id, state, next, Math.max(now, later));
+    /** At a later moment: a typed run goes on with the clock, and a gateway may have fallen silent. */
+    public static Lane of(String id, LiveRun live, RunMoment moment) {
+        return new Lane(
+                id,
+                live.state(),
+                live.next(moment),
+                Math.max(moment.now(), live.traces().now()));
     }
 
     public String serial() {

@@ -2,8 +2,7 @@ package onward.sentry.core.paper;
 
 import java.time.LocalDate;
 import java.util.Optional;
-import onward.sentry.core.card.Job;
-import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.schedule.Cause;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
@@ -55,11 +54,12 @@ public record Withdrawal(
     }
 
     /**
-     * Whether a trigger that stands open is of this record's making: a bump makes its detector due at once on its own day.
+     * Whether a cause that is open is of this record's making: a failed bump makes its detector due at once, in its own name.
+     * A drop that was reported on the same day is not.
      *
-     * @param on the day of the job
+     * @param runId of the record
      */
-    public static boolean made(Job job, LocalDate on, Trigger trigger) {
-        return job == Job.BUMP && trigger.on().equals(on);
+    public static boolean made(String runId, Cause cause) {
+        return cause.kind() == Cause.Kind.BUMP_FAILED && cause.source().equals(runId);
     }
 }

@@ -47,12 +47,17 @@ public record Replay(LiveRun run, List<String> notRepeated) {
             while (next < readings.size() && readings.get(next).at() <= event.at()) {
                 run.observe(readings.get(next++));
             }
-            var command = command(event, policy.units());
+            var command = command(event, policy.units())
+                    .filter(c ->
+                            !(c instanceof RunCommand.GasOff) || run.state().gasIsOn());
             if (command.isPresent()) {
                 var by = event instanceof RunEvent.RunTakenOver e
                         ? e.by()
                         : run.state().technician();
                 try {
+                    if (leavesGasOn(event, run)) {
+                        run.carryOut(new RunCommand.GasOff(run.state().step()), event.at(), by);
+                    }
                     run.carryOut(command.get(), event.at(), by);
                 } catch (Refused e) {
                     refused.add("at " + Figures.seconds(event.at()) + ": "
@@ -62,6 +67,14 @@ public record Replay(LiveRun run, List<String> notRepeated) {
             }
         }
         return new Replay(run, refused);
+    }
+
+    /** Older records go on to another try, or stop, without closing the valve first. */
+    private static boolean leavesGasOn(RunEvent event, LiveRun run) {
+        return run.state().gasIsOn()
+                && (event instanceof RunEvent.TryStarted
+                        || event instanceof RunEvent.RunStopped
+                        || event instanceof RunEvent.RunSigned);
     }
 
     /** What somebody did to bring the event about; empty where the readings did. */
@@ -76,7 +89,14 @@ public record Replay(LiveRun run, List<String> notRepeated) {
             return Optional.of(
                     new RunCommand.Measure(e.step(), e.quantity().in(units).shown(e.value())));
         }
+        if (event instanceof RunEvent.MeasurementRefused e) {
+            return Optional.of(
+                    new RunCommand.Measure(e.step(), e.quantity().in(units).shown(e.value())));
+        }
         if (event instanceof RunEvent.Answered e) {
+            return Optional.of(new RunCommand.Answer(e.step(), e.answer()));
+        }
+        if (event instanceof RunEvent.AnswerRefused e) {
             return Optional.of(new RunCommand.Answer(e.step(), e.answer()));
         }
         if (event instanceof RunEvent.BlockTested e) {
@@ -93,7 +113,7 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         }
         if (event instanceof RunEvent.CylinderChosen e && !e.straightOn()) {
             return Optional.of(new RunCommand.ChooseCylinder(
-                    e.step(), e.cylinderId(), e.cylinder(), e.on(), e.setPointsChanged(), e.rig()));
+                    e.step(), e.cylinderId(), e.cylinder(), e.on(), e.setPointsChanged(), e.rig(), e.familyAccepted()));
         }
         if (event instanceof RunEvent.GasOpened e && !e.seen()) {
             return Optional.of(new RunCommand.GasOn(e.step()));
@@ -115,6 +135,17 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         if (event instanceof RunEvent.ReadingAccepted e && e.outcome().how().equals("declared")) {
             return Optional.of(
                     new RunCommand.DeclareSettled(e.step(), e.outcome().slot()));
+        }
+        if (event instanceof RunEvent.ZeroJudged e
+                && e.outcomes().stream().allMatch(outcome -> outcome.how().equals("declared"))) {
+            return Optional.of(
+                    e.outcomes().size() == 1
+                            ? new RunCommand.DeclareSettled(
+                                    e.step(), e.outcomes().get(0).slot())
+                            : new RunCommand.DeclareAllSettled(e.step()));
+        }
+        if (event instanceof RunEvent.SourceSwitched e) {
+            return Optional.of(new RunCommand.SwitchSource(e.source()));
         }
         return later(event);
     }

@@ -4,6 +4,9 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 import onward.sentry.core.gas.Gas;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
@@ -12,11 +15,15 @@ import onward.sentry.core.working.Refusal;
  * What lets gas out of the cylinder.
  *
  * @param litresPerMinute what it gives; 0 for a demand regulator, which gives what the pump draws
- * @param family the reactive family that it is kept for; empty when it has only met stable gases or none
+ * @param family the reactive families that it is kept for, joined by {@code " + "}; empty when it has only met stable gases
+ *     or none
  * @param tag of the bench's own regulator; empty for any one of that kind
  * @param checkDue until when its last check counts; empty where it is not known
  */
 public record Regulator(Kind kind, double litresPerMinute, String family, String tag, Optional<LocalDate> checkDue) {
+
+    private static final String JOIN = " + ";
+    private static final String JOIN_PATTERN = " \\+ ";
 
     /** Any one of that kind. */
     public Regulator(Kind kind, double litresPerMinute, String family) {
@@ -65,22 +72,31 @@ public record Regulator(Kind kind, double litresPerMinute, String family, String
         return new Regulator(Kind.DEMAND, 0, "");
     }
 
+    /** The reactive families that it is kept for; none while it has only met stable gases. */
+    public Set<String> families() {
+        return family.isEmpty() ? Set.of() : new TreeSet<>(List.of(family.split(JOIN_PATTERN)));
+    }
+
     /**
-     * The family that it is kept for once it has carried these gases: one that was free and carries hydrogen sulfide is kept
-     * for hydrogen sulfide's family from then on; one that has a family keeps it.
+     * The families that it is kept for once it has carried these gases, joined by {@code " + "}: one that was free and
+     * carries hydrogen sulfide and sulfur dioxide is kept for both of their families from then on; one that has a family
+     * keeps it.
      */
     public String familyAfter(List<Gas> gases) {
-        return !family.isEmpty()
-                ? family
-                : gases.stream()
-                        .filter(Gas::reactive)
-                        .map(Gas::family)
-                        .findFirst()
-                        .orElse("");
+        return !family.isEmpty() ? family : String.join(JOIN, familiesOf(gases));
+    }
+
+    /** Every reactive family that a mix belongs to: one for each reactive gas in it, each once. */
+    static Set<String> familiesOf(List<Gas> gases) {
+        return gases.stream().filter(Gas::reactive).map(Gas::family).collect(Collectors.toCollection(TreeSet::new));
     }
 
     @Override
     public String toString() {
-        return kind == Kind.DEMAND ? kind.label() : kind.label() + " " + Figures.upTo(litresPerMinute, 2) + " L/min";
+        var named = tag.isEmpty() ? "" : tag + ", ";
+        return named
+                + (kind == Kind.DEMAND
+                        ? kind.label()
+                        : kind.label() + " " + Figures.upTo(litresPerMinute, 2) + " L/min");
     }
 }

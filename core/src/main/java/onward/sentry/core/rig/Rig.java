@@ -24,12 +24,30 @@ public record Rig(Regulator regulator, Delivery delivery, Tubing tubing) {
         return new Rig(Regulator.fixed(litresPerMinute), delivery, tubing);
     }
 
+    /** The same for several detectors on one manifold: the flow of one for each. */
+    public Rig shared(int sharing) {
+        return new Rig(
+                new Regulator(
+                        regulator.kind(),
+                        sharing * regulator.litresPerMinute(),
+                        regulator.family(),
+                        regulator.tag(),
+                        regulator.checkDue()),
+                delivery,
+                tubing);
+    }
+
     /** Seconds until gas has come through the tubing at the flow that the sensors get; 0 from a station. */
     public double lagSeconds(Intake intake) {
+        return lagSeconds(intake, 1);
+    }
+
+    /** The same where several detectors share the flow of the regulator. @param sharing how many, 1 or more */
+    public double lagSeconds(Intake intake, int sharing) {
         if (delivery == Delivery.STATION) {
             return 0;
         }
-        double flow = intake instanceof Intake.Pumped pumped ? pumped.draws() : regulator.litresPerMinute();
+        double flow = intake instanceof Intake.Pumped pumped ? pumped.draws() : regulator.litresPerMinute() / sharing;
         return flow > 0 ? tubing.line().lagSeconds(flow) : 0;
     }
 }

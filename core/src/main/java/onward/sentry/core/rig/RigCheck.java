@@ -18,6 +18,9 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
     /** Through a tee a regulator gives at least this many times what the pump draws, so that gas spills. */
     public static final double TEE_FACTOR = 1.2;
 
+    /** Code of the warning that asks whether a free regulator may be kept for a reactive family from now on. */
+    public static final String TAKES_FAMILY = "rig-takes-family";
+
     private static final double LONG_FOR_STICKY_METRES = 1;
 
     public RigCheck {
@@ -25,25 +28,32 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
         warnings = List.copyOf(warnings);
     }
 
+    /** For one detector that has its gas to itself. */
+    public static RigCheck of(Rig rig, Intake intake, List<Gas> gases, LocalDate on) {
+        return of(rig, intake, 1, gases, on);
+    }
+
     /**
-     * A pump drawing 0.30 L/min through a tee is refused 0.35 L/min, because 0.36 are needed, and allowed 0.36.
+     * A pump drawing 0.30 L/min through a tee is refused 0.35 L/min, because 0.36 are needed, and allowed 0.36. Six of them
+     * on one manifold need 2.16 L/min: flows add up, whatever the delivery.
      *
+     * @param sharing how many detectors the regulator feeds, 1 or more
      * @param gases what the cylinder holds; none: the rig on its own
      * @param on day of use
      */
-    public static RigCheck of(Rig rig, Intake intake, List<Gas> gases, LocalDate on) {
+    public static RigCheck of(Rig rig, Intake intake, int sharing, List<Gas> gases, LocalDate on) {
         var refusals = new ArrayList<Refusal>();
         if (rig.delivery() != Delivery.STATION) {
             if (intake instanceof Intake.Pumped pumped) {
-                pumped(rig, pumped, refusals);
+                pumped(rig, pumped, sharing, refusals);
             } else {
-                cup(rig, (Intake.Cup) intake, refusals);
+                cup(rig, (Intake.Cup) intake, sharing, refusals);
             }
         }
         var reactive = gases.stream().filter(Gas::reactive).toList();
         reactive.stream()
                 .filter(gas -> !rig.regulator().family().isEmpty()
-                        && !rig.regulator().family().equals(gas.family()))
+                        && !rig.regulator().families().contains(gas.family()))
                 .findFirst()
                 .ifPresent(gas -> refusals.add(refusal(
                         "rig-other-family",
@@ -52,6 +62,13 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
                                 + gas.family() + "'.",
                         "Take the regulator of that family.")));
         var warnings = new ArrayList<Refusal>();
+        if (takesFamily(rig.regulator(), gases)) {
+            warnings.add(refusal(
+                    TAKES_FAMILY,
+                    rig.regulator().tag() + " has only met stable gases; from now on it is kept for '"
+                            + rig.regulator().familyAfter(gases) + "'.",
+                    "Take the regulator of that family, or say that this one is kept for it."));
+        }
         if (!reactive.isEmpty()) {
             tubing(rig.tubing(), reactive.get(0), warnings);
         }
@@ -65,7 +82,15 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
         return new RigCheck(refusals, warnings);
     }
 
-    private static void pumped(Rig rig, Intake.Pumped pump, List<Refusal> refusals) {
+    /** A regulator of the bench that is free would be kept for a reactive family once this gas has gone through it. */
+    private static boolean takesFamily(Regulator regulator, List<Gas> gases) {
+        return !regulator.tag().isEmpty()
+                && regulator.family().isEmpty()
+                && !Regulator.familiesOf(gases).isEmpty();
+    }
+
+    private static void pumped(Rig rig, Intake.Pumped pump, int sharing, List<Refusal> refusals) {
+        double draw = sharing * pump.draws();
         boolean demand = rig.regulator().kind() == Regulator.Kind.DEMAND;
         double gives = rig.regulator().litresPerMinute();
         var delivery = rig.delivery();
@@ -74,12 +99,13 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
                     "rig-demand-open",
                     "A demand regulator with an open tee draws room air instead of gas.",
                     "Join it straight onto the inlet, or take a fixed flow for the tee."));
-        } else if (delivery == Delivery.TEE && gives < TEE_FACTOR * pump.draws() * (1 - 1e-9)) {
-            double reads = Math.min(1, gives / pump.draws());
+        } else if (delivery == Delivery.TEE && gives < TEE_FACTOR * draw * (1 - 1e-9)) {
+            double reads = Math.min(1, gives / draw);
             refusals.add(refusal(
                     "rig-starved",
-                    "The pump draws " + flow(pump.draws()) + "; through a tee it needs "
-                            + flow(TEE_FACTOR * pump.draws()) + ", this regulator gives " + flow(gives)
+                    (sharing == 1 ? "The pump draws " : sharing + " pumps draw ") + flow(draw) + "; through a tee "
+                            + (sharing == 1 ? "it needs " : "they need ")
+                            + flow(TEE_FACTOR * draw) + ", this regulator gives " + flow(gives)
                             + (reads < 1
                                     ? ": it would read " + Figures.upTo(100 * reads, 0) + " % of the label."
                                     : "."),
@@ -92,6 +118,12 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
                                     ? " presses gas into the cell: it reads high."
                                     : " starves the pump."),
                     "Put a tee in between, or take a demand regulator."));
+        } else if (delivery == Delivery.DIRECT && !demand && sharing > 1 && gives < TEE_FACTOR * draw * (1 - 1e-9)) {
+            refusals.add(refusal(
+                    "rig-starved",
+                    sharing + " pumps draw " + flow(draw) + " and need " + flow(TEE_FACTOR * draw)
+                            + "; this regulator gives " + flow(gives) + ".",
+                    "Take a regulator with more flow, or a demand regulator."));
         } else if (delivery == Delivery.CUP) {
             refusals.add(refusal(
                     "rig-no-cup",
@@ -100,12 +132,12 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
         }
     }
 
-    private static void cup(Rig rig, Intake.Cup cup, List<Refusal> refusals) {
+    private static void cup(Rig rig, Intake.Cup cup, int sharing, List<Refusal> refusals) {
         if (rig.regulator().kind() == Regulator.Kind.DEMAND) {
             refusals.add(refusal(
                     "rig-demand-no-pump",
                     "A demand regulator gives nothing to a detector without a pump.",
-                    "Take a fixed flow of " + flow(cup.least()) + " to " + flow(cup.most()) + "."));
+                    "Take a fixed flow of " + flow(sharing * cup.least()) + " to " + flow(sharing * cup.most()) + "."));
             return;
         }
         if (rig.delivery() == Delivery.TEE || rig.delivery() == Delivery.BAG) {
@@ -116,11 +148,14 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
             return;
         }
         double gives = rig.regulator().litresPerMinute();
-        if (gives < cup.least() * (1 - 1e-9) || gives > cup.most() * (1 + 1e-9)) {
+        double least = sharing * cup.least();
+        double most = sharing * cup.most();
+        if (gives < least * (1 - 1e-9) || gives > most * (1 + 1e-9)) {
             refusals.add(refusal(
                     "rig-flow-window",
-                    "This cup wants " + flow(cup.least()) + " to " + flow(cup.most()) + "; the regulator gives "
-                            + flow(gives) + (gives < cup.least() ? ": room air gets in." : ": it pressurises the cup."),
+                    (sharing == 1 ? "This cup needs " : sharing + " cups need ") + flow(least) + " to " + flow(most)
+                            + "; the regulator gives "
+                            + flow(gives) + (gives < least ? ": room air gets in." : ": it pressurises the cup."),
                     "Take a regulator inside that window."));
         }
     }

@@ -12,6 +12,12 @@ final class AnotherTry {
     static RunEvent.TryStarted started(RunState state, RunCommand.TryAgain c, long now) {
         var tries = state.triesHere();
         unless(
+                !state.gasIsOn(),
+                "try-gas-on",
+                "",
+                "Gas is on, and nothing is being measured.",
+                "Close the valve, confirm that gas is off, then try again.");
+        unless(
                 !c.changed().isBlank() || !c.remedy().isBlank(),
                 "changed-missing",
                 "changed",
@@ -30,7 +36,7 @@ final class AnotherTry {
                 "remedy",
                 "The last try comes only after: " + tries.beforeLast() + ".",
                 "Have it done and say so, or leave it at the failure.");
-        long ready = lastDecided(state) + tries.waitSeconds() * 1000L;
+        long ready = readyAt(state);
         unless(
                 now >= ready,
                 "try-too-early",
@@ -42,11 +48,20 @@ final class AnotherTry {
                 now, c.step(), state.failedHere(), c.changed().strip(), c.remedy());
     }
 
-    private static long lastDecided(RunState state) {
+    /** Run time from which the next try may begin, ms: the card's wait is over, and cells that must rest have rested. */
+    static long readyAt(RunState state) {
+        return Math.max(
+                waitsSince(state) + state.triesHere().waitSeconds() * 1000L,
+                state.restsUntil().orElse(0));
+    }
+
+    /** Where the wait before the next try began: when the failure was judged, or gas went off after it. */
+    static long waitsSince(RunState state) {
         return state.events().stream()
                 .filter(e -> e instanceof RunEvent.ZeroJudged
                         || e instanceof RunEvent.ReadingAccepted
-                        || e instanceof RunEvent.ReadingNotAccepted)
+                        || e instanceof RunEvent.ReadingNotAccepted
+                        || e instanceof RunEvent.GasClosed)
                 .mapToLong(RunEvent::at)
                 .max()
                 .orElse(0);

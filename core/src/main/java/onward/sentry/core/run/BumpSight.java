@@ -21,6 +21,8 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Working;
 

@@ -9,6 +9,7 @@ import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.rig.RigCheck;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refused;
 
@@ -32,7 +33,7 @@ record CylinderChoosing(RunState state, HousePolicy policy) {
                                 .orElse("") + ".",
                 "Turn it off before taking another cylinder.");
         exposureLeft(now);
-        var rig = c.rig().orElseGet(() -> state.card().usualRig());
+        var rig = c.rig().orElseGet(state::rigAtHand);
         var fitness = CylinderCheck.of(c.cylinder(), GasDemands.of(state, policy, c.on(), Optional.of(rig)));
         if (!fitness.allowed()) {
             throw new Refused(fitness.refusals().get(0));
@@ -45,6 +46,11 @@ record CylinderChoosing(RunState state, HousePolicy policy) {
                     "Label " + line.label() + ", set point " + line.setPoint() + ".",
                     "Change the set point on the detector and say so, or take another cylinder.");
         }
+        var family = fitness.warnings().stream()
+                .filter(warning -> warning.code().equals(RigCheck.TAKES_FAMILY))
+                .findFirst();
+        family.ifPresent(warning ->
+                unless(c.familyAccepted(), "regulator-family", "familyAccepted", warning.reason(), warning.wayOut()));
         return new RunEvent.CylinderChosen(
                 now,
                 c.step(),
@@ -55,7 +61,8 @@ record CylinderChoosing(RunState state, HousePolicy policy) {
                 fitness.warnings(),
                 List.copyOf(c.setPointsChanged()),
                 false,
-                Optional.of(rig));
+                Optional.of(rig),
+                family.isPresent());
     }
 
     static boolean isWantedIn(Step step) {

@@ -64,7 +64,7 @@ public final class GasDemands {
         return new GasDemand(
                 targets.stream().map(target -> wanted(card, target)).toList(),
                 card.litres(job),
-                conditions(card, policy, on, kilopascals, rig));
+                conditions(card, policy, on, kilopascals, rig, 1));
     }
 
     /**
@@ -78,9 +78,13 @@ public final class GasDemands {
         double kilopascals =
                 state.measured(Quantity.STATION_PRESSURE).orElseGet(() -> Pressure.at(policy.altitudeMetres()));
         var job = state.started().map(RunEvent.RunStarted::job).orElse(Job.CALIBRATION);
-        var one = of(card, job, state.undecidedTargets(), policy, on, kilopascals, rig.orElseGet(card::usualRig));
-        int sharing = state.place().map(RunEvent.LanePlaced::sharing).orElse(1);
-        return new GasDemand(one.wanted(), sharing * one.litres(), one.conditions());
+        int sharing = state.sharing();
+        return new GasDemand(
+                state.undecidedTargets().stream()
+                        .map(target -> wanted(card, target))
+                        .toList(),
+                sharing * card.litres(job),
+                conditions(card, policy, on, kilopascals, rig.orElseGet(state::rigAtHand), sharing));
     }
 
     private static Wanted wanted(ProcedureCard card, Target target) {
@@ -92,7 +96,7 @@ public final class GasDemands {
     }
 
     private static Conditions conditions(
-            ProcedureCard card, HousePolicy policy, LocalDate on, double kilopascals, Rig rig) {
+            ProcedureCard card, HousePolicy policy, LocalDate on, double kilopascals, Rig rig, int sharing) {
         return new Conditions(
                 on,
                 policy.reserve(),
@@ -102,6 +106,7 @@ public final class GasDemands {
                 policy.schools().reference(),
                 kilopascals,
                 card.intake(),
-                rig);
+                rig,
+                sharing);
     }
 }

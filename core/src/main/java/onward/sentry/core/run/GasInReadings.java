@@ -36,8 +36,7 @@ record GasInReadings(RunState state, RunTraces traces) {
                 continue;
             }
             // The last of the old gas is not the new gas: what counts is the rise from the lowest reading since.
-            boolean afterOtherGas = state.gasClosedAt().orElse(-1) >= state.stepSince();
-            double lowest = afterOtherGas ? lowest(target, trace, start) : 0;
+            double lowest = state.gasSinceClear() ? lowest(target, trace, start) : 0;
             double expected = state.expectedOnGas(target.slot()).orElseThrow();
             if (way(state, target, trace.last()) - lowest >= seenAt(state.card().sensor(target.slot()), expected)) {
                 return OptionalLong.of(lastStill(target, trace, start, lowest));

@@ -15,6 +15,8 @@ final class GasLine {
     private OptionalLong exposedSince = OptionalLong.empty();
     private Optional<RunEvent.CylinderChosen> flowing = Optional.empty();
     private long flowingSince;
+    private long applicationSince;
+    private int applicationStep;
     private final List<LabelLine> flowingLabel = new ArrayList<>();
     private OptionalLong closedAt = OptionalLong.empty();
     private boolean sinceClear;
@@ -29,6 +31,8 @@ final class GasLine {
     void open(int step, long at, boolean seenInReadings) {
         seen = seenInReadings;
         exposedSince = OptionalLong.of(at);
+        applicationSince = at;
+        applicationStep = step;
         if (flowing.isEmpty()) {
             flowingSince = at;
             flowingLabel.clear();
@@ -48,6 +52,15 @@ final class GasLine {
     void close(long at) {
         closedAt = OptionalLong.of(at);
         flowing = Optional.empty();
+        exposedSince = OptionalLong.empty();
+    }
+
+    /** The exposure does not count: the cylinder is still chosen, or not any more, and gas is turned on again. */
+    void interrupt(boolean cylinderStays) {
+        exposedSince = OptionalLong.empty();
+        if (!cylinderStays) {
+            chosen = Optional.empty();
+        }
     }
 
     void cleared() {
@@ -70,6 +83,16 @@ final class GasLine {
 
     Optional<RunEvent.CylinderChosen> flowing() {
         return flowing;
+    }
+
+    /** Since when the latest application has exposed its sensors, also after it was decided. */
+    long applicationSince() {
+        return applicationSince;
+    }
+
+    /** Position of the application for which gas came on last. */
+    int applicationStep() {
+        return applicationStep;
     }
 
     long flowingSince() {

@@ -11,6 +11,9 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.result.LaboratoryLine;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.working.Figures;
 
 /** Judges the figures on the certificate of an outside laboratory by the card and the policy of this house. */

@@ -10,7 +10,7 @@ final class LeavingOut {
 
     private LeavingOut() {}
 
-    static RunEvent.SensorsSkipped skipped(RunState state, RunCommand.Skip c, long now) {
+    static RunEvent.SensorsSkipped skipped(RunState state, RunTraces traces, RunCommand.Skip c, long now) {
         var slots = state.sensors().stream().map(SensorSpec::slot).toList();
         unless(
                 state.phase() == RunPhase.OPEN && !c.slots().isEmpty() && slots.containsAll(c.slots()),
@@ -19,11 +19,11 @@ final class LeavingOut {
                 "This run is about slots " + slots + ", not " + c.slots() + ".",
                 "Name the sensors to leave out while steps are left.");
         unless(
-                !state.gasIsOn() && state.zeroStartedAt().isEmpty(),
+                !isMeasuring(state) || c.slots().stream().allMatch(slot -> isOverdue(state, traces, slot)),
                 "skip-not-now",
                 "slots",
                 "Readings are being taken.",
-                "Wait for them, or stop the run with a reason.");
+                "Wait until the time for them is over; a sensor without a reading can be skipped then.");
         unless(
                 slots.size() > state.skipped().size() + c.slots().size(),
                 "skip-all",
@@ -32,6 +32,16 @@ final class LeavingOut {
                 "Stop the run with a reason instead.");
         needReason(c.reason(), "A sensor is skipped with a reason.");
         return new RunEvent.SensorsSkipped(now, c.slots(), c.reason().strip());
+    }
+
+    private static boolean isMeasuring(RunState state) {
+        return state.gasIsOn() || state.zeroStartedAt().isPresent();
+    }
+
+    /** The time for its reading has passed, and there is none. */
+    private static boolean isOverdue(RunState state, RunTraces traces, int slot) {
+        var unread = Unread.of(state, traces, traces.now());
+        return unread.isPresent() && unread.get().slots().contains(slot);
     }
 
     static RunEvent.GasLeftOut gas(RunState state, Step.ApplyGas gas, RunCommand.LeaveOut c, long now) {

@@ -5,13 +5,16 @@ import static onward.sentry.core.working.Refusal.unless;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.core.trace.Stability;
 import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Refusal;
 
 /**
  * A run being worked: its state, its readings, and the events that commands and readings bring about. Everything in it
@@ -24,7 +27,7 @@ public final class LiveRun {
 
     private final HousePolicy policy;
     private final RunJudge judge;
-    private final RunTraces traces = new RunTraces();
+    private final RunTraces traces;
     private RunState state;
 
     private LiveRun(ProcedureCard plain, HousePolicy policy, List<RunEvent> events) {
@@ -32,12 +35,25 @@ public final class LiveRun {
         this.policy = policy;
         this.judge = new RunJudge(card, policy);
         this.state = RunState.of(card, events);
+        this.traces = new RunTraces();
         for (var event : events) {
             traces.reach(event.at());
             if (event instanceof RunEvent.ReadingTyped typed) {
                 traces.add(new Reading(typed.at(), Map.of(typed.slot(), typed.value())));
             }
         }
+    }
+
+    private LiveRun(LiveRun other) {
+        this.policy = other.policy;
+        this.judge = other.judge;
+        this.state = other.state;
+        this.traces = other.traces.copy();
+    }
+
+    /** The run as it stands, to be worked on while others still look at this one. */
+    public LiveRun copy() {
+        return new LiveRun(this);
     }
 
     public static LiveRun start(ProcedureCard card, HousePolicy policy, RunEvent.RunStarted started) {
@@ -72,8 +88,14 @@ public final class LiveRun {
      */
     public List<RunEvent> observe(Reading reading) {
         boolean late = reading.at() < traces.now();
+        var gap = state.typed() ? Optional.<RunEvent>empty() : judge.gap(state, traces, reading.at());
         traces.add(reading);
-        return late ? List.of() : settle();
+        var all = new ArrayList<>(gap.stream().toList());
+        state = state.plus(all);
+        if (!late) {
+            all.addAll(settle());
+        }
+        return all;
     }
 
     /**
@@ -149,7 +171,7 @@ public final class LiveRun {
             return List.of(new RunEvent.BlockTested(now, c.step(), c.alarmed()));
         }
         if (command instanceof RunCommand.Skip c) {
-            return List.of(LeavingOut.skipped(state, c, now));
+            return List.of(LeavingOut.skipped(state, traces, c, now));
         }
         if (command instanceof RunCommand.LeaveOut c) {
             return List.of(LeavingOut.gas(state, at(c.step(), Step.ApplyGas.class), c, now));
@@ -203,15 +225,9 @@ public final class LiveRun {
                     state.cylinder().isEmpty() ? "Choose the cylinder first." : "Watch the readings.");
             return List.of(new RunEvent.GasOpened(now, c.step(), false));
         }
-        if (command instanceof RunCommand.GasOff c) {
-            at(c.step(), Step.class);
+        if (command instanceof RunCommand.GasOff) {
+            // Whatever step it names: nobody is told to leave a valve open.
             unless(state.gasIsOn(), "gas-not-now", "", "Gas is already off.", "Wait for clean air.");
-            unless(
-                    NextAction.of(state).kind() == NextAction.Kind.CLOSE_GAS,
-                    "gas-off-too-early",
-                    "",
-                    "Readings are still being taken on this gas.",
-                    "Hold the gas on, or stop the run with a reason.");
             return List.of(judge.gasClosed(state, traces, false));
         }
         if (command instanceof RunCommand.ConfirmAlarms c) {
@@ -235,7 +251,15 @@ public final class LiveRun {
             return List.of(typed(c, now));
         }
         if (command instanceof RunCommand.DeclareSettled c) {
-            return List.of(declared(c));
+            at(c.step(), Step.class);
+            return new SettledDeclaration(state, traces, judge).of(List.of(c.slot()));
+        }
+        if (command instanceof RunCommand.DeclareAllSettled c) {
+            at(c.step(), Step.class);
+            return new SettledDeclaration(state, traces, judge).ofAll();
+        }
+        if (command instanceof RunCommand.SwitchSource c) {
+            return List.of(switched(c, now, by));
         }
         if (command instanceof RunCommand.Withdraw c) {
             unless(
@@ -265,6 +289,12 @@ public final class LiveRun {
                     "reason",
                     "A run is stopped with a reason.",
                     "Say in a few words why.");
+            unless(
+                    !state.gasIsOn() || state.seenBump(),
+                    "stop-gas-on",
+                    "",
+                    "Gas is on: a run that is stopped watches no valve.",
+                    "Close the valve, confirm that gas is off, then stop the run.");
             return List.of(new RunEvent.RunStopped(now, by, c.reason().strip()));
         }
         if (command instanceof RunCommand.Sign c) {
@@ -275,6 +305,12 @@ public final class LiveRun {
                     "There are steps left: "
                             + state.currentStep().map(Step::title).orElse("") + ".",
                     "Finish them, or stop the run with a reason.");
+            unless(
+                    !state.gasIsOn(),
+                    "sign-gas-on",
+                    "",
+                    "Gas is still on.",
+                    "Close the valve, confirm that gas is off, then sign.");
             return List.of(SignOff.of(state, now, c.on(), policy.schools().skipped()));
         }
         return List.of();
@@ -323,6 +359,30 @@ public final class LiveRun {
         return new RunEvent.Remarked(now, by, c.text().strip());
     }
 
+    private RunEvent.SourceSwitched switched(RunCommand.SwitchSource c, long now, String by) {
+        boolean worked = state.source() == ReadingSource.LINK || state.source() == ReadingSource.TYPED;
+        unless(
+                worked && (c.source() == ReadingSource.LINK || c.source() == ReadingSource.TYPED),
+                "source-not-switched",
+                "source",
+                "Readings are typed or come over the link in a run at the bench; this is neither.",
+                "Start a run at the bench.");
+        unless(
+                c.source() != state.source(),
+                "source-same",
+                "source",
+                state.typed() ? "Readings are typed already." : "Readings come over the link already.",
+                "Go on with it.");
+        return new RunEvent.SourceSwitched(now, c.source(), by);
+    }
+
+    /** What the technician is told of a value or an answer among these events that does not let the run go on. */
+    public Optional<Refusal> refusal(List<RunEvent> events) {
+        return events.stream()
+                .flatMap(event -> BeforeGas.refusal(state, event, policy.units()).stream())
+                .findFirst();
+    }
+
     private RunEvent.LanePlaced placed(RunCommand.Place c, long now) {
         unless(
                 c.sharing() >= 1 && c.sharing() <= RunState.MOST_ON_MANIFOLD,
@@ -345,7 +405,7 @@ public final class LiveRun {
                 "readings-by-link",
                 "",
                 "This run takes its readings over the link.",
-                "Stop it and start one with typed readings.");
+                "Switch it to typed readings first.");
         var sensor = state.card().findSensor(c.slot());
         unless(
                 sensor.isPresent(),
@@ -365,38 +425,6 @@ public final class LiveRun {
         return new RunEvent.ReadingTyped(now, c.slot(), c.value());
     }
 
-    private RunEvent declared(RunCommand.DeclareSettled c) {
-        var gas = at(c.step(), Step.ApplyGas.class);
-        unless(
-                state.typed() && state.gasIsOn(),
-                "declare-not-now",
-                "",
-                "A reading is declared settled while gas is on and readings are typed.",
-                "Turn gas on first.");
-        var target = state.undecidedTargets().stream()
-                .filter(t -> t.slot() == c.slot())
-                .findFirst();
-        unless(target.isPresent(), "slot-decided", "slot", "Slot " + c.slot() + " is already decided.", "Go on.");
-        long gasOn = state.gasOpenedAt().orElseThrow();
-        double elapsed = (traces.now() - gasOn - RunJudge.lagMillis(state)) / 1000.0;
-        double least = state.accept(gas.accept()).leastSeconds();
-        unless(
-                elapsed >= least,
-                "exposure-too-short",
-                "slot",
-                "Gas has been at the sensors for " + Figures.upTo(Math.max(0, elapsed), 0)
-                        + " s; the card asks for at least " + Figures.upTo(least, 0) + " s.",
-                "Hold the gas on and read again.");
-        var trace = traces.trace(c.slot());
-        unless(
-                !trace.isEmpty() && trace.lastTime() >= gasOn,
-                "reading-missing",
-                "slot",
-                "No reading has been typed since gas came on.",
-                "Type what the display shows.");
-        return judge.taken(state, traces, target.orElseThrow(), RunJudge.alone(trace.last()), "declared");
-    }
-
     private <S extends Step> S at(int step, Class<S> kind) {
         var current = state.currentStep();
         unless(
@@ -409,9 +437,31 @@ public final class LiveRun {
         return kind.cast(current.orElseThrow());
     }
 
-    /** The one thing to do next. */
+    /** The one thing to do next, as far as the run itself knows the time. */
     public NextAction next() {
-        return NextAction.of(state, policy);
+        return next(RunMoment.at(traces.now()));
+    }
+
+    /** The one thing to do next at a later moment; one before the latest thing known counts as that. */
+    public NextAction next(RunMoment moment) {
+        long now = Math.max(moment.now(), traces.now());
+        return new NextActionResolver(state, policy, new RunMoment(now, moment.link()), Unread.of(state, traces, now))
+                .action();
+    }
+
+    /**
+     * Sensors whose reading should have come by a moment of run time, in the order of the card: they are waited for, or
+     * skipped with a reason. Empty while there is time.
+     */
+    public List<Integer> unread(long now) {
+        return Unread.of(state, traces, Math.max(now, traces.now()))
+                .map(Unread::slots)
+                .orElse(List.of());
+    }
+
+    /** Gas that is on, with what it has cost up to a moment of run time; empty while no valve is open. */
+    public Optional<GasWatch> gasWatch(long now) {
+        return GasWatch.of(state, policy.reserve(), Math.max(now, traces.now()));
     }
 
     /**
@@ -431,7 +481,7 @@ public final class LiveRun {
                     next.kind() == NextAction.Kind.CONFIRM_CHECKS
                             ? new RunEvent.ChecksConfirmed(later.stepSince(), next.step(), next.details())
                             : new RunEvent.StepConfirmed(later.stepSince(), next.step())));
-            next = NextAction.of(later, policy);
+            next = NextAction.of(later, policy, RunMoment.at(traces.now()));
         }
         return ahead;
     }

@@ -33,7 +33,7 @@ public record NextAction(
         List<String> remedies,
         List<String> cautions) {
 
-    /** What kind of hand is wanted. */
+    /** What kind of action is needed. */
     public enum Kind {
         CONFIRM_CHECKS,
         CONFIRM_STEP,
@@ -83,14 +83,27 @@ public record NextAction(
         }
     }
 
-    /** By the rules that ship: regulators put on by their type, cautions in their first words. */
+    /**
+     * By the rules that ship, at the moment of the last event: regulators put on by their type, cautions in their first
+     * words.
+     */
     public static NextAction of(RunState state) {
-        return of(state, HousePolicy.SHIPPED);
+        var events = state.events();
+        return of(
+                state,
+                HousePolicy.SHIPPED,
+                RunMoment.at(
+                        events.isEmpty() ? 0 : events.get(events.size() - 1).at()));
     }
 
-    /** @param policy how this site puts a regulator onto a cylinder, and what it cautions about */
-    public static NextAction of(RunState state, HousePolicy policy) {
-        return new NextHand(state, policy).action();
+    /**
+     * What comes next in a run.
+     *
+     * @param policy how this site puts a regulator onto a cylinder, and what it cautions about
+     * @param moment when it is to be done
+     */
+    public static NextAction of(RunState state, HousePolicy policy, RunMoment moment) {
+        return new NextActionResolver(state, policy, moment, Optional.empty()).action();
     }
 
     /** Whether it can be confirmed without anything being judged or chosen first. */
@@ -140,6 +153,11 @@ public record NextAction(
                 kind, step, sentence, details, confirm, seenInReadings, counted, readable, remedies, cautions);
     }
 
+    /** Counts to a moment of run time, ms. */
+    NextAction untilMoment(long since, long moment, String label) {
+        return until(since, (moment - since) / 1000.0, label);
+    }
+
     NextAction withNote(String note) {
         if (note.isEmpty()) {
             return this;
@@ -147,6 +165,11 @@ public record NextAction(
         var more = new ArrayList<>(details);
         more.add(note);
         return withDetails(more);
+    }
+
+    NextAction withSentence(String other) {
+        return new NextAction(
+                kind, step, other, details, confirm, seenInReadings, countdown, readable, remedies, cautions);
     }
 
     NextAction withDetails(List<String> more) {

@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
 
 /** What the sensors of a run came out as, in the order in which it was judged. */
 final class Outcomes {

@@ -13,6 +13,8 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.result.PaperLine;
+import onward.sentry.core.result.SensorOutcome;
 
 /** Judges the figures of a job that was done on paper: each as its technician declared it, by the card and the policy. */
 record PaperSheet(RunState state, HousePolicy policy) {

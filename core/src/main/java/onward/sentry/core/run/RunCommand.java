@@ -6,6 +6,9 @@ import java.util.Map;
 import java.util.Optional;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.LaboratoryLine;
+import onward.sentry.core.result.PaperLine;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.rig.Rig;
 
 /** What a technician does in a run. A command that names a step other than the current one is refused. */
@@ -60,6 +63,7 @@ public sealed interface RunCommand {
     /**
      * @param setPointsChanged slots whose set point was changed on the detector to match this label
      * @param rig how the gas is brought; empty: as the model's manual asks for
+     * @param familyAccepted a regulator that has only met stable gases may be kept for this gas's reactive family from now on
      */
     record ChooseCylinder(
             int step,
@@ -67,11 +71,22 @@ public sealed interface RunCommand {
             Cylinder cylinder,
             LocalDate on,
             List<Integer> setPointsChanged,
-            Optional<Rig> rig)
+            Optional<Rig> rig,
+            boolean familyAccepted)
             implements RunCommand {
         public ChooseCylinder(
                 int step, String cylinderId, Cylinder cylinder, LocalDate on, List<Integer> setPointsChanged) {
-            this(step, cylinderId, cylinder, on, setPointsChanged, Optional.empty());
+            this(step, cylinderId, cylinder, on, setPointsChanged, Optional.empty(), false);
+        }
+
+        public ChooseCylinder(
+                int step,
+                String cylinderId,
+                Cylinder cylinder,
+                LocalDate on,
+                List<Integer> setPointsChanged,
+                Optional<Rig> rig) {
+            this(step, cylinderId, cylinder, on, setPointsChanged, rig, false);
         }
     }
 
@@ -123,6 +138,16 @@ public sealed interface RunCommand {
 
     /** The technician says that a typed reading has settled; the record says <em>declared</em>. */
     record DeclareSettled(int step, int slot) implements RunCommand {}
+
+    /** The same of every sensor that is still undecided in this step. */
+    record DeclareAllSettled(int step) implements RunCommand {}
+
+    /**
+     * Readings come another way from here on: typed where a gateway fell silent, over the link where one has come.
+     *
+     * @param source {@code LINK} or {@code TYPED}
+     */
+    record SwitchSource(ReadingSource source) implements RunCommand {}
 
     /** Run time went on; limits and countdowns are looked at again. */
     record TimePassed() implements RunCommand {}

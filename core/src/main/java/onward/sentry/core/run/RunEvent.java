@@ -11,6 +11,11 @@ import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.LaboratoryLine;
+import onward.sentry.core.result.PaperLine;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.working.Refusal;
@@ -117,7 +122,17 @@ public sealed interface RunEvent {
     /** Something was read off and typed in. @param value in the quantity's unit */
     record Measured(long at, int step, Quantity quantity, double value) implements RunEvent {}
 
+    /**
+     * A value was typed in that the card does not allow; the run stays where it is.
+     *
+     * @param value in the quantity's unit
+     */
+    record MeasurementRefused(long at, int step, Quantity quantity, double value) implements RunEvent {}
+
     record Answered(long at, int step, boolean answer) implements RunEvent {}
+
+    /** The answer to a question that does not let the run go on; it stays where it is. */
+    record AnswerRefused(long at, int step, boolean answer) implements RunEvent {}
 
     /** The inlet was blocked. @param alarmed the pump raised its alarm in time */
     record BlockTested(long at, int step, boolean alarmed) implements RunEvent {}
@@ -139,6 +154,8 @@ public sealed interface RunEvent {
      * @param setPointsChanged slots whose set point the technician changed on the detector to match the label
      * @param straightOn its gas was flowing already, for the application before
      * @param rig how the gas was brought; empty on older records
+     * @param familyAccepted the technician was told that its regulator is kept for the gas's reactive family from now on, and
+     *     said yes
      */
     record CylinderChosen(
             long at,
@@ -150,10 +167,25 @@ public sealed interface RunEvent {
             List<Refusal> warnings,
             List<Integer> setPointsChanged,
             boolean straightOn,
-            Optional<Rig> rig)
+            Optional<Rig> rig,
+            boolean familyAccepted)
             implements RunEvent {
         public CylinderChosen {
             rig = rig == null ? Optional.empty() : rig;
+        }
+
+        public CylinderChosen(
+                long at,
+                int step,
+                String cylinderId,
+                Cylinder cylinder,
+                LocalDate on,
+                List<LabelLine> label,
+                List<Refusal> warnings,
+                List<Integer> setPointsChanged,
+                boolean straightOn,
+                Optional<Rig> rig) {
+            this(at, step, cylinderId, cylinder, on, label, warnings, setPointsChanged, straightOn, rig, false);
         }
     }
 
@@ -233,6 +265,32 @@ public sealed interface RunEvent {
 
     /** @param traces SHA-256 of each sensor's sealed trace of this application */
     record GasClosed(long at, int step, boolean seen, Map<Integer, String> traces) implements RunEvent {}
+
+    /**
+     * Sensors were exposed to gas for longer than the card allows in one application.
+     *
+     * @param limitSeconds that was passed
+     */
+    record ExposureExceeded(long at, int step, String cylinderId, double limitSeconds) implements RunEvent {}
+
+    /**
+     * By its gauge and by what was drawn since, the cylinder is at its reserve: readings that were not taken by then are not
+     * taken from it.
+     *
+     * @param litresLeft in it, reserve included
+     */
+    record CylinderSpent(long at, int step, String cylinderId, double litresLeft) implements RunEvent {}
+
+    /**
+     * No reading arrived over the link for longer than three of its usual intervals.
+     *
+     * @param from run time of the last reading before the gap, ms; {@code at} is that of the first one after it
+     * @param repeat gas was on and the gap was too long to judge across it: the application is repeated
+     */
+    record ReadingsMissed(long at, int step, long from, boolean repeat) implements RunEvent {}
+
+    /** The run takes its readings another way from here on. @param by who switched it */
+    record SourceSwitched(long at, ReadingSource source, String by) implements RunEvent {}
 
     /** @param remainder slots that kept a little, for one more zero */
     record ClearedDown(long at, int step, List<SensorOutcome> outcomes, List<Integer> remainder) implements RunEvent {

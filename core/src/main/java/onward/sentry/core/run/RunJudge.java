@@ -20,6 +20,8 @@ import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.Limit;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.trace.Plateau;
 import onward.sentry.core.trace.ResponseTime;
 import onward.sentry.core.trace.Stability;
@@ -36,6 +38,8 @@ final class RunJudge {
 
     private static final long PLATEAU_MILLIS = 10_000;
     private static final long BASELINE_MILLIS = 5_000;
+    /** A reading may be typed this long before the moment that it counts for. */
+    private static final long TYPED_EARLY_MILLIS = 10_000;
     /** A sensor that has covered less than this of the way does not respond. */
     private static final double LEAST_RESPONSE = 0.05;
 
@@ -48,8 +52,12 @@ final class RunJudge {
     }
 
     List<RunEvent> decide(RunState state, RunTraces traces) {
-        if (state.phase() != RunPhase.OPEN || state.seenBump()) {
+        if (state.phase() != RunPhase.OPEN && state.phase() != RunPhase.TO_SIGN) {
             return List.of();
+        }
+        var watched = watch(state, traces);
+        if (!watched.isEmpty() || state.seenBump()) {
+            return watched;
         }
         var step = state.currentStep().orElse(null);
         if (step instanceof Step.WarmUp warmUp) {
@@ -71,19 +79,58 @@ final class RunJudge {
         if (step instanceof Step.ClearDown clear) {
             return state.gasIsOn() ? gasGone(state, traces) : clear(state, traces, clear);
         }
-        return List.of();
+        return state.gasIsOn() ? gasGone(state, traces) : List.of();
+    }
+
+    /** What is noted of gas that is on, whatever step the run is in: a cylinder at its reserve, an exposure past its limit. */
+    private List<RunEvent> watch(RunState state, RunTraces traces) {
+        var watch = GasWatch.of(state, policy.reserve(), traces.now());
+        if (watch.isEmpty()) {
+            return List.of();
+        }
+        var gas = watch.get();
+        if (gas.usableLitres() <= 0 && !state.spentCylinder().equals(Optional.of(gas.cylinderId()))) {
+            return List.of(new RunEvent.CylinderSpent(traces.now(), state.step(), gas.cylinderId(), gas.litresLeft()));
+        }
+        return gas.over() && state.overexposed().isEmpty()
+                ? List.of(
+                        new RunEvent.ExposureExceeded(traces.now(), state.step(), gas.cylinderId(), gas.limitSeconds()))
+                : List.of();
+    }
+
+    /**
+     * What a reading says of the time before it: nothing while it comes when it is due, else that some are missing.
+     *
+     * @param at run time of the reading, ms
+     */
+    Optional<RunEvent> gap(RunState state, RunTraces traces, long at) {
+        long last = traces.lastReadingAt();
+        if (last < 0 || state.phase() != RunPhase.OPEN) {
+            return Optional.empty();
+        }
+        var silence = new LinkSilence(Math.max(0, at - last), traces.usualIntervalMillis());
+        if (silence.level() == LinkSilence.Level.LIVE) {
+            return Optional.empty();
+        }
+        boolean measured = state.isMeasuringOnGas()
+                || state.zeroStartedAt().isPresent() && !state.unzeroed().isEmpty();
+        boolean repeat = measured && !state.seenBump() && silence.level() == LinkSilence.Level.SILENT;
+        return Optional.of(new RunEvent.ReadingsMissed(Math.max(at, traces.now()), state.step(), last, repeat));
     }
 
     private List<RunEvent> application(RunState state, RunTraces traces, Step.ApplyGas gas) {
-        if (state.gasOpenedAt().isPresent()) {
+        if (state.gasOpenedAt().isPresent() && !state.undecidedTargets().isEmpty()) {
             return onGas(state, traces, gas);
         }
         if (state.gasIsOn()) {
-            return state.tries() == 1 && !state.awaitsTry()
+            boolean begins =
+                    state.tries() == 1 && !state.awaitsTry() && state.cylinder().isEmpty();
+            return begins && state.spentCylinder().isEmpty()
                     ? straightOn(state, traces).orElseGet(() -> gasGone(state, traces))
                     : gasGone(state, traces);
         }
-        return state.cylinder().isPresent() ? gasOn(state, traces) : List.of();
+        boolean waits = state.cylinder().isPresent() && !state.awaitsTry();
+        return waits ? gasOn(state, traces) : List.of();
     }
 
     private static List<RunEvent> gasOn(RunState state, RunTraces traces) {
@@ -155,23 +202,51 @@ final class RunJudge {
             var mean = plateau(state, traces.trace(slot), startedAt, accept).map(Plateau::mean);
             boolean good = settled
                     && mean.filter(m -> ZeroJudge.withinTolerance(sensor, m)).isPresent();
-            boolean over = elapsed >= accept.endSeconds();
-            if (!over && !(good && elapsed >= accept.leastSeconds() && waitsForStability(accept))) {
+            boolean over = elapsed >= accept.endSeconds()
+                    && isReadAt(state, traces.trace(slot), startedAt, accept.endSeconds());
+            boolean taken = over || good && elapsed >= accept.leastSeconds() && waitsForStability(accept);
+            if (mean.isEmpty() || !taken) {
                 return List.of();
             }
             boolean counted = settled || accept instanceof AcceptRule.Countdown;
-            outcomes.add(new SensorOutcome(
-                    slot,
-                    stage,
-                    mean.map(m -> ZeroJudge.judge(sensor, m, counted, judgedBy()))
-                            .orElseGet(() -> nothingRead(stage)),
-                    mean.map(OptionalDouble::of).orElse(OptionalDouble.empty()),
-                    sensor.cleanAirReading(),
-                    OptionalDouble.empty(),
-                    OptionalDouble.empty(),
-                    settled ? "settled" : counted ? "countdown" : "not settled"));
+            var how = settled ? "settled" : counted ? "countdown" : "not settled";
+            outcomes.add(zeroed(sensor, stage, mean.get(), counted, how));
         }
         return List.of(new RunEvent.ZeroJudged(traces.now(), state.step(), outcomes));
+    }
+
+    private SensorOutcome zeroed(SensorSpec sensor, Stage stage, double mean, boolean counted, String how) {
+        return new SensorOutcome(
+                sensor.slot(),
+                stage,
+                ZeroJudge.judge(sensor, mean, counted, judgedBy()),
+                OptionalDouble.of(mean),
+                sensor.cleanAirReading(),
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                how);
+    }
+
+    /** Zeroes, or air blanks, that the technician has declared settled, by the last reading that was typed of each. */
+    RunEvent.ZeroJudged zeroDeclared(RunState state, RunTraces traces, List<Integer> slots) {
+        var stage = state.currentStep().orElseThrow() instanceof Step.Blank ? Stage.BLANK : Stage.ZERO;
+        return new RunEvent.ZeroJudged(
+                traces.now(),
+                state.step(),
+                slots.stream()
+                        .map(slot -> zeroed(
+                                card.sensor(slot), stage, traces.trace(slot).last(), true, "declared"))
+                        .toList());
+    }
+
+    /**
+     * Whether the last reading tells what the sensor read at a moment of its exposure. One that was typed long before does
+     * not; a gateway's is as old as the link allows.
+     */
+    static boolean isReadAt(RunState state, Trace trace, long since, double seconds) {
+        return !trace.isEmpty()
+                && trace.lastTime() >= since
+                && (!state.typed() || trace.lastTime() >= since + Math.round(seconds * 1000) - TYPED_EARLY_MILLIS);
     }
 
     private static boolean waitsForStability(AcceptRule rule) {
@@ -198,7 +273,7 @@ final class RunJudge {
                 : state.cylinder()
                         .flatMap(RunEvent.CylinderChosen::rig)
                         .map(rig ->
-                                Math.round(1000 * rig.lagSeconds(state.card().intake())))
+                                Math.round(1000 * rig.lagSeconds(state.card().intake(), state.sharing())))
                         .orElse(0L);
     }
 
@@ -213,13 +288,12 @@ final class RunJudge {
         var accept = state.accept(gas.accept());
         var plateau = plateau(state, trace, since, accept);
         if (plateau.isEmpty()) {
-            return elapsed >= accept.endSeconds()
-                    ? Optional.of(notTaken(state, traces, target, "no response", "No reading arrived in time"))
-                    : Optional.empty();
+            // Not measured, so not judged: the run waits for a reading, or the sensor is skipped.
+            return Optional.empty();
         }
         boolean moved = GasInReadings.way(state, target, trace.last()) >= LEAST_RESPONSE;
         if (!moved) {
-            return elapsed >= gas.noResponseSeconds()
+            return elapsed >= gas.noResponseSeconds() && isReadAt(state, trace, since, gas.noResponseSeconds())
                     ? Optional.of(notTaken(state, traces, target, "no response", "Moved less than 5 % of the way"))
                     : Optional.empty();
         }
@@ -228,6 +302,9 @@ final class RunJudge {
             return elapsed >= accept.leastSeconds()
                     ? Optional.of(taken(state, traces, target, alone(trace.last()), "responded"))
                     : Optional.empty();
+        }
+        if (elapsed >= accept.endSeconds() && !isReadAt(state, trace, since, accept.endSeconds())) {
+            return Optional.empty();
         }
         boolean settled = elapsed >= accept.leastSeconds()
                 && stability(state, traces, sensor, since).settled();
@@ -272,7 +349,9 @@ final class RunJudge {
                         OptionalDouble.of(plateau.mean()),
                         expected,
                         judged.responsePercent(),
-                        straightOn ? OptionalDouble.empty() : ResponseTime.t90(trace, gasOn, start, plateau.mean()),
+                        straightOn || state.typed()
+                                ? OptionalDouble.empty()
+                                : ResponseTime.t90(trace, gasOn, start, plateau.mean()),
                         how,
                         judged.sensitivity()));
     }
@@ -392,14 +471,6 @@ final class RunJudge {
         long averaged = accept.averageSeconds() > 0 ? Math.round(1000 * accept.averageSeconds()) : PLATEAU_MILLIS;
         long from = state.typed() ? trace.lastTime() : Math.max(since, trace.lastTime() - averaged);
         return Plateau.of(trace, from, trace.lastTime());
-    }
-
-    private Judgement nothingRead(Stage stage) {
-        return new Judgement(
-                Verdict.FAIL,
-                Working.of("No reading arrived", "")
-                        .gives("nothing read at " + stage.label() + " → fail")
-                        .from(judgedBy()));
     }
 
     /** The versions that every verdict names. */

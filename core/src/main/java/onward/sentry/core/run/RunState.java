@@ -26,6 +26,10 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
+import onward.sentry.core.rig.Rig;
 
 /**
  * What the events so far amount to: a pure fold that never judges and never throws, whatever prefix it is given. Events
@@ -41,6 +45,7 @@ public final class RunState {
     private final List<Step> steps;
     private RunEvent.RunStarted started;
     private String technician = "";
+    private ReadingSource source = ReadingSource.LINK;
     private RunPhase phase = RunPhase.OPEN;
     private int step;
     private long stepSince;
@@ -63,6 +68,8 @@ public final class RunState {
     private boolean withoutCompetence;
     private int blocksFailed;
     private boolean pumpLeaks;
+    private Optional<RunEvent.ExposureExceeded> overexposed = Optional.empty();
+    private String spent = "";
     private final Map<Integer, Verdict> instrumentVerdicts = new TreeMap<>();
     private final Map<Integer, Long> stepStarts = new LinkedHashMap<>();
 
@@ -111,6 +118,7 @@ public final class RunState {
         if (event instanceof RunEvent.RunStarted e && started == null) {
             started = e;
             technician = e.technician();
+            source = e.source();
             withoutCompetence = e.withoutCompetence();
             enter(0, e.at());
         } else if (event instanceof RunEvent.LanePlaced e) {
@@ -166,6 +174,7 @@ public final class RunState {
             withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.GasOpened e && (on(e.step(), Step.ApplyGas.class) || seenBump())) {
             gas.open(step, e.at(), e.seen());
+            overexposed = Optional.empty();
             withdrawable = OptionalInt.empty();
         } else if (event instanceof RunEvent.ReadingAccepted e && on(e.step(), Step.ApplyGas.class)) {
             decide(e.outcome());
@@ -190,6 +199,17 @@ public final class RunState {
         } else if (event instanceof RunEvent.GasClosed e && e.step() == step && gasIsOn()) {
             gas.close(e.at());
             withdrawable = OptionalInt.empty();
+        } else if (event instanceof RunEvent.ExposureExceeded e && gasIsOn()) {
+            overexposed = Optional.of(e);
+        } else if (event instanceof RunEvent.CylinderSpent e && gasIsOn()) {
+            spent = e.cylinderId();
+            gas.interrupt(false);
+            withdrawable = OptionalInt.empty();
+        } else if (event instanceof RunEvent.ReadingsMissed e) {
+            missed(e);
+        } else if (event instanceof RunEvent.SourceSwitched e && !e.source().isSeen()) {
+            source = e.source();
+            withdrawable = OptionalInt.empty();
         } else if (event instanceof RunEvent.ClearedDown e && on(e.step(), Step.ClearDown.class)) {
             e.outcomes().forEach(this::decide);
             gas.cleared();
@@ -209,6 +229,15 @@ public final class RunState {
         } else if (event instanceof RunEvent.RunSigned e && phase == RunPhase.TO_SIGN) {
             signed = Optional.of(e);
             phase = RunPhase.SIGNED;
+        }
+    }
+
+    /** A zero or an application across a long gap begins again; gas that is on then is turned off first. */
+    private void missed(RunEvent.ReadingsMissed e) {
+        if (e.repeat() && e.step() == step) {
+            zeroStartedAt = OptionalLong.empty();
+            gas.interrupt(true);
+            withdrawable = OptionalInt.empty();
         }
     }
 
@@ -359,18 +388,23 @@ public final class RunState {
                 .toList();
     }
 
+    /** How readings come in now; a run may be switched from one way to another. */
+    public ReadingSource source() {
+        return source;
+    }
+
     public boolean typed() {
-        return started != null && started.source() == ReadingSource.TYPED;
+        return source == ReadingSource.TYPED;
     }
 
     /** The job was done on paper; its figures are typed in afterwards. */
     public boolean paper() {
-        return started != null && started.source() == ReadingSource.PAPER;
+        return source == ReadingSource.PAPER;
     }
 
     /** An outside laboratory did the job; its certificate is typed in. */
     public boolean byLaboratory() {
-        return started != null && started.source() == ReadingSource.LABORATORY;
+        return source == ReadingSource.LABORATORY;
     }
 
     /** Whether a good end stands for the bump of its day: nobody here has seen it after it was at a laboratory. */
@@ -385,12 +419,33 @@ public final class RunState {
 
     /** A bump in a round: what counts is what the technician saw. */
     public boolean seenBump() {
-        return started != null && started.source().isSeen();
+        return source.isSeen();
     }
 
     /** Who works on it now. */
     public String technician() {
         return technician;
+    }
+
+    /** How many detectors share its gas, itself among them. */
+    public int sharing() {
+        return place.map(RunEvent.LanePlaced::sharing).orElse(1);
+    }
+
+    /** How gas is brought where nobody chooses otherwise: as the model's manual asks, with the flow of all that share it. */
+    public Rig usualRig() {
+        return sharing() == 1 ? card.usualRig() : card.usualRig().shared(sharing());
+    }
+
+    /**
+     * The rig to offer for the next gas: the one that brought the last gas in this run, where it was one with a regulator of
+     * the bench, else the usual one.
+     */
+    public Rig rigAtHand() {
+        return lastCylinder()
+                .flatMap(RunEvent.CylinderChosen::rig)
+                .filter(rig -> !rig.regulator().tag().isEmpty())
+                .orElseGet(this::usualRig);
     }
 
     /** Where it is worked; empty where nobody said. */
@@ -490,13 +545,103 @@ public final class RunState {
         return gas.flowingSince();
     }
 
+    /** Since when the latest application has exposed its sensors, ms of run time; of account only while gas is on. */
+    public long exposedSince() {
+        return gas.applicationSince();
+    }
+
+    /** Gas is on, and a sensor still waits for a reading on it. */
+    public boolean isMeasuringOnGas() {
+        return gasIsOn()
+                && (seenBump()
+                        || gasOpenedAt().isPresent() && !undecidedTargets().isEmpty());
+    }
+
+    /**
+     * What is to be done now needs the gas that is on: alarms are noticed while it flows, and a span is saved before the same
+     * gas goes straight on to what comes next.
+     */
+    public boolean holdsGas() {
+        var now = currentStep().orElse(null);
+        return gasIsOn()
+                && (now instanceof Step.ConfirmAlarms
+                        || now instanceof Step.SaveOnInstrument
+                                && applicationAhead()
+                                        .filter(this::flowingServes)
+                                        .isPresent());
+    }
+
+    /** The application that follows the current step with nothing to do in between. */
+    private Optional<Step.ApplyGas> applicationAhead() {
+        for (int i = step + 1; i < steps.size(); i++) {
+            if (!hasNothingToDo(steps.get(i))) {
+                return steps.get(i) instanceof Step.ApplyGas next ? Optional.of(next) : Optional.empty();
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The gas that is on holds a component for every sensor that an application is still for. */
+    private boolean flowingServes(Step.ApplyGas next) {
+        var mixture = flowing().orElseThrow().cylinder().mixture();
+        return next.targets().stream()
+                .filter(this::meetsGas)
+                .allMatch(target ->
+                        mixture.component(card.sensor(target.slot()).gasId()).isPresent());
+    }
+
+    /** Gas was on since the sensors were last seen back in clean air: some of it may still be about. */
+    boolean gasSinceClear() {
+        return gas.sinceClear();
+    }
+
+    /** How long sensors may be on gas in the latest application, seconds: the card's own figure or its default. */
+    public double exposureLimitSeconds() {
+        return steps.size() > gas.applicationStep() && steps.get(gas.applicationStep()) instanceof Step.ApplyGas applied
+                ? applied.exposureLimit(accept(applied.accept()))
+                : Step.ApplyGas.LEAST_EXPOSURE_LIMIT_SECONDS;
+    }
+
+    /** The cylinder that is on and was found at its reserve; empty once its valve is shut. */
+    public Optional<String> spentCylinder() {
+        return flowing().map(RunEvent.CylinderChosen::cylinderId).filter(spent::equals);
+    }
+
+    /** The latest application went past its exposure limit; empty once gas is on again. */
+    public Optional<RunEvent.ExposureExceeded> overexposed() {
+        return overexposed;
+    }
+
+    /**
+     * Run time until which cells that gas desensitises rest after an exposure past its limit: as long as they were exposed.
+     * Site default; a cell gives back about as slowly what it took up.
+     *
+     * @return empty where no limit was passed, where the card names no such cells, and while gas is still on
+     */
+    public OptionalLong restsUntil() {
+        if (overexposed.isEmpty()
+                || card.exposureSecondsPerDay() == 0
+                || gasIsOn()
+                || gasClosedAt().isEmpty()) {
+            return OptionalLong.empty();
+        }
+        long closed = gasClosedAt().getAsLong();
+        return OptionalLong.of(closed + (closed - gas.applicationSince()));
+    }
+
     /** The readings showed that gas came on; else somebody said so, and the tubing's lag is still to come. */
     public boolean gasSeen() {
         return gas.seen();
     }
 
-    /** The current application sets sensors, so the instrument is in its calibration mode. */
+    /**
+     * The instrument is in its calibration mode: the current application sets sensors, or what was set is still to be saved.
+     */
     public boolean spanning() {
+        return adjustsNow() || currentStep().orElse(null) instanceof Step.SaveOnInstrument;
+    }
+
+    private boolean adjustsNow() {
         return currentStep().orElse(null) instanceof Step.ApplyGas gas
                 && gas.targets().stream().anyMatch(target -> target.purpose().sets());
     }

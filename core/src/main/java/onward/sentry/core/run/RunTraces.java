@@ -1,5 +1,6 @@
 package onward.sentry.core.run;
 
+import java.util.ArrayDeque;
 import java.util.Map;
 import java.util.TreeMap;
 import onward.sentry.core.trace.Reading;
@@ -8,10 +9,32 @@ import onward.sentry.core.trace.Trace;
 /** The readings of a run so far, one trace per slot. */
 public final class RunTraces {
 
+    /** So many of the latest intervals say what is usual. */
+    private static final int INTERVALS = 9;
+
     private final Map<Integer, Trace> bySlot = new TreeMap<>();
+    private final ArrayDeque<Long> intervals = new ArrayDeque<>();
+    private long lastReadingAt = -1;
     private long now;
 
+    /** The same readings, to be added to on their own. */
+    RunTraces copy() {
+        var copy = new RunTraces();
+        bySlot.forEach((slot, trace) -> copy.bySlot.put(slot, trace.copy()));
+        copy.intervals.addAll(intervals);
+        copy.lastReadingAt = lastReadingAt;
+        copy.now = now;
+        return copy;
+    }
+
     public void add(Reading reading) {
+        if (lastReadingAt >= 0 && reading.at() > lastReadingAt) {
+            intervals.addLast(reading.at() - lastReadingAt);
+            if (intervals.size() > INTERVALS) {
+                intervals.removeFirst();
+            }
+        }
+        lastReadingAt = Math.max(lastReadingAt, reading.at());
         reading.values()
                 .forEach((slot, value) ->
                         bySlot.computeIfAbsent(slot, key -> new Trace()).add(reading.at(), value));
@@ -21,6 +44,22 @@ public final class RunTraces {
     /** Run time has come this far, with or without a reading. */
     public void reach(long at) {
         now = Math.max(now, at);
+    }
+
+    /** Run time of the latest reading, ms; -1 before the first. */
+    long lastReadingAt() {
+        return lastReadingAt;
+    }
+
+    /** The median of the latest intervals between two readings, ms of run time; 0 before two readings. */
+    public long usualIntervalMillis() {
+        return intervals.isEmpty()
+                ? 0
+                : intervals.stream()
+                        .sorted()
+                        .skip(intervals.size() / 2)
+                        .findFirst()
+                        .orElseThrow();
     }
 
     /** Run time of the latest thing known, ms. */

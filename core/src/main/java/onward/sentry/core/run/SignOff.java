@@ -9,8 +9,11 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.SensorDates;
+import onward.sentry.core.working.Figures;
 
 /** Puts the verdicts of a run together: per sensor the worse of ours and the instrument's, the detector as its worst. */
 final class SignOff {
@@ -68,6 +71,18 @@ final class SignOff {
                         : OptionalDouble.empty());
     }
 
+    private static Optional<String> overexposures(RunState state) {
+        var named = state.events().stream()
+                .filter(RunEvent.ExposureExceeded.class::isInstance)
+                .map(RunEvent.ExposureExceeded.class::cast)
+                .map(e -> e.cylinderId() + ", limit " + Figures.upTo(e.limitSeconds(), 0) + " s")
+                .distinct()
+                .collect(Collectors.joining("; "));
+        return named.isEmpty()
+                ? Optional.empty()
+                : Optional.of("Gas stayed on longer than the card allows (" + named + ").");
+    }
+
     private static IntervalRule interval(RunState state) {
         return IntervalRule.WithOwn.of(
                 state.card().interval(), state.started().flatMap(RunEvent.RunStarted::ownInterval));
@@ -81,6 +96,7 @@ final class SignOff {
         if (alarmsMissed(state)) {
             said.add("Not every alarm was seen.");
         }
+        overexposures(state).ifPresent(said::add);
         if (state.withoutCompetence() && results.stream().anyMatch(r -> r.verdict() == Verdict.FAIL)) {
             said.add("Not adjusted: that takes the competence '" + state.card().competence() + "'.");
         }

@@ -14,7 +14,7 @@ import onward.sentry.core.working.Working;
  * @param holdReason present while it is on hold
  * @param lending present while it is out with somebody
  * @param sensors dates of the sensors fitted now, at least one
- * @param trigger present while something has made it due at once
+ * @param causes what has made it due at once and was not settled since
  * @param lastGoodBump day of the last bump or calibration that passed
  * @param rule of its card, with its own interval where it has one
  */
@@ -23,7 +23,7 @@ public record DetectorFacts(
         Optional<String> holdReason,
         Optional<Lending> lending,
         List<SensorDates> sensors,
-        Optional<Trigger> trigger,
+        Causes causes,
         Optional<LocalDate> lastGoodBump,
         IntervalRule rule) {
 
@@ -39,19 +39,20 @@ public record DetectorFacts(
         return sensors.stream().anyMatch(sensor -> sensor.lastGoodOn().isEmpty());
     }
 
-    /** The detector is due with its earliest sensor, or at once when something has triggered it. */
+    /** The detector is due with its earliest sensor, or at once when something has happened to it. */
     public DueDate due() {
         var earliest = sensors.stream()
                 .map(sensor -> sensor.due(rule))
                 .min(Comparator.comparing(DueDate::date))
                 .orElseThrow();
-        return trigger.filter(t -> t.on().isBefore(earliest.date()))
-                .map(t -> new DueDate(
-                        t.on(),
+        return causes.first()
+                .filter(cause -> cause.on().isBefore(earliest.date()))
+                .map(cause -> new DueDate(
+                        cause.on(),
                         Working.of("Due at once", "")
-                                .with("cause", t.cause())
+                                .with(causes.open().size() == 1 ? "cause" : "causes", causes.words())
                                 .with("by interval", Figures.day(earliest.date()))
-                                .gives(Figures.day(t.on()))))
+                                .gives(Figures.day(cause.on()))))
                 .orElse(earliest);
     }
 }

@@ -43,15 +43,16 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
                     due,
                     lending.saysTheSameUntil(due.date(), today));
         }
-        var cause = facts.trigger().filter(t -> !t.on().isAfter(due.date()));
+        var cause = facts.causes().first().filter(c -> !c.on().isAfter(due.date()));
         if (daysLeft < 0) {
-            var why = cause.map(t -> "Due at once since " + day(t.on()) + ": " + t.cause() + ".")
+            var why = cause.map(c -> "Due at once since " + day(c.on()) + ": "
+                            + facts.causes().words() + ".")
                     .orElse("Was due on " + day(due.date()) + ", " + days(-daysLeft) + " ago.");
             return new StateToday(StateWord.OVERDUE, false, why, due, LocalDate.MAX);
         }
         if (daysLeft == 0) {
             boolean byInterval = cause.isEmpty() && !facts.uncalibrated();
-            var why = cause.map(t -> "Due at once: " + t.cause() + ".")
+            var why = cause.map(c -> "Due at once: " + facts.causes().words() + ".")
                     .orElse(
                             byInterval
                                     ? "Due today, the last day it may be used."

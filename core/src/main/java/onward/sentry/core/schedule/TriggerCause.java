@@ -40,7 +40,7 @@ public enum TriggerCause {
      *
      * @param remark may be empty, at most 200 letters
      */
-    public Trigger on(LocalDate day, String remark) {
+    public Cause on(LocalDate day, String remark) {
         var told = remark.strip();
         Refusal.unless(
                 told.length() <= MOST_LETTERS,
@@ -48,6 +48,6 @@ public enum TriggerCause {
                 "remark",
                 "A remark has at most " + MOST_LETTERS + " letters, this one has " + told.length() + ".",
                 "Say it shorter.");
-        return new Trigger(day, told.isEmpty() ? label : label + ": " + told);
+        return Cause.reported(day, told.isEmpty() ? label : label + ": " + told);
     }
 }

@@ -11,11 +11,11 @@ import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunCommand;
-import onward.sentry.core.run.Stage;
 import onward.sentry.core.units.SiteUnits;
 
 /** What a careful technician answers to whatever a run asks for, with the best cylinder of a shelf for every gas. */

@@ -42,6 +42,9 @@ public final class Hands {
         }
         if (seen == Kind.CONFIRM_SAVED) {
             detector.keepSpan(); // the technician has confirmed that it is done
+            if (!calibrating) {
+                detector.endCalibrating();
+            }
         }
         seen = kind;
         switch (kind) {
@@ -56,7 +59,9 @@ public final class Hands {
                 });
             case CLOSE_GAS ->
                 soon(() -> {
-                    detector.endCalibrating();
+                    if (!calibrating) {
+                        detector.endCalibrating();
+                    }
                     detector.breathe(air, lagSeconds);
                 });
             default -> {}

@@ -14,10 +14,10 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.lanes.Hand;
 import onward.sentry.core.lanes.HandOrder;
 import onward.sentry.core.lanes.Lane;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.NextAction.Kind;
-import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
@@ -200,7 +200,9 @@ public final class SimBench {
                         live.state().cylinder().orElseThrow().cylinder().mixture()));
             }
             case CLOSE_GAS -> {
-                instrument.endCalibrating();
+                if (!live.state().spanning()) {
+                    instrument.endCalibrating();
+                }
                 instrument.breathe(Atmosphere.cleanAir());
             }
             default -> {
@@ -209,6 +211,7 @@ public final class SimBench {
                     instrument.startZero();
                 } else if (next.kind() == Kind.CONFIRM_SAVED) {
                     instrument.keepSpan();
+                    instrument.endCalibrating();
                 }
             }
         }

@@ -29,6 +29,8 @@ final class SimSensor {
     private double zero;
     private double gain;
     private boolean showsRaw;
+    /** It has met the gas that it is set on since calibration mode began. */
+    private boolean metSetPoint;
 
     SimSensor(SensorSpec spec, Health health, long seed) {
         this.spec = spec;
@@ -50,6 +52,7 @@ final class SimSensor {
     }
 
     void showRaw(boolean raw) {
+        metSetPoint &= !raw;
         showsRaw = raw && !spec.readsDisplayed();
     }
 
@@ -63,10 +66,12 @@ final class SimSensor {
         }
     }
 
-    /** The instrument keeps the gain with which it reads the applied gas rightly, where this sensor meets that gas. */
+    /**
+     * The instrument keeps the gain with which it read the applied gas rightly, where this sensor has met that gas; the valve
+     * may be shut by then.
+     */
     void keepSpan() {
-        boolean onGas = meets >= LEAST_OF_SET_POINT * spec.spanSetPoint();
-        if (onGas && !isOxygen() && health.response() > 0.25) {
+        if (metSetPoint && !isOxygen() && health.response() > 0.25) {
             gain = 1 / health.response();
         }
         showsRaw = false;
@@ -76,6 +81,7 @@ final class SimSensor {
         while (!onTheWay.isEmpty() && onTheWay.peek().atSeconds() <= nowSeconds) {
             meets = onTheWay.poll().concentration();
         }
+        metSetPoint |= meets >= LEAST_OF_SET_POINT * spec.spanSetPoint();
         double tau = spec.t90Seconds() * health.slowness() / Math.log(10);
         signal += (meets * health.response() - signal) * (1 - Math.exp(-dtSeconds / tau));
         drift = 0.999 * drift + 0.004 * spec.resolution() * random.nextGaussian();

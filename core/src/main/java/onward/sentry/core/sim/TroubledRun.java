@@ -96,6 +96,7 @@ public final class TroubledRun {
             instrument.startZero();
         } else if (next.kind() == Kind.CONFIRM_SAVED) {
             instrument.keepSpan();
+            instrument.endCalibrating();
         } else if (next.kind() == Kind.CHOOSE_CYLINDER) {
             breatheAir(false);
         }
@@ -110,7 +111,9 @@ public final class TroubledRun {
                     live.state().cylinder().orElseThrow().cylinder().mixture());
             instrument.breathe(troubles.gas(lastGas));
         } else {
-            instrument.endCalibrating();
+            if (!live.state().spanning()) {
+                instrument.endCalibrating();
+            }
             afterGas = true;
             breatheAir(false);
         }

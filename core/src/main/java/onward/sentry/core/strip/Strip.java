@@ -6,9 +6,9 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
-import onward.sentry.core.run.SensorOutcome;
 
 /**
  * A run drawn as one ribbon: a stretch per stage along run time, and per sensor the marks where it was judged. Its text

@@ -14,6 +14,15 @@ public final class Trace {
     private double[] values = new double[256];
     private int size;
 
+    /** The same readings, to be added to on their own. */
+    public Trace copy() {
+        var copy = new Trace();
+        copy.times = Arrays.copyOf(times, times.length);
+        copy.values = Arrays.copyOf(values, values.length);
+        copy.size = size;
+        return copy;
+    }
+
     /** @return whether the reading was added */
     public boolean add(long atMillis, double value) {
         if (size > 0 && atMillis <= times[size - 1]) {

@@ -126,6 +126,7 @@ class CardSheetTest {
                 new AcceptRule.StableOrDeadline(30, 150),
                 60,
                 true,
+                0,
                 "");
         assertThat(said(gas))
                 .startsWith(

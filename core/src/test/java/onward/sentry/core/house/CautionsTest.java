@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import onward.sentry.core.card.Job;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.working.Refused;
 import org.junit.jupiter.api.Test;

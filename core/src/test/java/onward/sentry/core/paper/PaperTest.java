@@ -7,8 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
 import java.util.Optional;
-import onward.sentry.core.card.Job;
-import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.schedule.Cause;
 import org.junit.jupiter.api.Test;
 
 class PaperTest {
@@ -74,10 +73,11 @@ class PaperTest {
     }
 
     @Test
-    void aBumpMakesItsDetectorDueOnItsOwnDayAndACalibrationDoesNot() {
-        var trigger = new Trigger(LAST, "bump failed");
-        assertThat(Withdrawal.made(Job.BUMP, LAST, trigger)).isTrue();
-        assertThat(Withdrawal.made(Job.BUMP, TODAY, trigger)).isFalse();
-        assertThat(Withdrawal.made(Job.CALIBRATION, LAST, trigger)).isFalse();
+    void aBumpTakesBackItsOwnCauseAndNotADropOfTheSameDay() {
+        var failed = new Cause(Cause.Kind.BUMP_FAILED, "run-1", LAST, "bump failed");
+        assertThat(Withdrawal.made("run-1", failed)).isTrue();
+        assertThat(Withdrawal.made("run-2", failed)).isFalse();
+        assertThat(Withdrawal.made("run-1", Cause.reported(LAST, "dropped or hit")))
+                .isFalse();
     }
 }

@@ -14,13 +14,13 @@ import net.jqwik.api.constraints.IntRange;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.FakeInstrument;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunEvent.ZeroJudged;
-import onward.sentry.core.run.SensorOutcome;
 
 class ReplayProperties {
 

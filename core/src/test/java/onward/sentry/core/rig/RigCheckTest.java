@@ -142,4 +142,80 @@ class RigCheckTest {
         assertThat(new Regulator(Regulator.Kind.FIXED, 0.5, NH3.family()).familyAfter(List.of(H2S)))
                 .isEqualTo(NH3.family());
     }
+
+    @ParameterizedTest
+    @CsvSource({
+        "TEE, 0.3, 0.5, 1, true",
+        "TEE, 0.3, 0.5, 6, false",
+        "TEE, 0.3, 2.15, 6, false",
+        "TEE, 0.3, 2.16, 6, true",
+        "TEE, 0.3, 0.36, 1, true",
+        "TEE, 0.3, 0.72, 2, true",
+        "TEE, 0.3, 0.71, 2, false"
+    })
+    void pumpsOnOneManifoldDrawTogether(Delivery delivery, double draws, double gives, int sharing, boolean allowed) {
+        var check = RigCheck.of(
+                rig(Regulator.fixed(gives), delivery), new Intake.Pumped(draws, false), sharing, List.of(CO), TODAY);
+        assertThat(check.refusals().isEmpty()).isEqualTo(allowed);
+    }
+
+    @Test
+    void everyOtherDeliveryAddsUpTooAndSaysWhatIsNeeded() {
+        var direct = new Intake.Pumped(0.3, true);
+        assertThat(RigCheck.of(rig(Regulator.fixed(1), Delivery.DIRECT), direct, 6, List.of(CO), TODAY)
+                        .refusals())
+                .singleElement()
+                .matches(refusal -> refusal.reason()
+                        .equals("6 pumps draw 1.8 L/min and need 2.16 L/min; this regulator gives 1 L/min."));
+        assertThat(RigCheck.of(rig(Regulator.demand(), Delivery.DIRECT), direct, 6, List.of(CO), TODAY)
+                        .refusals())
+                .as("a demand regulator gives what all of them draw")
+                .isEmpty();
+        var cup = new Intake.Cup(0.4, 0.6);
+        assertThat(RigCheck.of(rig(Regulator.fixed(0.5), Delivery.CUP), cup, 4, List.of(CO), TODAY)
+                        .refusals())
+                .singleElement()
+                .matches(refusal -> refusal.reason().startsWith("4 cups need 1.6 L/min to 2.4 L/min"));
+        assertThat(RigCheck.of(rig(Regulator.fixed(2), Delivery.CUP), cup, 4, List.of(CO), TODAY)
+                        .refusals())
+                .isEmpty();
+        assertThat(Rig.usual(cup, 0.5, Optional.empty()).shared(4).regulator().litresPerMinute())
+                .isEqualTo(2);
+    }
+
+    @Test
+    void aMixBelongsToEveryFamilyThatItContains() {
+        var free = new Regulator(Regulator.Kind.FIXED, 0.5, "", "RG-1", Optional.empty());
+        assertThat(free.familyAfter(List.of(CO))).isEmpty();
+        var both = free.familyAfter(List.of(CO, H2S, NH3));
+        assertThat(both).contains(H2S.family(), NH3.family(), " + ");
+        var kept = new Regulator(Regulator.Kind.FIXED, 0.5, both, "RG-1", Optional.empty());
+        assertThat(kept.families()).containsExactlyInAnyOrder(H2S.family(), NH3.family());
+        for (var gas : List.of(H2S, NH3)) {
+            assertThat(RigCheck.of(rig(kept, Delivery.CUP), CUP, List.of(gas), TODAY)
+                            .refusals())
+                    .isEmpty();
+        }
+        var one = new Regulator(Regulator.Kind.FIXED, 0.5, H2S.family(), "RG-1", Optional.empty());
+        assertThat(RigCheck.of(rig(one, Delivery.CUP), CUP, List.of(H2S, NH3), TODAY)
+                        .refusals())
+                .hasSize(1);
+    }
+
+    @Test
+    void aFreeRegulatorThatTakesAReactiveMixIsAskedAbout() {
+        var free = new Regulator(Regulator.Kind.FIXED, 0.5, "", "RG-1", Optional.empty());
+        assertThat(RigCheck.of(rig(free, Delivery.CUP), CUP, List.of(CO), TODAY).warnings())
+                .isEmpty();
+        assertThat(RigCheck.of(rig(free, Delivery.CUP), CUP, List.of(H2S), TODAY)
+                        .warnings())
+                .anyMatch(warning -> warning.code().equals(RigCheck.TAKES_FAMILY)
+                        && warning.reason().contains("RG-1 has only met stable gases"));
+        var anyone = Regulator.fixed(0.5);
+        assertThat(RigCheck.of(rig(anyone, Delivery.CUP), CUP, List.of(H2S), TODAY)
+                        .warnings())
+                .as("nobody keeps account of a regulator without a tag")
+                .noneMatch(warning -> warning.code().equals(RigCheck.TAKES_FAMILY));
+        assertThat(free).hasToString("RG-1, fixed flow 0.5 L/min");
+    }
 }

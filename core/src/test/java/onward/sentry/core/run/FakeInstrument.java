@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.trace.Reading;
 
 /** First-order sensors on a bench of our own: what they meet is set by the test, what they show goes into the run. */

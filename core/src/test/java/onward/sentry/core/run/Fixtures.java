@@ -21,6 +21,7 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.schedule.IntervalRule;
 
 /** A four-sensor card, its mix and a start, for tests. */

@@ -11,6 +11,9 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.replay.Replay;
+import onward.sentry.core.result.LaboratoryLine;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.working.Refused;
 import org.junit.jupiter.api.Test;
 

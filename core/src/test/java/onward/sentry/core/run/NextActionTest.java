@@ -8,6 +8,7 @@ import java.util.Map;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.NextAction.Kind;
 import org.junit.jupiter.api.Test;
 
@@ -59,19 +60,19 @@ class NextActionTest {
                 .isEqualTo(150_000);
         instrument.runFor(155);
 
+        assertThat(next().sentence()).isEqualTo("Close the valve");
+        instrument.air();
+        instrument.runFor(10);
         next();
         run.carryOut(
                 new RunCommand.ConfirmSaved(4, Map.of(1, Verdict.PASS, 3, Verdict.PASS, 4, Verdict.PASS)),
                 instrument.now(),
                 "Una");
-        assertThat(next().details()).contains("Alarms may sound as the cup comes off: expected.");
-        instrument.air();
-        instrument.runFor(10);
         next();
         instrument.runFor(170);
         assertThat(next().sentence()).isEqualTo("All sensors passed: sign the record");
         run.carryOut(new RunCommand.Sign(Fixtures.TODAY), instrument.now(), "Una");
-        assertThat(next().sentence()).startsWith("Signed");
+        assertThat(next().sentence()).isEqualTo("Signed: Q4-1001 passed");
 
         assertThat(asked)
                 .containsExactly(
@@ -82,8 +83,8 @@ class NextActionTest {
                         Kind.CHOOSE_CYLINDER,
                         Kind.OPEN_GAS,
                         Kind.WAIT_SETTLE,
-                        Kind.CONFIRM_SAVED,
                         Kind.CLOSE_GAS,
+                        Kind.CONFIRM_SAVED,
                         Kind.WAIT_CLEAR,
                         Kind.SIGN,
                         Kind.DONE);
@@ -113,7 +114,7 @@ class NextActionTest {
         typed.carryOut(new RunCommand.ChooseCylinder(0, "c", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 0, "Una");
         assertThat(NextAction.of(typed.state()).seenInReadings()).isFalse();
         typed.carryOut(new RunCommand.GasOn(0), 1_000, "Una");
-        assertThat(NextAction.of(typed.state()).sentence()).contains("type what the display shows");
+        assertThat(NextAction.of(typed.state()).sentence()).contains("type each reading");
     }
 
     @Test

@@ -15,6 +15,9 @@ import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.replay.Replay;
+import onward.sentry.core.result.PaperLine;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.Stage;
 import org.junit.jupiter.api.Test;
 
 /** Jobs that were done on paper, judged by the figures on the sheet. */

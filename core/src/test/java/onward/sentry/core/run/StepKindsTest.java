@@ -29,6 +29,9 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.replay.Replay;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.rig.Delivery;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Regulator;
@@ -141,8 +144,8 @@ class StepKindsTest {
                 Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
         assertThat(run.next().readable())
                 .contains(new NextAction.Readable("Temperature of the instrument", "°F", 59, 95.9));
-        assertThatThrownBy(() -> run.carryOut(new RunCommand.Measure(0, 20), 0, "Una"))
-                .hasMessageContaining("20 °F, allowed are 59 to 95.9 °F");
+        var cold = run.carryOut(new RunCommand.Measure(0, 20), 0, "Una");
+        assertThat(run.refusal(cold).orElseThrow().reason()).contains("20 °F, allowed are 59 to 95.9 °F");
         run.carryOut(new RunCommand.Measure(0, 95.9), 0, "Una");
         assertThat(run.state().measured(Quantity.INSTRUMENT_TEMPERATURE)).hasValue(35.5);
         assertThat(Replay.of(run.state().card(), site, run.state().events(), List.of())
@@ -151,7 +154,7 @@ class StepKindsTest {
     }
 
     @Test
-    void aMeasureOutsideItsRangeIsRefusedWithTheWayOutAndTheRunStaysWhereItIs() {
+    void aMeasureOutsideItsRangeStaysOnRecordAndTheRunStaysWhereItIs() {
         begin(
                 card(
                         new Step.Measure(Quantity.INSTRUMENT_TEMPERATURE, 15, 35, "Let it lie in the room.", ""),
@@ -160,9 +163,17 @@ class StepKindsTest {
                 3);
         assertThat(next().kind()).isEqualTo(Kind.MEASURE);
         assertThat(next().readable()).contains(new NextAction.Readable("Temperature of the instrument", "°C", 15, 35));
-        assertThatThrownBy(() -> carryOut(new RunCommand.Measure(0, 9)))
-                .hasMessageContaining("9 °C, allowed are 15 to 35 °C")
-                .hasMessageContaining("Let it lie in the room.");
+        assertThatThrownBy(() -> carryOut(new RunCommand.Measure(0, Double.NaN)))
+                .hasMessageContaining("no number");
+        var refusal = run.refusal(run.carryOut(new RunCommand.Measure(0, 9), instrument.now(), "Una"))
+                .orElseThrow();
+        assertThat(refusal.code()).isEqualTo("measure-outside");
+        assertThat(refusal.reason()).contains("9 °C, allowed are 15 to 35 °C");
+        assertThat(refusal.wayOut()).isEqualTo("Let it lie in the room.");
+        assertThat(run.state().events())
+                .filteredOn(RunEvent.MeasurementRefused.class::isInstance)
+                .singleElement()
+                .matches(e -> ((RunEvent.MeasurementRefused) e).value() == 9);
         assertThat(run.state().step()).isZero();
         carryOut(new RunCommand.Measure(0, 15));
         assertThat(run.state().measured(Quantity.INSTRUMENT_TEMPERATURE)).hasValue(15);
@@ -175,9 +186,11 @@ class StepKindsTest {
                 card(new Step.Ask("Battery", "Has it gone flat?", false, "Leave it on for 24 h.", ""), SPAN_CO, CLEAR),
                 3);
         assertThat(next().sentence()).isEqualTo("Has it gone flat?");
-        assertThatThrownBy(() -> carryOut(new RunCommand.Answer(0, true)))
-                .hasMessageContaining("Has it gone flat? Yes")
-                .hasMessageContaining("24 h");
+        var refusal = run.refusal(run.carryOut(new RunCommand.Answer(0, true), instrument.now(), "Una"))
+                .orElseThrow();
+        assertThat(refusal.reason()).contains("Has it gone flat? Yes");
+        assertThat(refusal.wayOut()).contains("24 h");
+        assertThat(run.state().step()).isZero();
         carryOut(new RunCommand.Answer(0, false));
         assertThat(run.state().step()).isEqualTo(1);
     }
@@ -334,6 +347,7 @@ class StepKindsTest {
                 new AcceptRule.OnStability(40, 200, 0, 20),
                 100,
                 true,
+                0,
                 "");
     }
 
@@ -542,16 +556,17 @@ class StepKindsTest {
         choose(0, Fixtures.houseMix());
         instrument.gas();
         instrument.runFor(155);
+        carryOut(new RunCommand.GasOff(0));
         assertThat(next().remedies()).hasSize(2);
         assertThatThrownBy(() -> carryOut(new RunCommand.TryAgain(0, "", "Kick it")))
                 .hasMessageContaining("no remedy 'Kick it'");
         carryOut(new RunCommand.TryAgain(0, "", "Other cylinder"));
-        carryOut(new RunCommand.GasOff(0));
         instrument.air();
         instrument.runFor(60);
         choose(0, Fixtures.houseMix());
         instrument.gas();
         instrument.runFor(155);
+        carryOut(new RunCommand.GasOff(0));
         assertThatThrownBy(() -> carryOut(new RunCommand.TryAgain(0, "hose", "Other cylinder")))
                 .hasMessageContaining("Coarse adjustment by a service person");
         carryOut(new RunCommand.TryAgain(0, "", "Coarse adjustment by a service person"));

@@ -48,7 +48,7 @@ class IntervalProperties {
                 new SensorDates(1, FIRST, Optional.of(FIRST.plusDays(first))),
                 new SensorDates(2, FIRST, Optional.of(FIRST.plusDays(second))));
         var facts = new DetectorFacts(
-                false, Optional.empty(), Optional.empty(), sensors, Optional.empty(), Optional.empty(), rule);
+                false, Optional.empty(), Optional.empty(), sensors, Causes.NONE, Optional.empty(), rule);
         assertThat(facts.due().date()).isEqualTo(FIRST.plusDays(Math.min(first, second) + 30L));
     }
 
@@ -62,7 +62,7 @@ class IntervalProperties {
                 Optional.empty(),
                 Optional.empty(),
                 List.of(new SensorDates(1, FIRST, Optional.of(FIRST))),
-                Optional.empty(),
+                Causes.NONE,
                 bumped ? Optional.of(on) : Optional.empty(),
                 rule);
         var state = StateToday.of(facts, Rhythm.SHIPPED, on);

@@ -21,7 +21,7 @@ class LendingTest {
                 hold,
                 Optional.of(new Lending("Quarry crew", LENT, Optional.of(BACK))),
                 List.of(new SensorDates(1, LENT.minusYears(1), Optional.of(DUE.minusDays(30)))),
-                Optional.empty(),
+                Causes.NONE,
                 Optional.empty(),
                 new IntervalRule.EveryDays(30));
         return StateToday.of(facts, Rhythm.SHIPPED, today);

@@ -24,7 +24,7 @@ class RhythmTest {
                 Optional.empty(),
                 Optional.empty(),
                 List.of(new SensorDates(1, MONDAY.minusYears(1), Optional.of(MONDAY))),
-                Optional.empty(),
+                Causes.NONE,
                 on,
                 new IntervalRule.EveryDays(90));
     }

@@ -173,7 +173,7 @@ class ScheduleLimitsTest {
             taken(() -> cause.on(TODAY, "x".repeat(200)), () -> cause.on(TODAY, " ".repeat(300)));
             refused("trigger-remark", "remark", () -> cause.on(TODAY, "x".repeat(201)));
             assertThat(cause.explanation()).endsWith(".");
-            assertThat(cause.on(TODAY, "  ").cause()).isEqualTo(cause.label());
+            assertThat(cause.on(TODAY, "  ").words()).isEqualTo(cause.label());
         }
     }
 }

@@ -15,7 +15,7 @@ class StateTodayTest {
     private static final LocalDate LAST = LocalDate.of(2026, 2, 28);
     private static final LocalDate DUE = LocalDate.of(2026, 3, 28);
 
-    private static DetectorFacts facts(Optional<String> hold, Optional<Trigger> trigger, Optional<LocalDate> bump) {
+    private static DetectorFacts facts(Optional<String> hold, Optional<Cause> cause, Optional<LocalDate> bump) {
         return new DetectorFacts(
                 false,
                 hold,
@@ -23,7 +23,7 @@ class StateTodayTest {
                 List.of(
                         new SensorDates(1, LocalDate.of(2025, 1, 1), Optional.of(LAST)),
                         new SensorDates(2, LocalDate.of(2025, 1, 1), Optional.of(LAST.plusDays(9)))),
-                trigger,
+                Causes.of(cause.stream().toList()),
                 bump,
                 new IntervalRule.EveryMonths(1, 60));
     }
@@ -61,7 +61,7 @@ class StateTodayTest {
                 Optional.empty(),
                 Optional.empty(),
                 List.of(new SensorDates(1, fitted, Optional.empty())),
-                Optional.empty(),
+                Causes.NONE,
                 Optional.empty(),
                 new IntervalRule.EveryDays(90));
         assertThat(facts.due().date()).isEqualTo(fitted);
@@ -74,7 +74,7 @@ class StateTodayTest {
 
     @Test
     void onlyACalibrationOfItsDayOrLaterSettlesATrigger() {
-        var dropped = new Trigger(DUE, "dropped");
+        var dropped = Cause.reported(DUE, "dropped");
         assertThat(dropped.isSettledBy(DUE.minusDays(1))).isFalse();
         assertThat(dropped.isSettledBy(DUE)).isTrue();
         assertThat(dropped.isSettledBy(DUE.plusDays(1))).isTrue();
@@ -82,7 +82,8 @@ class StateTodayTest {
 
     @Test
     void whatWasMadeDueAtOnceIsNotUsedOnTheDayItself() {
-        var facts = facts(Optional.empty(), Optional.of(new Trigger(DUE.minusDays(10), "dropped")), Optional.of(DUE));
+        var facts =
+                facts(Optional.empty(), Optional.of(Cause.reported(DUE.minusDays(10), "dropped")), Optional.of(DUE));
         var state = StateToday.of(facts, Rhythm.SHIPPED, DUE.minusDays(10));
         assertThat(state.word()).isEqualTo(StateWord.DUE);
         assertThat(state.usable()).isFalse();
@@ -100,7 +101,7 @@ class StateTodayTest {
     @Test
     void aFailedBumpMakesItDueAtOnceAndSaysWhy() {
         var today = LAST.plusDays(3);
-        var triggered = facts(Optional.empty(), Optional.of(new Trigger(today, "bump failed")), Optional.empty());
+        var triggered = facts(Optional.empty(), Optional.of(Cause.reported(today, "bump failed")), Optional.empty());
         var state = StateToday.of(triggered, Rhythm.SHIPPED, today);
         assertThat(state.word()).isEqualTo(StateWord.DUE);
         assertThat(state.reason()).isEqualTo("Due at once: bump failed.");

@@ -15,14 +15,14 @@ class TriggerCauseTest {
     @Test
     void whatWasSeenMakesADetectorDueTodayInItsOwnWords() {
         var trigger = TriggerCause.DROPPED.on(TODAY, " off the quay ");
-        assertThat(trigger).isEqualTo(new Trigger(TODAY, "dropped or hit: off the quay"));
-        assertThat(TriggerCause.MOVED.on(TODAY, "").cause()).isEqualTo("moved over 300 m in altitude");
+        assertThat(trigger).isEqualTo(Cause.reported(TODAY, "dropped or hit: off the quay"));
+        assertThat(TriggerCause.MOVED.on(TODAY, "").words()).isEqualTo("moved over 300 m in altitude");
         var facts = new DetectorFacts(
                 false,
                 Optional.empty(),
                 Optional.empty(),
                 List.of(new SensorDates(1, TODAY.minusYears(1), Optional.of(TODAY.minusDays(3)))),
-                Optional.of(trigger),
+                Causes.of(List.of(trigger)),
                 Optional.of(TODAY),
                 new IntervalRule.EveryDays(90));
         var state = StateToday.of(facts, Rhythm.SHIPPED, TODAY);

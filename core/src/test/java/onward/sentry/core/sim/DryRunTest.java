@@ -16,9 +16,9 @@ import onward.sentry.core.card.Target;
 import onward.sentry.core.card.Tries;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.NextAction.Kind;
-import onward.sentry.core.run.Stage;
 import org.junit.jupiter.api.Test;
 
 /** A card tried on simulated detectors: what a sound one makes of it, and what a fault does. */

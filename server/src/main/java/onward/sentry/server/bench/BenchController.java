@@ -16,10 +16,11 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.Fitness;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.GasDemands;
-import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.trace.Reading;
+import onward.sentry.core.working.Refused;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
@@ -89,11 +90,12 @@ class BenchController {
         this.site = site;
     }
 
+    /** @param source absent: over the link where a gateway serves the detector, else typed */
     record StartRun(
             @NotBlank String clientId,
             @NotBlank String serial,
             @NotNull Job job,
-            @NotNull ReadingSource source,
+            Optional<ReadingSource> source,
             Optional<Double> timeScale,
             Optional<List<Integer>> slots,
             Optional<String> room) {}
@@ -140,13 +142,16 @@ class BenchController {
         }
         var name = people.displayName(principal.getName());
         boolean lacks = runs.lacksCompetence(id, people.competences(principal.getName()));
-        runs.command(
+        var refusal = runs.command(
                 id,
                 body.clientId(),
                 body.toCore(shelf, equipment, site, lacks),
                 body.at(),
                 name,
                 body.together().orElse(false));
+        if (refusal.isPresent()) {
+            throw new Refused(refusal.get());
+        }
         if (signature) {
             signatures.made(request.getSession());
         }
@@ -166,7 +171,9 @@ class BenchController {
     /** Readings for drawing, thinned to what a screen can show. */
     @GetMapping("/api/v1/runs/{id}/readings")
     List<Reading> readings(@PathVariable UUID id, @RequestParam(defaultValue = "-1") long after) {
-        var all = runs.run(id).source().isByLink() ? log.readingsAfter(id, after) : typed(id, after);
+        var all = new ArrayList<>(log.readingsAfter(id, after));
+        all.addAll(typed(id, after));
+        all.sort(Comparator.comparingLong(Reading::at));
         int every = Math.max(1, all.size() / MOST_POINTS);
         var thinned = new ArrayList<Reading>();
         for (int i = 0; i < all.size(); i += every) {
@@ -204,7 +211,9 @@ class BenchController {
                 state,
                 house.policy(run.policyVersion()),
                 site.today(),
-                rig.toCore(state.card().usualRig()).map(equipment::asItIs));
+                rig.toCore(state.usualRig())
+                        .or(() -> Optional.of(state.rigAtHand()))
+                        .map(equipment::asItIs));
         return shelf.all().stream()
                 .map(c -> new CandidateView(
                         c.id().toString(),

@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.working.Refusal;

@@ -5,8 +5,9 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.LinkedHashSet;
 import java.util.UUID;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.postgresql.PGConnection;
 import org.slf4j.Logger;
@@ -23,11 +24,13 @@ class ChangeListener implements SmartLifecycle {
     private static final int WAIT_MILLIS = 5_000;
     /** All lanes are drawn together, no more often than this. */
     private static final int LANES_EVERY_MILLIS = 500;
+    /** Gas that is on and gateways that are silent are looked at this often, without anything having happened. */
+    private static final int TICK_MILLIS = 1_000;
 
     private final DataSourceProperties database;
     private final LiveHub hub;
     /** All lanes take longer to draw than a reading to pass on: readings do not wait for them. */
-    private final ExecutorService drawing = Executors.newSingleThreadExecutor(task -> {
+    private final ScheduledExecutorService drawing = Executors.newSingleThreadScheduledExecutor(task -> {
         var daemon = new Thread(task, "lanes-drawn");
         daemon.setDaemon(true);
         return daemon;
@@ -46,6 +49,16 @@ class ChangeListener implements SmartLifecycle {
         thread = new Thread(this::listen, "run-changes");
         thread.setDaemon(true);
         thread.start();
+        drawing.scheduleWithFixedDelay(this::tick, TICK_MILLIS, TICK_MILLIS, TimeUnit.MILLISECONDS);
+    }
+
+    private void tick() {
+        try {
+            hub.tick();
+            hub.lanesChanged();
+        } catch (RuntimeException e) {
+            LOG.warn("What time has changed could not be passed on: {}", e.toString());
+        }
     }
 
     private void listen() {

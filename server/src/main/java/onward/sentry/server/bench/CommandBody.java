@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.working.Refusal;
@@ -43,7 +44,9 @@ record CommandBody(
         Optional<Boolean> alarmed,
         Optional<List<Integer>> slots,
         Optional<Rig> rig,
+        Optional<Boolean> familyAccepted,
         Optional<String> reason,
+        Optional<ReadingSource> source,
         Optional<Boolean> together) {
 
     enum Kind {
@@ -64,6 +67,8 @@ record CommandBody(
         CONFIRM_SAVED,
         TYPE_READING,
         DECLARE_SETTLED,
+        DECLARE_ALL_SETTLED,
+        SWITCH_SOURCE,
         TIME_PASSED,
         WITHDRAW,
         TAKE_OVER,
@@ -93,7 +98,8 @@ record CommandBody(
                         chosen.cylinder(),
                         site.today(),
                         setPointsChanged.orElse(List.of()),
-                        rig.map(equipment::asItIs));
+                        rig.map(equipment::asItIs),
+                        familyAccepted.orElse(false));
             }
             case GAS_ON -> new RunCommand.GasOn(need(step, "step"));
             case GAS_OFF -> new RunCommand.GasOff(need(step, "step"));
@@ -106,6 +112,8 @@ record CommandBody(
             case CONFIRM_SAVED -> new RunCommand.ConfirmSaved(need(step, "step"), need(verdicts, "verdicts"));
             case TYPE_READING -> new RunCommand.TypeReading(need(slot, "slot"), need(value, "value"));
             case DECLARE_SETTLED -> new RunCommand.DeclareSettled(need(step, "step"), need(slot, "slot"));
+            case DECLARE_ALL_SETTLED -> new RunCommand.DeclareAllSettled(need(step, "step"));
+            case SWITCH_SOURCE -> new RunCommand.SwitchSource(need(source, "source"));
             case TIME_PASSED -> new RunCommand.TimePassed();
             case WITHDRAW -> new RunCommand.Withdraw(need(sequence, "sequence"));
             case TAKE_OVER -> new RunCommand.TakeOver(withoutCompetence);

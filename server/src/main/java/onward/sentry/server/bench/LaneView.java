@@ -2,6 +2,7 @@ package onward.sentry.server.bench;
 
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.run.GasWatch;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.strip.Strip;
 
@@ -10,6 +11,8 @@ import onward.sentry.core.strip.Strip;
  *
  * @param manifold that brings its gas together with others; empty: it has its gas to itself
  * @param runTime ms at the moment of drawing
+ * @param gas that is on, with what it has cost so far; empty while no valve is open
+ * @param link how old the last reading is; empty where readings are typed
  * @param turn position among the lanes of its technician, 0 needs a hand first
  * @param wanted a hand is wanted here, and nothing holds it back
  * @param why it stands where it stands
@@ -33,6 +36,8 @@ record LaneView(
         long runTime,
         double timeScale,
         boolean gasOn,
+        Optional<GasWatch> gas,
+        Optional<LinkView> link,
         Optional<String> cylinder,
         int turn,
         String urgency,

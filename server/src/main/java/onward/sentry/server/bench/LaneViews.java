@@ -11,6 +11,7 @@ import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.lanes.Hand;
 import onward.sentry.core.lanes.HandOrder;
 import onward.sentry.core.lanes.Lane;
+import onward.sentry.core.run.GasWatch;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.strip.Strip;
@@ -23,15 +24,22 @@ class LaneViews {
 
     private final RunRepository runs;
     private final RunCache cache;
-    private final RunViews clock;
+    private final RunTime clock;
 
-    LaneViews(RunRepository runs, RunCache cache, RunViews clock) {
+    LaneViews(RunRepository runs, RunCache cache, RunTime clock) {
         this.runs = runs;
         this.cache = cache;
         this.clock = clock;
     }
 
-    private record Drawn(RunEntity run, Lane lane, List<LaneView.LaneSensor> sensors, Strip strip, long runTime) {}
+    private record Drawn(
+            RunEntity run,
+            Lane lane,
+            Optional<GasWatch> gas,
+            Optional<LinkView> link,
+            List<LaneView.LaneSensor> sensors,
+            Strip strip,
+            long runTime) {}
 
     @Transactional(readOnly = true)
     public List<LaneView> all() {
@@ -58,10 +66,13 @@ class LaneViews {
 
     private Drawn draw(RunEntity run, LiveRun live) {
         var state = live.state();
-        long now = clock.runTime(run, live);
+        long now = clock.now(run, live);
+        var moment = clock.moment(run, live);
         return new Drawn(
                 run,
-                Lane.of(run.id().toString(), live).at(now),
+                Lane.of(run.id().toString(), live, moment),
+                live.gasWatch(now),
+                moment.link().map(LinkView::of),
                 state.sensors().stream().map(sensor -> sensor(sensor, live)).toList(),
                 Strip.of(state, now),
                 now);
@@ -104,6 +115,8 @@ class LaneViews {
                 drawn.runTime(),
                 run.timeScale(),
                 lane.state().gasIsOn(),
+                drawn.gas(),
+                drawn.link(),
                 lane.state().flowing().or(lane.state()::cylinder).map(RunEvent.CylinderChosen::cylinderId),
                 turn,
                 hand.urgency().name(),

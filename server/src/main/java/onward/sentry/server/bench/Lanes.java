@@ -23,11 +23,13 @@ public class Lanes {
     private final RunRepository runs;
     private final RunCache cache;
     private final JdbcClient jdbc;
+    private final RunTime clock;
 
-    Lanes(RunRepository runs, RunCache cache, JdbcClient jdbc) {
+    Lanes(RunRepository runs, RunCache cache, JdbcClient jdbc, RunTime clock) {
         this.runs = runs;
         this.cache = cache;
         this.jdbc = jdbc;
+        this.clock = clock;
     }
 
     /** The unfinished runs, oldest first. */
@@ -39,7 +41,7 @@ public class Lanes {
     }
 
     private Lane lane(RunEntity run) {
-        return cache.look(run, live -> Lane.of(run.id().toString(), live));
+        return cache.look(run, live -> Lane.of(run.id().toString(), live, clock.moment(run, live)));
     }
 
     /** Lanes that one hand serves together with this one, itself first; by the order in which they may be locked. */

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.CopyOnWriteArrayList;
+import onward.sentry.core.run.LinkSilence;
 import onward.sentry.core.trace.Reading;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.http.MediaType;
@@ -27,7 +28,7 @@ class LiveHub implements SmartLifecycle {
         private final Optional<UUID> run;
         private final String viewer;
         private long after;
-        private int lastSeq = -1;
+        private String told = "";
 
         Watcher(Optional<UUID> run, long after, String viewer) {
             this.run = run;
@@ -119,13 +120,42 @@ class LiveHub implements SmartLifecycle {
                 watcher.after = readings.get(readings.size() - 1).at();
                 watcher.send("readings", new Readings(readings, views.progress(runId)));
             }
-            var view = views.view(runId, watcher.viewer);
-            if (view.lastSeq() != watcher.lastSeq) {
-                watcher.lastSeq = view.lastSeq();
-                watcher.send("run", view);
-            }
+            tellRun(watcher, runId);
         } catch (IOException | IllegalStateException e) {
             watchers.remove(watcher);
+        }
+    }
+
+    /** The run in full, when anything but its clock has changed since it was told last. */
+    private void tellRun(Watcher watcher, UUID runId) throws IOException {
+        var view = views.view(runId, watcher.viewer);
+        var says = says(view);
+        if (!says.equals(watcher.told)) {
+            watcher.told = says;
+            watcher.send("run", view);
+        }
+    }
+
+    /** What a page shows of a run that its readings and this clock do not tell it. */
+    private static String says(RunView view) {
+        return view.lastSeq() + " " + view.next().kind() + " " + view.next().sentence() + " " + view.gatewayServes()
+                + " "
+                + view.link().filter(link -> link.level() != LinkSilence.Level.LIVE) + " "
+                + view.gas().map(gas -> gas.idle() + " " + gas.over() + " " + Math.round(10 * gas.litresDrawn()));
+    }
+
+    /** Time has passed: gas has been on for longer, or a gateway has fallen silent, and no event tells of it. */
+    void tick() {
+        for (var watcher : watchers) {
+            synchronized (watcher) {
+                watcher.run.ifPresent(id -> {
+                    try {
+                        tellRun(watcher, id);
+                    } catch (IOException | IllegalStateException e) {
+                        watchers.remove(watcher);
+                    }
+                });
+            }
         }
     }
 

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.server.people.People;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -32,7 +32,7 @@ class ManifoldController {
             @NotBlank String clientId,
             @NotNull List<String> serials,
             @NotNull Job job,
-            @NotNull ReadingSource source,
+            Optional<ReadingSource> source,
             Optional<Double> timeScale,
             Optional<String> room) {}
 

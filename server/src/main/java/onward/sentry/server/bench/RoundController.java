@@ -114,7 +114,7 @@ class RoundController {
             @NotNull Map<Integer, Double> readings) {}
 
     @GetMapping("/api/v1/rounds/choices")
-    @Transactional
+    @Transactional(readOnly = true)
     public List<CrewChoice> choices() {
         var all = rounds.waiting("");
         var serves = new LinkedHashMap<Shelf.OnShelf, Set<String>>();
@@ -204,7 +204,7 @@ class RoundController {
     }
 
     @GetMapping("/api/v1/rounds/{id}")
-    @Transactional
+    @Transactional(readOnly = true)
     public RoundView round(@PathVariable UUID id) {
         return view(id);
     }

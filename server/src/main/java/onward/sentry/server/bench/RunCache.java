@@ -5,7 +5,6 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
-import java.util.stream.Stream;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.server.house.House;
@@ -14,39 +13,35 @@ import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * Keeps the judge of each open run at hand. It is changed only where it stands exactly where the stored run stands; otherwise
- * it is rebuilt from rows, so another copy of the server or a restart changes nothing.
+ * Keeps the judge of each open run at hand, as it was last committed. A change works on a copy that takes its place when the
+ * transaction is committed; one that is rolled back leaves nothing. A judge that does not stand where the stored run stands
+ * is rebuilt from rows, so another copy of the server or a restart changes nothing.
  */
 @Component
 class RunCache {
 
-    private static final class Kept {
-        private final LiveRun live;
-        private int lastSeq;
-        private int batches;
+    /** A judge that nobody changes any more, with how far the stored run had come. */
+    private record Kept(LiveRun live, int lastSeq, int batches) {
 
-        Kept(LiveRun live, RunEntity run) {
-            this.live = live;
-            stamp(run);
-        }
-
-        void stamp(RunEntity run) {
-            lastSeq = run.lastSeq();
-            batches = run.batches();
+        static Kept of(LiveRun live, RunEntity run) {
+            return new Kept(live, run.lastSeq(), run.batches());
         }
 
         boolean standsAt(RunEntity run) {
             return lastSeq == run.lastSeq() && batches == run.batches();
         }
 
-        /** Further is fine for who only looks: what is being written now will stand there in a moment. */
+        /** Further is fine for who only looks. */
         boolean hasComeTo(RunEntity run) {
             return lastSeq >= run.lastSeq() && batches >= run.batches();
+        }
+
+        Kept further(Kept other) {
+            return lastSeq + batches >= other.lastSeq + other.batches ? this : other;
         }
     }
 
     private final Map<UUID, Kept> kept = new ConcurrentHashMap<>();
-    private final Object[] locks = Stream.generate(Object::new).limit(64).toArray();
     private final RunLog log;
     private final House house;
 
@@ -56,71 +51,59 @@ class RunCache {
     }
 
     /**
-     * Changes the judge. The caller holds the row lock, has stored nothing of the change yet, and says {@link #stands} when
-     * all is stored; when that fails the judge is forgotten.
+     * Changes a copy of the judge, which nobody else sees before {@link #stands} and the commit. The caller holds the row
+     * lock and has stored nothing of the change yet.
      */
     LiveRun change(RunEntity run, Consumer<LiveRun> work) {
-        synchronized (lockOf(run)) {
-            var found = kept.get(run.id());
-            if (found == null || !found.standsAt(run)) {
-                found = new Kept(rebuild(run), run);
-                kept.put(run.id(), found);
-            }
-            forgetUnlessCommitted(run.id());
-            try {
-                work.accept(found.live);
-            } catch (RuntimeException e) {
-                kept.remove(run.id());
-                throw e;
-            }
-            return found.live;
-        }
+        var found = kept.get(run.id());
+        var own = found != null && found.standsAt(run) ? found.live().copy() : rebuild(run);
+        work.accept(own);
+        return own;
     }
 
-    private void forgetUnlessCommitted(UUID id) {
-        if (TransactionSynchronizationManager.isSynchronizationActive()) {
-            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-                @Override
-                public void afterCompletion(int status) {
-                    if (status != STATUS_COMMITTED) {
-                        kept.remove(id);
-                    }
-                }
-            });
-        }
-    }
-
-    /** The judge stands where the stored run stands now. */
+    /** The judge stands where the stored run stands, once the transaction is committed; nobody changes it any more. */
     void stands(RunEntity run, LiveRun live) {
-        synchronized (lockOf(run)) {
-            if (isOpen(run)) {
-                kept.put(run.id(), new Kept(live, run));
+        var id = run.id();
+        boolean open = run.phase() == RunPhase.OPEN || run.phase() == RunPhase.TO_SIGN;
+        var now = Kept.of(live, run);
+        afterCommit(() -> {
+            if (open) {
+                kept.merge(id, now, Kept::further);
             } else {
-                kept.remove(run.id());
+                kept.remove(id);
             }
-        }
+        });
     }
 
-    /** Looks at a run without changing it; nobody else looks at it or changes it meanwhile. */
+    private static void afterCommit(Runnable work) {
+        if (!TransactionSynchronizationManager.isSynchronizationActive()) {
+            work.run();
+            return;
+        }
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                work.run();
+            }
+        });
+    }
+
+    /** Looks at a run; nothing that it is shown may be changed. */
     <T> T look(RunEntity run, Function<LiveRun, T> view) {
-        synchronized (lockOf(run)) {
-            var found = kept.get(run.id());
-            if (found == null || !found.hasComeTo(run)) {
-                found = new Kept(rebuild(run), run);
-                if (isOpen(run)) {
-                    kept.put(run.id(), found);
-                }
+        var found = kept.get(run.id());
+        if (found == null || !found.hasComeTo(run)) {
+            found = Kept.of(rebuild(run), run);
+            if (seesOnlyWhatIsCommitted() && (run.phase() == RunPhase.OPEN || run.phase() == RunPhase.TO_SIGN)) {
+                kept.merge(run.id(), found, Kept::further);
             }
-            return view.apply(found.live);
         }
+        return view.apply(found.live());
     }
 
-    private Object lockOf(RunEntity run) {
-        return locks[Math.floorMod(run.id().hashCode(), locks.length)];
-    }
-
-    private static boolean isOpen(RunEntity run) {
-        return run.phase() == RunPhase.OPEN || run.phase() == RunPhase.TO_SIGN;
+    /** A transaction that writes may have read its own writes. */
+    private static boolean seesOnlyWhatIsCommitted() {
+        return !TransactionSynchronizationManager.isActualTransactionActive()
+                || TransactionSynchronizationManager.isCurrentTransactionReadOnly();
     }
 
     private LiveRun rebuild(RunEntity run) {

@@ -5,12 +5,13 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.run.GasUse;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.shelf.GasUse;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
@@ -69,6 +70,9 @@ class RunConsequences {
                                     live.state().technician())));
         } else if (event instanceof RunEvent.GasClosed closed) {
             log.storeTraces(run.id(), seq, live.sealedTraces(closed.at()));
+            draw(run, live, at);
+        } else if (event instanceof RunEvent.CylinderSpent) {
+            draw(run, live, at);
         } else if (event instanceof RunEvent.RunStopped stopped) {
             log.storeTraces(run.id(), seq, live.sealedTraces(live.traces().now() + 1));
             end(run, live, at, site.today(), Optional.empty());
@@ -124,8 +128,14 @@ class RunConsequences {
         return entry;
     }
 
+    /** What it has drawn by now leaves the shelf as soon as a valve is shut, cylinders in the order of their tags. */
+    private void draw(RunEntity run, LiveRun live, Instant at) {
+        new TreeMap<>(GasUse.of(live.state(), live.traces().now()))
+                .forEach((tag, litres) -> shelf.draw(run.id(), tag, litres, at));
+    }
+
     private void end(RunEntity run, LiveRun live, Instant at, LocalDate on, Optional<Verdict> verdict) {
-        GasUse.of(live.state(), live.traces().now()).forEach((tag, litres) -> shelf.draw(run.id(), tag, litres, at));
+        draw(run, live, at);
         run.ended(at, on, verdict, Strip.of(live.state(), live.traces().now()));
     }
 }

@@ -13,8 +13,9 @@ import java.util.OptionalLong;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.run.LinkSilence;
 import onward.sentry.core.run.NextAction;
-import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
@@ -63,6 +64,9 @@ public class RunEntity {
     private int batches;
     private Long linkRunTime;
     private Instant linkHeardAt;
+    /** Since when readings come over the link: from the start, or since somebody switched to it. */
+    private Instant linkSince;
+
     private String room = "";
     private UUID manifold;
 
@@ -82,14 +86,16 @@ public class RunEntity {
         this.cardVersion = started.cardVersion();
         this.policyVersion = started.policyVersion();
         this.startedAt = startedAt;
-        project(state);
+        this.linkSince = startedAt;
+        project(state, NextAction.of(state));
     }
 
-    /** Takes over from the folded state what lists show. */
-    void project(RunState state) {
+    /** Takes over from the folded state, and from what comes next in it, what lists show. */
+    void project(RunState state, NextAction next) {
         technician = state.technician();
+        source = state.source();
         phase = state.phase();
-        asksFor = NextAction.of(state).kind();
+        asksFor = next.kind();
         room = state.place().map(RunEvent.LanePlaced::room).orElse("");
         manifold = state.place()
                 .flatMap(RunEvent.LanePlaced::manifold)
@@ -102,11 +108,28 @@ public class RunEntity {
         lastHash = hash;
     }
 
+    /** The run takes its readings over the link from here on. */
+    void linked(Instant at) {
+        linkSince = at;
+        linkRunTime = null;
+        linkHeardAt = null;
+    }
+
     /** @param gatewayRunTime run time at the gateway when it sent the batch; readings in it may be older */
     void batchStored(long gatewayRunTime, Instant at) {
         batches++;
         linkRunTime = gatewayRunTime;
         linkHeardAt = at;
+    }
+
+    /** How long ago a gateway was last heard, or should have been; empty where readings are typed. */
+    Optional<LinkSilence> silence(Instant now, long intervalMillis) {
+        if (!source.isByLink()) {
+            return Optional.empty();
+        }
+        var since = linkHeardAt == null || linkHeardAt.isBefore(linkSince) ? linkSince : linkHeardAt;
+        long silent = Math.max(0, Duration.between(since, now).toMillis());
+        return Optional.of(new LinkSilence(silent, Math.round(intervalMillis / timeScale)));
     }
 
     /** Run time at the gateway now, going by when it was last heard; empty before that. */

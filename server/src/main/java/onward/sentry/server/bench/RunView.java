@@ -4,12 +4,13 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.ExpectedBand;
+import onward.sentry.core.run.GasWatch;
 import onward.sentry.core.run.NextAction;
-import onward.sentry.core.run.SensorOutcome;
-import onward.sentry.core.run.SensorResult;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.working.Refusal;
 
@@ -17,6 +18,9 @@ import onward.sentry.core.working.Refusal;
  * A run as the bench shows it.
  *
  * @param rig how the gas is brought, or is usually brought to this model
+ * @param gas that is on, with what it has cost so far; empty while no valve is open
+ * @param link how old the last reading is; empty where readings are typed
+ * @param gatewayServes a gateway that was heard lately sends readings of this detector
  * @param gasMayBeLeftOut the gas that comes next is the technician's choice
  * @param skippable a sensor may be left out now, with a reason
  * @param ahead what may be confirmed from here while there is no line to the server
@@ -47,6 +51,9 @@ record RunView(
         List<SensorView> sensors,
         Optional<ChosenView> cylinder,
         boolean gasOn,
+        Optional<GasWatch> gas,
+        Optional<LinkView> link,
+        boolean gatewayServes,
         Optional<Integer> withdrawable,
         Strip strip,
         Optional<String> verdict,

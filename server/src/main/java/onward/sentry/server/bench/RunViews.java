@@ -1,6 +1,5 @@
 package onward.sentry.server.bench;
 
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -12,13 +11,13 @@ import onward.sentry.core.card.StepPicture;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
-import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.suspect.RunSuspicion;
 import onward.sentry.server.fleet.Fleet;
@@ -40,8 +39,19 @@ class RunViews {
     private final People people;
     private final JdbcClient jdbc;
     private final Site site;
+    private final RunTime clock;
+    private final Gateways gateways;
 
-    RunViews(Runs runs, RunCache cache, Fleet fleet, House house, People people, JdbcClient jdbc, Site site) {
+    RunViews(
+            Runs runs,
+            RunCache cache,
+            Fleet fleet,
+            House house,
+            People people,
+            JdbcClient jdbc,
+            Site site,
+            RunTime clock,
+            Gateways gateways) {
         this.runs = runs;
         this.cache = cache;
         this.fleet = fleet;
@@ -49,6 +59,8 @@ class RunViews {
         this.people = people;
         this.jdbc = jdbc;
         this.site = site;
+        this.clock = clock;
+        this.gateways = gateways;
     }
 
     @Transactional(readOnly = true)
@@ -72,7 +84,8 @@ class RunViews {
 
     private RunView draw(RunEntity run, Fleet.Known detector, LiveRun live, String viewer) {
         var state = live.state();
-        long now = runTime(run, live);
+        long now = clock.now(run, live);
+        var moment = clock.moment(run, live);
         return new RunView(
                 run.id().toString(),
                 detector.serial(),
@@ -90,7 +103,7 @@ class RunViews {
                 run.startedAt(),
                 now,
                 run.lastSeq(),
-                live.next(),
+                live.next(moment),
                 steps(state),
                 state.sensors().stream()
                         .map(sensor -> sensor(state, live, sensor))
@@ -100,6 +113,9 @@ class RunViews {
                         .map(c -> new RunView.ChosenView(
                                 c.cylinderId(), c.cylinder().certificateNumber(), c.label(), c.warnings())),
                 state.gasIsOn(),
+                live.gasWatch(now),
+                moment.link().map(LinkView::of),
+                gateways.serves(run.detectorId()),
                 state.withdrawable().isPresent()
                         ? Optional.of(state.withdrawable().getAsInt())
                         : Optional.empty(),
@@ -111,8 +127,8 @@ class RunViews {
                                 "/api/v1/runs/" + run.id() + "/pictures/" + state.step(), p.description())),
                 state.currentStep().orElse(null) instanceof Step.ApplyGas gas && gas.mayBeLeftOut() && !state.gasIsOn(),
                 state.phase() == RunPhase.OPEN
-                        && !state.gasIsOn()
-                        && state.zeroStartedAt().isEmpty()
+                        && (!live.unread(now).isEmpty()
+                                || !state.gasIsOn() && state.zeroStartedAt().isEmpty())
                         && state.sensors().size() - state.skipped().size() > 1,
                 state.withoutCompetence() ? state.card().competence() : "",
                 state.withoutCompetence()
@@ -145,7 +161,7 @@ class RunViews {
         return state.cylinder()
                 .or(state::flowing)
                 .flatMap(RunEvent.CylinderChosen::rig)
-                .orElseGet(() -> state.card().usualRig());
+                .orElseGet(state::rigAtHand);
     }
 
     private static Optional<StepPicture> picture(RunState state) {
@@ -162,14 +178,6 @@ class RunViews {
         return state.card().pictures().stream()
                 .filter(p -> p.job() == started.job() && p.step() == positions.get(step))
                 .findFirst();
-    }
-
-    /** Over the link run time is what the gateway says; typed, it goes on with the clock. */
-    long runTime(RunEntity run, LiveRun live) {
-        if (!live.state().typed() || run.endedAt().isPresent()) {
-            return live.traces().now();
-        }
-        return Math.round(Duration.between(run.startedAt(), site.now()).toMillis() * run.timeScale());
     }
 
     private static List<RunView.StepView> steps(RunState state) {

@@ -2,7 +2,6 @@ package onward.sentry.server.bench;
 
 import jakarta.persistence.EntityManager;
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -15,8 +14,8 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.SensorCare;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.lanes.Manifold;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.ReadingSource;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
@@ -56,6 +55,8 @@ public class Runs {
     private final RunBeginning beginning;
     private final Lendings lendings;
     private final Lanes lanes;
+    private final RunTime clock;
+    private final Gateways gateways;
 
     Runs(
             RunRepository runs,
@@ -69,7 +70,9 @@ public class Runs {
             SentrySettings settings,
             RunBeginning beginning,
             Lendings lendings,
-            Lanes lanes) {
+            Lanes lanes,
+            RunTime clock,
+            Gateways gateways) {
         this.runs = runs;
         this.entities = entities;
         this.log = log;
@@ -82,11 +85,14 @@ public class Runs {
         this.beginning = beginning;
         this.lendings = lendings;
         this.lanes = lanes;
+        this.clock = clock;
+        this.gateways = gateways;
     }
 
     /**
      * A detector that is to be put on the bench.
      *
+     * @param source empty: over the link where a gateway serves the detector, else typed
      * @param only slots of the sensors that the job is about; empty: all of them
      * @param room whose air its neighbours share
      */
@@ -94,7 +100,7 @@ public class Runs {
             String clientId,
             String serial,
             Job job,
-            ReadingSource source,
+            Optional<ReadingSource> source,
             double timeScale,
             List<Integer> only,
             String room) {}
@@ -128,9 +134,10 @@ public class Runs {
             Start start, Optional<String> manifold, int sharing, String technician, Set<String> competences) {
         var clientId = start.clientId();
         var job = start.job();
-        var source = start.source();
         double timeScale = start.timeScale();
         var detector = fleet.bySerial(start.serial());
+        var source = start.source()
+                .orElseGet(() -> gateways.serves(detector.id()) ? ReadingSource.LINK : ReadingSource.TYPED);
         checkTimeScale(timeScale);
         Refusal.unless(
                 source == ReadingSource.LINK || source == ReadingSource.TYPED,
@@ -216,19 +223,31 @@ public class Runs {
      *
      * @param at run time on the technician's device; empty or over the link: the run's own
      * @param together also on the lanes of the same manifold that the same hand serves
+     * @return what the technician is told of a value or an answer that was kept and does not let the run go on
      */
     @Transactional
-    public void command(
+    public Optional<Refusal> command(
             UUID runId, String clientId, RunCommand command, Optional<Long> at, String by, boolean together) {
         run(runId);
         var served = together ? lanes.servedTogether(runId) : List.of(runId);
         lanes.check(runId, command);
-        for (var id : served) {
-            var run = locked(id);
-            if (!log.holds(id, clientId)) {
-                change(run, clientId, live -> live.carryOut(command, moment(run, live, at), by), () -> {});
+        var refusal = Optional.<Refusal>empty();
+        // All rows first, in the order of their ids: nobody waits for a run while holding what follows from another.
+        for (var run : served.stream().map(this::locked).toList()) {
+            if (!log.holds(run.id(), clientId)) {
+                var events = new ArrayList<RunEvent>();
+                var live = change(
+                        run,
+                        clientId,
+                        judge -> {
+                            events.addAll(judge.carryOut(command, moment(run, judge, at), by));
+                            return events;
+                        },
+                        () -> {});
+                refusal = refusal.or(() -> live.refusal(events));
             }
         }
+        return refusal;
     }
 
     /** Whoever has waited goes on from what stands now, not from what was read before the wait. */
@@ -245,7 +264,7 @@ public class Runs {
             long most = heard + Math.round(MOST_BEHIND_MILLIS * run.timeScale());
             return Math.min(run.linkRunTime(site.now()).orElse(heard), most);
         }
-        long known = Math.round(Duration.between(run.startedAt(), site.now()).toMillis() * run.timeScale());
+        long known = clock.byTheClock(run);
         long most = known + Math.round(MOST_AHEAD_MILLIS * run.timeScale());
         return Math.max(0, Math.min(at.orElse(known), most));
     }
@@ -280,20 +299,34 @@ public class Runs {
     }
 
     /** @param stored what is written before the events that the work brings about */
-    private void change(RunEntity run, String source, Function<LiveRun, List<RunEvent>> work, Runnable stored) {
+    private LiveRun change(RunEntity run, String source, Function<LiveRun, List<RunEvent>> work, Runnable stored) {
         var events = new ArrayList<RunEvent>();
         var live = cache.change(run, judge -> events.addAll(work.apply(judge)));
         stored.run();
         int before = run.lastSeq();
         var now = site.now();
         log.append(run, events, source, now);
-        run.project(live.state());
+        run.project(live.state(), live.next());
+        if (events.stream().anyMatch(RunEvent.SourceSwitched.class::isInstance)) {
+            run.linked(now);
+        }
         for (int i = 0; i < events.size(); i++) {
             consequences.of(run, live, events.get(i), before + 1 + i, now);
         }
         runs.flush();
         cache.stands(run, live);
         log.announce(run.id());
+        return live;
+    }
+
+    /**
+     * Run time up to which a run has come: by its readings and events, and by the clock since a gateway was last heard. A
+     * gateway that takes up a run goes on from here.
+     */
+    @Transactional(readOnly = true)
+    public long runTime(UUID runId) {
+        var run = run(runId);
+        return cache.look(run, live -> clock.now(run, live));
     }
 
     @Transactional(readOnly = true)

@@ -8,7 +8,7 @@ import java.util.OptionalDouble;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.run.PaperLine;
+import onward.sentry.core.result.PaperLine;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.schedule.StateWord;

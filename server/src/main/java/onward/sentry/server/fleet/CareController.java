@@ -58,7 +58,7 @@ class CareController {
     }
 
     @GetMapping("/api/v1/detectors/{serial}/care")
-    @Transactional
+    @Transactional(readOnly = true)
     public CareList of(@PathVariable String serial) {
         return views(care.of(serial));
     }

@@ -216,7 +216,6 @@ class DetectorController {
                 "limit",
                 "A page begins at 0 or later and has 1 to " + MOST_ROWS + " rows, not " + limit + ".",
                 "Ask for the next page where one is not enough.");
-        list.renew();
         var wish = new FleetList.Wish(find, state, model, crew);
         var shares = list.shares(wish);
         var states = shares.get(FleetList.Column.STATE);
@@ -235,7 +234,7 @@ class DetectorController {
     }
 
     @GetMapping("/api/v1/detectors/{serial}")
-    @Transactional
+    @Transactional(readOnly = true)
     public DetectorView detector(@PathVariable String serial) {
         var known = fleet.bySerial(serial);
         var entity = fleet.entity(serial);
@@ -251,7 +250,7 @@ class DetectorController {
                 .toList();
         return new DetectorView(
                 DetectorRow.of(known),
-                json.readValue(entity.dueWorking(), Working.class),
+                states.today(entity).due().working(),
                 entity.fitted().stream().map(s -> fittedView(entity, s)).toList(),
                 entity.allSensors().stream()
                         .filter(s -> !s.isFitted())

@@ -16,9 +16,11 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.DueDate;
 import onward.sentry.core.schedule.Lending;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.working.Working;
 
 @Entity
 @Table(name = "detector")
@@ -95,6 +97,15 @@ class DetectorEntity {
         stateValidThrough = state.validThrough().isAfter(OPEN_END) ? OPEN_END : state.validThrough();
         dueOn = state.due().date();
         dueWorking = workingJson;
+    }
+
+    /** The state as it is stored. @param working of its due day, which is stored as text */
+    StateToday state(Working working) {
+        return new StateToday(stateWord, usable, stateReason, new DueDate(dueOn, working), stateValidThrough);
+    }
+
+    boolean stateHoldsOn(LocalDate day) {
+        return !day.isAfter(stateValidThrough);
     }
 
     /** What stands in the columns of one that nobody has worked on, in the order in which {@link FleetBatch} names them. */

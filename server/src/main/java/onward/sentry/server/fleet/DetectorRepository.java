@@ -28,8 +28,9 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
     @EntityGraph(attributePaths = "sensors")
     List<DetectorEntity> findByIdIn(Collection<UUID> ids);
 
+    /** Those of a state, and those whose state has stopped being true and may be it by now. */
     @EntityGraph(attributePaths = "sensors")
-    List<DetectorEntity> findByStateWordOrderBySerial(StateWord word);
+    List<DetectorEntity> findByStateWordOrStateValidThroughBeforeOrderBySerial(StateWord word, LocalDate day);
 
     /** Those that are held or due at once. */
     @Query(
@@ -38,8 +39,12 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
                     + " union select detector_id from due_trigger where settled_on is null")
     List<UUID> findNoted();
 
-    @EntityGraph(attributePaths = "sensors")
-    List<DetectorEntity> findByStateValidThroughBefore(LocalDate day);
+    /** Some whose state has stopped being true, held for this transaction; those that somebody else holds are left out. */
+    @Query(
+            nativeQuery = true,
+            value = "select id from detector where state_valid_through < :day order by id limit :most"
+                    + " for update skip locked")
+    List<UUID> lockExpired(LocalDate day, int most);
 
     /** How many of a model fall due next on a day. */
     record DueOnDay(String model, LocalDate dueOn, long detectors) {}

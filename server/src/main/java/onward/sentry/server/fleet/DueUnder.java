@@ -11,6 +11,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.schedule.Causes;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.Rhythm;
@@ -96,7 +97,7 @@ public class DueUnder {
                 Optional.empty(),
                 Optional.empty(),
                 sensors,
-                Optional.empty(),
+                Causes.NONE,
                 Optional.ofNullable(one.lastGoodBump()),
                 states.withOwn(ofCard, Optional.ofNullable(one.ownInterval())));
         return StateToday.of(facts, rhythm, site.today());

@@ -3,6 +3,7 @@ package onward.sentry.server.fleet;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -17,14 +18,14 @@ import onward.sentry.core.detector.Serial;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.RunEvent.RunSigned;
+import onward.sentry.core.schedule.Cause;
+import onward.sentry.core.schedule.Causes;
 import onward.sentry.core.schedule.HoldRelease;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.StateWord;
-import onward.sentry.core.schedule.Trigger;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Refused;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -72,7 +73,7 @@ public class Fleet {
 
     private final DetectorRepository detectors;
     private final HoldRepository holds;
-    private final TriggerRepository triggers;
+    private final DueCauseRepository triggers;
     private final StateKeeper states;
     private final House house;
     private final Ledger ledger;
@@ -82,7 +83,7 @@ public class Fleet {
     Fleet(
             DetectorRepository detectors,
             HoldRepository holds,
-            TriggerRepository triggers,
+            DueCauseRepository triggers,
             StateKeeper states,
             House house,
             Ledger ledger,
@@ -104,9 +105,8 @@ public class Fleet {
         return detectors.findInUse();
     }
 
-    @Transactional
+    @Transactional(readOnly = true)
     public Known bySerial(String serial) {
-        states.renewExpired();
         return known(entity(serial));
     }
 
@@ -116,11 +116,11 @@ public class Fleet {
     }
 
     /** Those of which one word is true today, by serial. */
-    @Transactional
+    @Transactional(readOnly = true)
     public List<Known> inState(StateWord word) {
-        states.renewExpired();
-        return detectors.findByStateWordOrderBySerial(word).stream()
+        return detectors.findByStateWordOrStateValidThroughBeforeOrderBySerial(word, site.today()).stream()
                 .map(this::known)
+                .filter(known -> known.state() == word)
                 .toList();
     }
 
@@ -246,9 +246,8 @@ public class Fleet {
     @Transactional
     public Known release(String serial, String remark, String by) {
         var detector = entity(serial);
-        var hold = holds.findByDetectorIdAndReleasedAtIsNull(detector.id());
-        Refusal.unless(
-                hold.isPresent(), "not-on-hold", "", serial + " is not on hold.", "There is nothing to release.");
+        var open = holds.findByDetectorIdAndReleasedAtIsNullOrderByPlacedAt(detector.id());
+        Refusal.unless(!open.isEmpty(), "not-on-hold", "", serial + " is not on hold.", "There is nothing to release.");
         var card = house.latestCard(detector.model());
         HoldRelease.check(
                 detector.fitted().stream()
@@ -257,7 +256,7 @@ public class Fleet {
                         .map(s -> card.sensor(s.slot()).gas().name() + " sensor " + s.serial())
                         .toList(),
                 remark);
-        hold.orElseThrow().release(site.now(), by, remark.strip());
+        open.forEach(hold -> hold.release(site.now(), by, remark.strip()));
         holds.flush();
         states.renew(detector);
         ledger.append("hold-released", by, Map.of("detector", detector.serial(), "remark", remark.strip()));
@@ -292,12 +291,14 @@ public class Fleet {
         if (signed.verdict().good() && whole && standsForBump) {
             detector.bumpedWell(signed.on());
         }
-        var trigger = triggers.findByDetectorIdAndSettledOnIsNull(detectorId);
         if (job == Job.CALIBRATION && signed.verdict().good() && whole) {
-            trigger.filter(t -> t.toCore().isSettledBy(signed.on())).ifPresent(t -> t.settle(signed.on()));
+            triggers.findByDetectorIdAndSettledOnIsNull(detectorId).stream()
+                    .filter(open -> open.toCore().isSettledBy(signed.on()))
+                    .forEach(open -> open.settle(signed.on()));
         }
-        if (job == Job.BUMP && !signed.verdict().good() && trigger.isEmpty()) {
-            triggers.save(new TriggerEntity(UUID.randomUUID(), detectorId, new Trigger(signed.on(), "bump failed")));
+        // A sensor that was skipped was not judged: its bump has not failed, it is still to be done.
+        if (job == Job.BUMP && signed.verdict() == Verdict.FAIL) {
+            add(detectorId, new Cause(Cause.Kind.BUMP_FAILED, runId.toString(), signed.on(), "bump failed"));
         }
         if (job == Job.CALIBRATION && !signed.verdict().good()) {
             hold(detector, runId, signed, at);
@@ -307,9 +308,8 @@ public class Fleet {
     }
 
     /** How many detectors that are not out of use fall due next on each day, by model. */
-    @Transactional
+    @Transactional(readOnly = true)
     public Map<String, Map<LocalDate, Integer>> dueInUse() {
-        states.renewExpired();
         var byModel = new TreeMap<String, Map<LocalDate, Integer>>();
         detectors
                 .countByModelAndDueOn(List.of(StateWord.ON_HOLD, StateWord.RETIRED))
@@ -318,52 +318,49 @@ public class Fleet {
         return byModel;
     }
 
-    /** Something has made a detector due at once. @return the trigger; empty when another one had done so before */
+    /** Something has made a detector due at once, beside whatever else has; the same event a second time changes nothing. */
     @Transactional
-    public Optional<UUID> makeDue(UUID detectorId, Trigger cause) {
-        if (triggers.findByDetectorIdAndSettledOnIsNull(detectorId).isPresent()) {
-            return Optional.empty();
-        }
-        var trigger = triggers.saveAndFlush(new TriggerEntity(UUID.randomUUID(), detectorId, cause));
+    public void makeDue(UUID detectorId, Cause cause) {
+        add(detectorId, cause);
+        triggers.flush();
         states.renew(detectors.findById(detectorId).orElseThrow());
-        return Optional.of(trigger.id());
     }
 
-    /** Somebody has seen something happen to a detector. @throws Refused when it is due at once already */
+    private void add(UUID detectorId, Cause cause) {
+        var open = Causes.of(triggers.findByDetectorIdAndSettledOnIsNull(detectorId).stream()
+                .map(DueCauseEntity::toCore)
+                .toList());
+        if (open.plus(cause) != open) {
+            triggers.save(new DueCauseEntity(UUID.randomUUID(), detectorId, cause));
+        }
+    }
+
+    /** Somebody has seen something happen to a detector; it counts beside whatever has made it due before. */
     @Transactional
     public Known seen(String serial, TriggerCause cause, String remark, String by) {
         var detector = entity(serial);
-        var trigger = cause.on(site.today(), remark);
-        triggers.findByDetectorIdAndSettledOnIsNull(detector.id())
-                .map(TriggerEntity::toCore)
-                .ifPresent(before -> {
-                    throw new Refused(new Refusal(
-                            "due-already",
-                            "cause",
-                            serial + " is due at once already, since " + Figures.day(before.on()) + ": "
-                                    + before.cause() + ".",
-                            "Calibrate it; that settles both."));
-                });
-        makeDue(detector.id(), trigger);
-        ledger.append("made-due", by, Map.of("detector", detector.serial(), "cause", trigger.cause()));
+        var seen = cause.on(site.today(), remark);
+        makeDue(detector.id(), seen);
+        ledger.append("made-due", by, Map.of("detector", detector.serial(), "cause", seen.words()));
         return known(detector);
     }
 
-    /** What had made a detector due turned out not to be so; one that was calibrated since stays as it is. */
+    /**
+     * What had made detectors due turned out not to be so: this event no longer does. What else makes them due stays, and
+     * those that were calibrated since stay as they are.
+     */
     @Transactional
-    public void withdraw(UUID triggerId) {
-        var trigger = triggers.findById(triggerId).orElseThrow();
-        if (trigger.isOpen()) {
-            trigger.settle(site.today());
-            triggers.flush();
-            states.renew(detectors.findById(trigger.detectorId()).orElseThrow());
-        }
+    public void lift(Cause.Kind kind, String source) {
+        var lifted = triggers.findByKindAndSourceAndSettledOnIsNull(kind, source);
+        lifted.forEach(open -> open.settle(site.today()));
+        triggers.flush();
+        lifted.stream()
+                .map(open -> detectors.findById(open.detectorId()).orElseThrow())
+                .sorted(Comparator.comparing(DetectorEntity::serial))
+                .forEach(states::renew);
     }
 
     private void hold(DetectorEntity detector, UUID runId, RunSigned signed, Instant at) {
-        if (holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).isPresent()) {
-            return;
-        }
         var card = house.latestCard(detector.model());
         var reason = named(signed, card, Verdict.FAIL)
                 .map(names -> names + " failed calibration on " + Figures.day(signed.on()) + ".")
@@ -398,6 +395,7 @@ public class Fleet {
     }
 
     Known known(DetectorEntity d) {
+        var state = states.today(d);
         return new Known(
                 d.id(),
                 d.serial(),
@@ -405,10 +403,10 @@ public class Fleet {
                 d.model(),
                 d.crew(),
                 d.location(),
-                d.stateWord(),
-                d.usable(),
-                d.stateReason(),
-                d.dueOn(),
+                state.word(),
+                state.usable(),
+                state.reason(),
+                state.due().date(),
                 d.lastRunOn(),
                 d.lastStrip(),
                 d.tolerancePercent(),

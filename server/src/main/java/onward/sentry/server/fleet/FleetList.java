@@ -14,7 +14,10 @@ import java.util.Optional;
 import java.util.StringJoiner;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.schedule.StateWord;
+import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -67,7 +70,25 @@ public class FleetList {
             String reason,
             LocalDate dueOn,
             Optional<LocalDate> lastRunOn,
-            Optional<String> lastStrip) {
+            Optional<String> lastStrip,
+            LocalDate validThrough) {
+
+        Line with(StateToday today) {
+            return new Line(
+                    id,
+                    serial,
+                    assetTag,
+                    model,
+                    crew,
+                    location,
+                    today.word(),
+                    today.usable(),
+                    today.reason(),
+                    today.due().date(),
+                    lastRunOn,
+                    lastStrip,
+                    today.validThrough());
+        }
 
         static Line of(ResultSet row, int number) throws SQLException {
             return new Line(
@@ -82,7 +103,8 @@ public class FleetList {
                     row.getString("state_reason"),
                     row.getObject("due_on", LocalDate.class),
                     Optional.ofNullable(row.getObject("last_run_on", LocalDate.class)),
-                    Optional.ofNullable(row.getString("last_strip")));
+                    Optional.ofNullable(row.getString("last_strip")),
+                    row.getObject("state_valid_through", LocalDate.class));
         }
     }
 
@@ -90,23 +112,38 @@ public class FleetList {
     record Share(String name, long detectors) {}
 
     private static final String LINE = "id, serial, asset_tag, model, crew, location, state_word, usable, state_reason,"
-            + " due_on, last_run_on, last_strip";
+            + " due_on, last_run_on, last_strip, state_valid_through";
 
     private final JdbcClient jdbc;
+    private final DetectorRepository detectors;
     private final StateKeeper states;
+    private final Site site;
 
-    FleetList(JdbcClient jdbc, StateKeeper states) {
+    FleetList(JdbcClient jdbc, DetectorRepository detectors, StateKeeper states, Site site) {
         this.jdbc = jdbc;
+        this.detectors = detectors;
         this.states = states;
+        this.site = site;
     }
 
     /** @param of how many of its model and job there are, itself among them */
     public record Counted(Line line, long of) {}
 
-    /** Before a list is read: states that have stopped being true are worked out anew. */
-    @Transactional
-    public void renew() {
-        states.renewExpired();
+    /** Lines whose state has stopped being true, and is not written anew yet, say what is true today. */
+    private List<Line> current(List<Line> lines) {
+        var expired = lines.stream()
+                .filter(line -> site.today().isAfter(line.validThrough()))
+                .map(Line::id)
+                .toList();
+        if (expired.isEmpty()) {
+            return lines;
+        }
+        var known = detectors.findByIdIn(expired).stream().collect(Collectors.toMap(DetectorEntity::id, states::today));
+        return lines.stream()
+                .map(line -> Optional.ofNullable(known.get(line.id()))
+                        .map(line::with)
+                        .orElse(line))
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -114,22 +151,22 @@ public class FleetList {
         var params = params(wish);
         params.put("from", from);
         params.put("limit", limit);
-        return jdbc.sql("select " + LINE + " from detector where " + where(wish) + " order by " + order.sql
+        return current(jdbc.sql("select " + LINE + " from detector where " + where(wish) + " order by " + order.sql
                         + " offset :from limit :limit")
                 .params(params)
                 .query(Line::of)
-                .list();
+                .list());
     }
 
     /** Everything in the fleet that falls due by a day and is not kept out of use, by serial. */
     @Transactional(readOnly = true)
     public List<Line> dueBy(LocalDate day) {
-        return jdbc.sql("select " + LINE
+        return current(jdbc.sql("select " + LINE
                         + " from detector where due_on <= :day and state_word not in (:without) order by serial")
                 .param("day", day)
                 .param("without", List.of(StateWord.RETIRED.name(), StateWord.ON_HOLD.name()))
                 .query(Line::of)
-                .list();
+                .list());
     }
 
     /** How many detectors each crew has in the fleet. */
@@ -152,7 +189,7 @@ public class FleetList {
     @Transactional(readOnly = true)
     public List<Counted> pressing(Collection<StateWord> states, Collection<UUID> without, int most) {
         var wanted = " state_word in (:states) and not (id = any (:without))";
-        return jdbc.sql("select first.*, kind.of from (select model as m, state_word = 'BUMP_FIRST' as bump,"
+        var counted = jdbc.sql("select first.*, kind.of from (select model as m, state_word = 'BUMP_FIRST' as bump,"
                         + " count(*) as of from detector where" + wanted + " group by 1, 2) kind"
                         + " cross join lateral (select " + LINE + " from detector where model = m"
                         + " and (state_word = 'BUMP_FIRST') = bump and" + wanted + " order by " + Order.PRESSING.sql
@@ -162,14 +199,19 @@ public class FleetList {
                 .param("most", most)
                 .query((row, n) -> new Counted(Line.of(row, n), row.getLong("of")))
                 .list();
+        var lines = current(counted.stream().map(Counted::line).toList());
+        return IntStream.range(0, lines.size())
+                .mapToObj(i -> new Counted(lines.get(i), counted.get(i).of()))
+                .toList();
     }
 
     @Transactional(readOnly = true)
     public List<Line> byIds(Collection<UUID> ids) {
-        return jdbc.sql("select " + LINE + " from detector where id = any (:ids) order by " + Order.PRESSING.sql)
-                .param("ids", ids.toArray(UUID[]::new))
-                .query(Line::of)
-                .list();
+        return current(
+                jdbc.sql("select " + LINE + " from detector where id = any (:ids) order by " + Order.PRESSING.sql)
+                        .param("ids", ids.toArray(UUID[]::new))
+                        .query(Line::of)
+                        .list());
     }
 
     /** @param usable may be used as they stand */
@@ -178,9 +220,10 @@ public class FleetList {
     /** How many detectors of the fleet may be used today. */
     @Transactional(readOnly = true)
     public Readiness readiness() {
-        return jdbc.sql("select count(*) filter (where usable) as usable, count(*) as all_of_them from detector"
-                        + " where state_word <> ?")
-                .param(StateWord.RETIRED.name())
+        // What has stopped being true does not count as usable until it is worked out again.
+        return jdbc.sql("select count(*) filter (where usable and state_valid_through >= ?) as usable,"
+                        + " count(*) as all_of_them from detector where state_word <> ?")
+                .params(site.today(), StateWord.RETIRED.name())
                 .query((row, n) -> new Readiness(row.getLong(1), row.getLong(2)))
                 .single();
     }

@@ -31,8 +31,8 @@ public class Lendings {
     /** Gives a detector out; only one that may be used as it stands, or that waits for nothing but its bump. */
     @Transactional
     public Fleet.Known lend(String serial, String to, Optional<LocalDate> backBy, String by) {
-        states.renewExpired();
         var detector = fleet.entity(serial);
+        states.renew(detector);
         var state = detector.stateWord();
         Refusal.unless(
                 detector.lending().isEmpty(),

@@ -102,7 +102,7 @@ class OwnRulesController {
     }
 
     @GetMapping("/api/v1/detectors/{serial}/rules")
-    @Transactional
+    @Transactional(readOnly = true)
     public RulesView rules(@PathVariable String serial) {
         return rules(fleet.bySerial(serial));
     }

@@ -9,7 +9,8 @@ import onward.sentry.core.judge.Verdict;
 /**
  * What a signed run changes of a detector, as it stood before.
  *
- * @param openTrigger what made it due at once; empty when nothing did
+ * @param openTrigger as records from before several causes could be open at once have it
+ * @param openCauses what made it due at once, one or more
  */
 public record Standing(
         Optional<LocalDate> lastRunOn,
@@ -17,7 +18,13 @@ public record Standing(
         Optional<String> lastStrip,
         Optional<LocalDate> lastGoodBump,
         Optional<UUID> openTrigger,
+        List<UUID> openCauses,
         List<SensorStanding> sensors) {
+
+    public Standing {
+        openTrigger = openTrigger == null ? Optional.empty() : openTrigger;
+        openCauses = openCauses == null ? openTrigger.stream().toList() : openCauses;
+    }
 
     /** The same of a sensor that was fitted. */
     public record SensorStanding(

@@ -1,10 +1,11 @@
 package onward.sentry.server.fleet;
 
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.schedule.Cause;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Service;
@@ -16,7 +17,7 @@ public class Standings {
 
     private final DetectorRepository detectors;
     private final HoldRepository holds;
-    private final TriggerRepository triggers;
+    private final DueCauseRepository triggers;
     private final StateKeeper states;
     private final Ledger ledger;
     private final Site site;
@@ -24,7 +25,7 @@ public class Standings {
     Standings(
             DetectorRepository detectors,
             HoldRepository holds,
-            TriggerRepository triggers,
+            DueCauseRepository triggers,
             StateKeeper states,
             Ledger ledger,
             Site site) {
@@ -44,7 +45,10 @@ public class Standings {
                 detector.lastVerdict(),
                 detector.lastStrip(),
                 detector.lastGoodBump(),
-                triggers.findByDetectorIdAndSettledOnIsNull(detectorId).map(TriggerEntity::id),
+                Optional.empty(),
+                triggers.findByDetectorIdAndSettledOnIsNull(detectorId).stream()
+                        .map(DueCauseEntity::id)
+                        .toList(),
                 detector.fitted().stream().map(SensorEntity::standing).toList());
     }
 
@@ -62,25 +66,25 @@ public class Standings {
      * since stays.
      *
      * @param before with every sensor of it still fitted
-     * @param made what the run may have made the detector due by
+     * @param made which of the causes that are open now the run brought about
      */
     @Transactional
-    public void again(UUID detectorId, Standing before, UUID runId, Predicate<Trigger> made, String why, String by) {
+    public void again(UUID detectorId, Standing before, UUID runId, Predicate<Cause> made, String why, String by) {
         var detector = detectors.findById(detectorId).orElseThrow();
         var fitted = detector.fitted().stream().collect(Collectors.toMap(SensorEntity::id, sensor -> sensor));
         before.sensors().forEach(sensor -> fitted.get(sensor.id()).standAgain(sensor));
         detector.standAgain(before);
-        holds.findByDetectorIdAndReleasedAtIsNull(detectorId)
+        holds.findByDetectorIdAndReleasedAtIsNullOrderByPlacedAt(detectorId).stream()
                 .filter(hold -> runId.equals(hold.runId()))
-                .ifPresent(hold -> {
+                .forEach(hold -> {
                     var remark = "record taken back: " + why;
                     hold.release(site.now(), by, remark);
                     ledger.append("hold-released", by, Map.of("detector", detector.serial(), "remark", remark));
                 });
-        triggers.findByDetectorIdAndSettledOnIsNull(detectorId)
-                .filter(trigger -> before.openTrigger().isEmpty() && made.test(trigger.toCore()))
-                .ifPresent(trigger -> trigger.settle(site.today()));
-        before.openTrigger().flatMap(triggers::findById).ifPresent(TriggerEntity::open);
+        triggers.findByDetectorIdAndSettledOnIsNull(detectorId).stream()
+                .filter(open -> made.test(open.toCore()))
+                .forEach(open -> open.settle(site.today()));
+        before.openCauses().forEach(id -> triggers.findById(id).ifPresent(DueCauseEntity::open));
         holds.flush();
         triggers.flush();
         states.renew(detector);

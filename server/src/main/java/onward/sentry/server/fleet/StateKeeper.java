@@ -2,14 +2,17 @@ package onward.sentry.server.fleet;
 
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import onward.sentry.core.schedule.Causes;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.schedule.StateToday;
-import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.working.Working;
 import onward.sentry.server.house.House;
 import onward.sentry.server.house.PolicyChanged;
 import onward.sentry.server.platform.Site;
@@ -23,7 +26,7 @@ class StateKeeper {
 
     private final DetectorRepository detectors;
     private final HoldRepository holds;
-    private final TriggerRepository triggers;
+    private final DueCauseRepository triggers;
     private final House house;
     private final Site site;
     private final JsonMapper json;
@@ -31,7 +34,7 @@ class StateKeeper {
     StateKeeper(
             DetectorRepository detectors,
             HoldRepository holds,
-            TriggerRepository triggers,
+            DueCauseRepository triggers,
             House house,
             Site site,
             JsonMapper json) {
@@ -67,11 +70,7 @@ class StateKeeper {
     }
 
     private void renew(DetectorEntity detector, Rules rules) {
-        stand(
-                detector,
-                holds.findByDetectorIdAndReleasedAtIsNull(detector.id()).map(HoldEntity::reason),
-                triggers.findByDetectorIdAndSettledOnIsNull(detector.id()).map(TriggerEntity::toCore),
-                rules);
+        stand(detector, hold(detector), causes(detector), rules);
     }
 
     /** The same for many: few of them are held or due at once, and only these are asked for one by one. */
@@ -92,10 +91,39 @@ class StateKeeper {
 
     /** The same for a detector of which it is known that it is neither held nor due at once. */
     void renewUnnoted(DetectorEntity detector, Rules rules) {
-        stand(detector, Optional.empty(), Optional.empty(), rules);
+        stand(detector, Optional.empty(), Causes.NONE, rules);
     }
 
-    private void stand(DetectorEntity detector, Optional<String> hold, Optional<Trigger> trigger, Rules rules) {
+    /** Every open hold in one line, the earliest first. */
+    private static Optional<String> reasons(List<HoldEntity> open) {
+        return open.isEmpty()
+                ? Optional.empty()
+                : Optional.of(open.stream().map(HoldEntity::reason).distinct().collect(Collectors.joining(" ")));
+    }
+
+    /** What is true of a detector today: as it is stored, or worked out where that has stopped being true. Writes nothing. */
+    StateToday today(DetectorEntity detector) {
+        return detector.stateHoldsOn(site.today())
+                ? detector.state(json.readValue(detector.dueWorking(), Working.class))
+                : state(detector, hold(detector), causes(detector), rules());
+    }
+
+    private Optional<String> hold(DetectorEntity detector) {
+        return reasons(holds.findByDetectorIdAndReleasedAtIsNullOrderByPlacedAt(detector.id()));
+    }
+
+    private Causes causes(DetectorEntity detector) {
+        return Causes.of(triggers.findByDetectorIdAndSettledOnIsNull(detector.id()).stream()
+                .map(DueCauseEntity::toCore)
+                .toList());
+    }
+
+    private void stand(DetectorEntity detector, Optional<String> hold, Causes causes, Rules rules) {
+        var state = state(detector, hold, causes, rules);
+        detector.stands(state, json.writeValueAsString(state.due().working()));
+    }
+
+    private StateToday state(DetectorEntity detector, Optional<String> hold, Causes causes, Rules rules) {
         var facts = new DetectorFacts(
                 detector.isRetired(),
                 hold,
@@ -104,11 +132,10 @@ class StateKeeper {
                         .filter(sensor -> !sensor.disabled())
                         .map(SensorEntity::dates)
                         .toList(),
-                trigger,
+                causes,
                 detector.lastGoodBump(),
                 rules.of(detector));
-        var state = StateToday.of(facts, rules.rhythm, site.today());
-        detector.stands(state, json.writeValueAsString(state.due().working()));
+        return StateToday.of(facts, rules.rhythm, site.today());
     }
 
     /** The rule of its card beside its own. */
@@ -125,9 +152,15 @@ class StateKeeper {
         return IntervalRule.WithOwn.of(ofCard, own.map(text -> json.readValue(text, IntervalRule.class)));
     }
 
-    /** Works out anew every state that has stopped being true. */
-    void renewExpired() {
-        renew(detectors.findByStateValidThroughBefore(site.today()));
+    /**
+     * Works out again some states that have stopped being true.
+     *
+     * @return how many
+     */
+    int renewExpired(int most) {
+        var expired = detectors.lockExpired(site.today(), most);
+        renew(detectors.findByIdIn(expired));
+        return expired.size();
     }
 
     /** Other house rules or another card may move due dates and states. */

@@ -108,6 +108,13 @@ class CylinderEntity {
         drawnLitres = 0;
     }
 
+    /** A run has drawn gas; a look at the gauge that came later holds it already. */
+    void drew(double litres, Instant at) {
+        if (gaugeReadAt.isBefore(at)) {
+            drawnLitres += litres;
+        }
+    }
+
     void call(String name) {
         tag = name;
     }

@@ -9,9 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.schedule.Cause;
 import onward.sentry.core.schedule.StateWord;
-import onward.sentry.core.schedule.Trigger;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.platform.Ledger;
@@ -151,20 +150,15 @@ class Recalls {
             jdbc.sql("insert into recall_cylinder (recall_id, cylinder_id) values (?, ?)")
                     .params(id, cylinder.id())
                     .update();
-            if (cylinder.cylinder().state() == CylinderState.IN_USE) {
-                shelf.change(cylinder.tag(), CylinderState.ON_HOLD, held(reason), by);
-            }
+            shelf.hold(cylinder.tag(), Cause.Kind.RECALL, id.toString(), "Recalled: " + reason.strip(), by);
         }
         var due = resting(cylinders);
         for (var detector : due) {
-            var trigger = fleet.makeDue(
-                    detector.detectorId(), new Trigger(site.today(), what + " recalled: " + reason.strip()));
-            jdbc.sql("insert into recall_detector (recall_id, detector_id, run_id, trigger_id)"
-                            + " values (:recall, :detector, :run, cast(:trigger as uuid))")
-                    .param("recall", id)
-                    .param("detector", detector.detectorId())
-                    .param("run", detector.runId())
-                    .param("trigger", trigger.map(UUID::toString).orElse(null))
+            fleet.makeDue(
+                    detector.detectorId(),
+                    new Cause(Cause.Kind.RECALL, id.toString(), site.today(), what + " recalled: " + reason.strip()));
+            jdbc.sql("insert into recall_detector (recall_id, detector_id, run_id) values (?, ?, ?)")
+                    .params(id, detector.detectorId(), detector.runId())
                     .update();
         }
         ledger.append(
@@ -178,11 +172,7 @@ class Recalls {
         return recall(id);
     }
 
-    private static String held(String reason) {
-        return "Recalled: " + reason.strip();
-    }
-
-    /** Takes a recall back: its cylinders are in use again, and what it alone had made due is so no more. */
+    /** Takes a recall back: its cylinders and detectors are what they were, where no other recall or event holds them. */
     @Transactional
     Recall withdraw(UUID id, String reason, String by) {
         checkReason(reason);
@@ -196,19 +186,10 @@ class Recalls {
         jdbc.sql("update recall set withdrawn_at = ?, withdrawn_by = ?, withdrawn_reason = ? where id = ?")
                 .params(site.now().atOffset(ZoneOffset.UTC), by, reason.strip(), id)
                 .update();
-        ids("select trigger_id from recall_detector where recall_id = ? and trigger_id is not null", id)
-                .forEach(fleet::withdraw);
-        ids("select cylinder_id from recall_cylinder where recall_id = ?", id).stream()
-                .map(shelf::cylinder)
-                .filter(c -> c.cylinder().state() == CylinderState.ON_HOLD)
-                .filter(c -> c.stateReason().equals(held(recall.reason())))
-                .forEach(c -> shelf.change(c.tag(), CylinderState.IN_USE, "Recall withdrawn: " + reason.strip(), by));
+        shelf.lift(Cause.Kind.RECALL, id.toString(), "Recall withdrawn: " + reason.strip(), by);
+        fleet.lift(Cause.Kind.RECALL, id.toString());
         ledger.append("recall-withdrawn", by, Map.of("recall", id.toString(), "reason", reason.strip()));
         return recall(id);
-    }
-
-    private List<UUID> ids(String sql, UUID recall) {
-        return jdbc.sql(sql).param(recall).query(UUID.class).list();
     }
 
     private static void checkReason(String reason) {
@@ -216,7 +197,7 @@ class Recalls {
                 !reason.isBlank() && reason.strip().length() <= 200,
                 "reason-missing",
                 "reason",
-                "A recall takes a reason of 1 to 200 letters.",
+                "A recall takes a reason of 1 to 200 characters.",
                 "Say in a few words what is wrong with the gas.");
     }
 

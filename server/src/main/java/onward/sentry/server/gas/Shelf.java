@@ -7,13 +7,17 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.schedule.Cause;
 import onward.sentry.core.shelf.Contents;
 import onward.sentry.core.shelf.Draw;
 import onward.sentry.core.shelf.GaugeReading;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -53,13 +57,21 @@ public class Shelf {
 
     private final AtomicReference<Kept> kept = new AtomicReference<>();
     private final CylinderRepository cylinders;
+    private final CylinderHoldRepository holds;
     private final JdbcClient jdbc;
     private final Ledger ledger;
     private final House house;
     private final Site site;
 
-    Shelf(CylinderRepository cylinders, JdbcClient jdbc, Ledger ledger, House house, Site site) {
+    Shelf(
+            CylinderRepository cylinders,
+            CylinderHoldRepository holds,
+            JdbcClient jdbc,
+            Ledger ledger,
+            House house,
+            Site site) {
         this.cylinders = cylinders;
+        this.holds = holds;
         this.jdbc = jdbc;
         this.ledger = ledger;
         this.house = house;
@@ -164,31 +176,128 @@ public class Shelf {
                 .update();
     }
 
-    /** A run has drawn gas; what was drawn before somebody last looked at the gauge is in that look already. */
+    /**
+     * A run has drawn so much from a cylinder by now, never more than was left in it. What was drawn before somebody last
+     * looked at the gauge is in that look already.
+     *
+     * @param litres in all since the run began
+     */
     @Transactional
     public void draw(UUID runId, String tag, double litres, Instant at) {
-        var moment = at.atOffset(ZoneOffset.UTC);
-        jdbc.sql("insert into gas_draw (run_id, cylinder_id, at, litres)"
-                        + " select ?, id, ?, ? from cylinder where tag = ?")
-                .params(runId, moment, litres, tag)
+        var cylinder = cylinders.lockByTag(tag).orElseThrow(() -> new NotFound("Cylinder " + tag));
+        var before = jdbc.sql("select litres from gas_draw where run_id = ? and cylinder_id = ?")
+                .params(runId, cylinder.id())
+                .query(Double.class)
+                .optional()
+                .orElse(0.0);
+        double more = Math.max(0, Math.min(litres - before, cylinder.toCore().litresLeft()));
+        jdbc.sql("insert into gas_draw (run_id, cylinder_id, at, litres) values (?, ?, ?, ?)"
+                        + " on conflict (run_id, cylinder_id) do update set at = excluded.at, litres = excluded.litres")
+                .params(runId, cylinder.id(), at.atOffset(ZoneOffset.UTC), before + more)
                 .update();
-        jdbc.sql("update cylinder set drawn_litres = drawn_litres + ?, version = version + 1"
-                        + " where tag = ? and gauge_read_at < ?")
-                .params(litres, tag, moment)
-                .update();
+        cylinder.drew(more, at);
+        cylinders.flush();
     }
 
-    /** Puts a cylinder on hold, back in use, aside as empty, or returns it. */
+    /** Grows with every change of a cylinder: what was worked out from the shelf before is out of date. */
+    @Transactional(readOnly = true)
+    public long changeCount() {
+        return jdbc.sql("select coalesce(sum(version), 0) from cylinder")
+                .query(Long.class)
+                .single();
+    }
+
+    /** Puts a cylinder on hold by hand, back in use, aside as empty, or returns it. */
     @Transactional
     public OnShelf change(String tag, CylinderState to, String reason, String by) {
         var cylinder = entity(tag);
-        var from = cylinder.toCore().state();
+        checkReason(reason);
+        checkStateDiffers(cylinder, to);
+        var open = holds.findByCylinderIdAndLiftedAtIsNullOrderByPlacedAt(cylinder.id());
+        if (to == CylinderState.ON_HOLD) {
+            return hold(tag, Cause.Kind.BY_HAND, "", reason, by);
+        }
+        open.stream()
+                .filter(held -> to == CylinderState.IN_USE && held.kind() == Cause.Kind.RECALL)
+                .findFirst()
+                .ifPresent(held -> {
+                    throw new Refused(new Refusal(
+                            "cylinder-recalled",
+                            "state",
+                            cylinder.tag() + " is held by a recall that is open. " + held.reason() + ".",
+                            "Withdraw the recall; that puts it back in use."));
+                });
+        open.forEach(held -> held.lift(site.now(), by));
+        become(cylinder, to, reason, by);
+        return onShelf(cylinder);
+    }
+
+    /**
+     * Holds a cylinder for one more reason; it stays held until every reason is lifted. One that is empty or returned stays
+     * what it is.
+     *
+     * @param source id of the event, empty where it has none
+     */
+    @Transactional
+    public OnShelf hold(String tag, Cause.Kind kind, String source, String reason, String by) {
+        checkReason(reason);
+        var cylinder = entity(tag);
+        var state = cylinder.toCore().state();
+        var open = holds.findByCylinderIdAndLiftedAtIsNullOrderByPlacedAt(cylinder.id());
+        boolean held = open.stream().anyMatch(one -> one.isOf(kind, source));
+        if (held || state == CylinderState.EMPTY || state == CylinderState.RETURNED) {
+            return onShelf(cylinder);
+        }
+        var before = open.stream()
+                .map(CylinderHoldEntity::stateBefore)
+                .findFirst()
+                .orElse(state == CylinderState.NEW ? CylinderState.NEW : CylinderState.IN_USE);
+        holds.save(new CylinderHoldEntity(cylinder.id(), kind, source, reason.strip(), site.now(), by, before));
+        if (state == CylinderState.ON_HOLD) {
+            cylinder.stands(state, joined(open, reason));
+        } else {
+            become(cylinder, CylinderState.ON_HOLD, reason, by);
+        }
+        return onShelf(cylinder);
+    }
+
+    private static String joined(List<CylinderHoldEntity> open, String more) {
+        return Stream.concat(open.stream().map(CylinderHoldEntity::reason), Stream.of(more.strip()))
+                .filter(words -> !words.isEmpty())
+                .distinct()
+                .collect(Collectors.joining("; "));
+    }
+
+    /** An event no longer holds cylinders; those that nothing else holds are what they were before. */
+    @Transactional
+    public void lift(Cause.Kind kind, String source, String reason, String by) {
+        for (var lifted : holds.findByKindAndSourceAndLiftedAtIsNull(kind, source)) {
+            lifted.lift(site.now(), by);
+            holds.flush();
+            var cylinder = cylinders.findById(lifted.cylinderId()).orElseThrow();
+            var open = holds.findByCylinderIdAndLiftedAtIsNullOrderByPlacedAt(cylinder.id());
+            if (cylinder.toCore().state() != CylinderState.ON_HOLD) {
+                continue;
+            }
+            if (open.isEmpty()) {
+                become(cylinder, lifted.stateBefore(), reason, by);
+            } else {
+                cylinder.stands(CylinderState.ON_HOLD, joined(open, ""));
+            }
+        }
+    }
+
+    private static void checkReason(String reason) {
         Refusal.unless(
                 !reason.isBlank() && reason.strip().length() <= 300,
                 "reason-missing",
                 "reason",
-                "A change of a cylinder's state takes a reason of 1 to 300 letters.",
+                "A change of a cylinder's state takes a reason of 1 to 300 characters.",
                 "Say in a few words why.");
+    }
+
+    private static void checkStateDiffers(CylinderEntity cylinder, CylinderState to) {
+        var from = cylinder.toCore().state();
         Refusal.unless(
                 from != to,
                 "cylinder-state-same",
@@ -201,6 +310,9 @@ public class Shelf {
                 "state",
                 cylinder.tag() + " was returned and is not here any more.",
                 "Register the cylinder that came instead.");
+    }
+
+    private void become(CylinderEntity cylinder, CylinderState to, String reason, String by) {
         cylinder.stands(to, reason.strip());
         jdbc.sql("insert into cylinder_change (id, cylinder_id, at, by, state, reason) values (?, ?, ?, ?, ?, ?)")
                 .params(
@@ -215,7 +327,6 @@ public class Shelf {
                 "cylinder-changed",
                 by,
                 Map.of("cylinder", cylinder.tag(), "state", to.label(), "reason", reason.strip()));
-        return onShelf(cylinder);
     }
 
     /** A cylinder that nobody has used was registered by mistake: it is returned, and its tag is free for the right one. */

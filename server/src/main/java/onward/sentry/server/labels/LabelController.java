@@ -35,7 +35,7 @@ class LabelController {
 
     /** @param cylinders tags @param detectors serials; at least one of either, at most 240 together */
     @GetMapping(path = "/api/v1/labels", produces = MediaType.APPLICATION_PDF_VALUE)
-    @Transactional
+    @Transactional(readOnly = true)
     public ResponseEntity<byte[]> labels(
             @RequestParam(defaultValue = "") List<String> cylinders,
             @RequestParam(defaultValue = "") List<String> detectors) {

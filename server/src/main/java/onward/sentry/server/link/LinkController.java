@@ -97,7 +97,7 @@ class LinkController {
     @ResponseStatus(HttpStatus.CREATED)
     SessionOpened open(@PathVariable String serial, @Valid @RequestBody OpenSession body, Principal token) {
         var session = link.open(UUID.fromString(token.getName()), serial, body.runId());
-        return new SessionOpened(session.id().toString(), session.lastSeq() + 1, link.runTime(body.runId()));
+        return new SessionOpened(session.id().toString(), session.lastSeq() + 1, runs.runTime(body.runId()));
     }
 
     @PostMapping("/api/v1/link/sessions/{id}/batches")
@@ -133,7 +133,7 @@ class LinkController {
                 state.cylinder()
                         .or(state::flowing)
                         .flatMap(RunEvent.CylinderChosen::rig)
-                        .map(rig -> rig.lagSeconds(state.card().intake()))
+                        .map(rig -> rig.lagSeconds(state.card().intake(), state.sharing()))
                         .orElse(0.0),
                 asksForValve(run) && lanes.holdBack(run.id()));
     }

@@ -102,15 +102,6 @@ class LinkService {
         return new Session(id, tokenId, runId, 0, false);
     }
 
-    /** Run time up to which readings have arrived, ms. */
-    @Transactional(readOnly = true)
-    long runTime(UUID runId) {
-        return jdbc.sql("select coalesce(max(last_at), 0) from reading_batch where run_id = ?")
-                .param(runId)
-                .query(Long.class)
-                .single();
-    }
-
     /**
      * Takes a batch in. One that was taken before is acknowledged again and changes nothing.
      *

@@ -2,7 +2,7 @@ package onward.sentry.server.logbook;
 
 import java.util.HashMap;
 import java.util.Map;
-import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.schedule.Cause;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.logbook.Logbook.LogbookEntry;
@@ -61,10 +61,11 @@ class Corrections {
         entry.runId().ifPresent(run -> body.put("run", run.toString()));
         if (checkAgain) {
             var detector = fleet.bySerial(entry.detector().orElseThrow());
-            fleet.makeDue(detector.id(), new Trigger(site.today(), "record corrected: " + right.strip()));
+            fleet.makeDue(detector.id(), Cause.reported(site.today(), "record corrected: " + right.strip()));
             body.put("checkedAgain", "due at once");
         }
         ledger.append("correction", by, body);
+        ledger.storeNow();
         return logbook.entry(seq);
     }
 

@@ -6,8 +6,9 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.run.SensorOutcome;
 import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Figures;
 
@@ -40,6 +41,13 @@ final class EventWords {
         }
         if (event instanceof RunEvent.Measured e) {
             return e.quantity().label() + ": " + e.quantity().text(e.value(), units);
+        }
+        if (event instanceof RunEvent.MeasurementRefused e) {
+            return e.quantity().label() + ": " + e.quantity().text(e.value(), units) + ", not allowed by the card";
+        }
+        if (event instanceof RunEvent.AnswerRefused e) {
+            return ((Step.Ask) steps.get(e.step())).question() + " " + (e.answer() ? "Yes" : "No")
+                    + ", which does not let the run go on";
         }
         if (event instanceof RunEvent.Answered e) {
             return ((Step.Ask) steps.get(e.step())).question() + " " + (e.answer() ? "Yes" : "No");
@@ -111,6 +119,24 @@ final class EventWords {
         if (event instanceof RunEvent.GasClosed e) {
             return e.seen() ? "Gas off, seen in the readings" : "Gas off, confirmed";
         }
+        if (event instanceof RunEvent.ExposureExceeded e) {
+            return "On gas from " + e.cylinderId() + " for longer than the card allows, "
+                    + Figures.upTo(e.limitSeconds(), 0) + " s";
+        }
+        if (event instanceof RunEvent.CylinderSpent e) {
+            return e.cylinderId() + " is at its reserve, " + Figures.upTo(e.litresLeft(), 1)
+                    + " L left: no further reading was taken from it";
+        }
+        if (event instanceof RunEvent.ReadingsMissed e) {
+            return "No readings over the link for " + Figures.upTo((e.at() - e.from()) / 1000.0, 0) + " s"
+                    + (e.repeat() ? ": the application is repeated" : "");
+        }
+        if (event instanceof RunEvent.SourceSwitched e) {
+            return e.by()
+                    + (e.source() == ReadingSource.TYPED
+                            ? " switched to typed readings"
+                            : " switched to readings over the link");
+        }
         if (event instanceof RunEvent.ClearedDown e) {
             return "Clear-down judged: " + outcomes(e.outcomes(), card);
         }
@@ -136,7 +162,9 @@ final class EventWords {
         if (event instanceof RunEvent.RunSigned e) {
             return e.by() + " signed: " + e.verdict().label();
         }
-        return ((RunEvent.ReadingTyped) event).value() + " typed";
+        var typed = (RunEvent.ReadingTyped) event;
+        var sensor = card.sensor(typed.slot());
+        return sensor.gas().name() + ": " + sensor.shown(typed.value()) + " typed";
     }
 
     private static String outcomes(List<SensorOutcome> outcomes, ProcedureCard card) {

@@ -13,7 +13,7 @@ import java.util.Set;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.server.logbook.LogbookWish.Condition;
 import onward.sentry.server.platform.NotFound;

@@ -9,11 +9,11 @@ import java.util.TreeMap;
 import java.util.UUID;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
-import onward.sentry.core.run.SensorOutcome;
-import onward.sentry.core.run.SensorResult;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.trace.Trace;
 import onward.sentry.server.bench.RunEntity;
@@ -119,7 +119,7 @@ class RecordController {
     record CorrectionLine(long seq, Instant at, String by, String right, String why) {}
 
     @GetMapping("/api/v1/detectors/{serial}/runs")
-    @Transactional
+    @Transactional(readOnly = true)
     public List<RunRow> runsOf(@PathVariable String serial) {
         return repository
                 .findByDetectorIdOrderByStartedAtDesc(fleet.bySerial(serial).id())

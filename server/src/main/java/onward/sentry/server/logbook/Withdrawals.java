@@ -5,7 +5,6 @@ import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.paper.Withdrawal;
-import onward.sentry.core.schedule.Trigger;
 import onward.sentry.server.bench.PaperRuns;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
@@ -73,16 +72,16 @@ public class Withdrawals {
         corrections.correct(entry(runId), "this record was taken back and counts for nothing", why, false, by, true);
         run.withdraw();
         doubts.withdrawn(runId, why, by);
-        standings.again(run.detectorId(), before.orElseThrow(), runId, trigger -> madeBy(run, trigger), why, by);
+        standings.again(
+                run.detectorId(),
+                before.orElseThrow(),
+                runId,
+                cause -> Withdrawal.made(runId.toString(), cause),
+                why,
+                by);
         if (run.job() == Job.CALIBRATION) {
             detector.sensors().forEach(sensor -> outlooks.renew(sensor.id()));
         }
-    }
-
-    private static boolean madeBy(RunEntity run, Trigger trigger) {
-        return run.endedOn()
-                .filter(on -> Withdrawal.made(run.job(), on, trigger))
-                .isPresent();
     }
 
     private long entry(UUID runId) {

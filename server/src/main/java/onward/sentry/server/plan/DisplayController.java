@@ -31,7 +31,7 @@ class DisplayController {
     record ModelDisplay(String model, List<SensorDisplay> sensors) {}
 
     @GetMapping("/api/v1/cylinders/{tag}/displays")
-    @Transactional
+    @Transactional(readOnly = true)
     public List<ModelDisplay> displays(@PathVariable String tag) {
         var mixture = shelf.byTag(tag).cylinder().mixture();
         return fleet.dueInUse().keySet().stream()

@@ -20,6 +20,7 @@ import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * How long the shelf lasts at the work that is to come: each detector is calibrated when it falls due, again and again, and
@@ -31,7 +32,7 @@ class GasAhead {
     /** How far it looks ahead, days. */
     static final int DAYS = 180;
 
-    private record Key(LocalDate today, long ledger) {}
+    private record Key(LocalDate today, long ledger, long shelf) {}
 
     private record Kept(Key key, ShelfForecast forecast) {}
 
@@ -50,12 +51,12 @@ class GasAhead {
         this.jdbc = jdbc;
     }
 
-    @Transactional
+    @Transactional(readOnly = true)
     public ShelfForecast forecast() {
         long ledger = jdbc.sql("select coalesce(max(seq), 0) from ledger")
                 .query(Long.class)
                 .single();
-        var key = new Key(site.today(), ledger);
+        var key = new Key(site.today(), ledger, shelf.changeCount());
         var known = kept.get();
         if (known != null && known.key().equals(key)) {
             return known.forecast();
@@ -69,7 +70,10 @@ class GasAhead {
                 policy.reserve(),
                 policy.lead().gasDays(),
                 site.today().plusDays(DAYS));
-        kept.set(new Kept(key, forecast));
+        // A transaction that writes may have seen what will never be committed.
+        if (TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+            kept.set(new Kept(key, forecast));
+        }
         return forecast;
     }
 

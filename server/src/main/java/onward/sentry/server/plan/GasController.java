@@ -213,7 +213,7 @@ class GasController {
 
     /** What on the shelf serves a job of a detector, by the check that the bench refuses by. */
     @GetMapping("/api/v1/detectors/{serial}/gas")
-    @Transactional
+    @Transactional(readOnly = true)
     public SuitabilityView suitability(
             @PathVariable String serial, @RequestParam(defaultValue = "CALIBRATION") Job job) {
         var detector = fleet.bySerial(serial);

@@ -74,7 +74,7 @@ class PlanController {
     record WayView(WhatGives.Kind kind, String words) {}
 
     @GetMapping("/api/v1/plan")
-    @Transactional
+    @Transactional(readOnly = true)
     public PlanView plan() {
         return PlanView.of(
                 plans.standing(),
@@ -102,7 +102,7 @@ class PlanController {
 
     /** What can be done about what is late. */
     @GetMapping("/api/v1/plan/ways")
-    @Transactional
+    @Transactional(readOnly = true)
     public List<WayView> ways() {
         return plans.ways().stream()
                 .map(way -> new WayView(way.kind(), way.words()))
@@ -110,7 +110,7 @@ class PlanController {
     }
 
     @GetMapping("/api/v1/plan/jobs/{serial}")
-    @Transactional
+    @Transactional(readOnly = true)
     public JobView job(@PathVariable String serial) {
         return new JobView(
                 serial,

@@ -53,7 +53,7 @@ class PlanExportController {
 
     /** A line for each job: day, detector, model, crew, gas, minutes, due day, days late, pinned. */
     @GetMapping("/api/v1/plan.csv")
-    @Transactional
+    @Transactional(readOnly = true)
     public ResponseEntity<byte[]> table() {
         var text = new StringWriter();
         try (var csv = new CSVPrinter(text, CSVFormat.RFC4180)) {
@@ -86,7 +86,7 @@ class PlanExportController {
     }
 
     @GetMapping("/api/v1/plan.ics")
-    @Transactional
+    @Transactional(readOnly = true)
     public ResponseEntity<byte[]> days() {
         var days = new DayCalendar();
         workdays.toCome().forEach(day -> days.with(day.on(), day.words(), "bench-" + day.on()));
@@ -95,7 +95,7 @@ class PlanExportController {
 
     /** What is to be done on one day, on paper. */
     @GetMapping(path = "/api/v1/plan/days/{day}/sheet", produces = MediaType.APPLICATION_PDF_VALUE)
-    @Transactional
+    @Transactional(readOnly = true)
     public ResponseEntity<byte[]> sheet(@PathVariable LocalDate day) {
         var found = view().days().stream()
                 .filter(one -> one.date().equals(day))

@@ -70,7 +70,6 @@ class PlanTasks {
      * @return empty when nobody works at the bench
      */
     Optional<PlanTask> task(PlanRules rules, Map<String, PlanStore.Stands> stands, Map<String, LocalDate> before) {
-        fleet.renew();
         var days = calendar.days(rules, BENCH_DAYS);
         if (days.isEmpty()) {
             return Optional.empty();

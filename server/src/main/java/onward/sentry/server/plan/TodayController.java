@@ -126,7 +126,6 @@ class TodayController {
     TodayView today() {
         var open = runs.unfinished().stream().collect(Collectors.toMap(RunEntity::detectorId, run -> run));
         var onShelf = shelf.all();
-        fleet.renew();
         var plannedOn = workdays.dayOfEach();
         var forToday = fleet
                 .byIds(plannedOn.entrySet().stream()

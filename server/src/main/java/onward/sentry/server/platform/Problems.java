@@ -1,6 +1,8 @@
 package onward.sentry.server.platform;
 
+import jakarta.persistence.LockTimeoutException;
 import jakarta.persistence.OptimisticLockException;
+import jakarta.persistence.PessimisticLockException;
 import java.net.URI;
 import java.sql.SQLException;
 import onward.sentry.core.working.Refusal;
@@ -10,6 +12,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -65,6 +68,23 @@ class Problems extends ResponseEntityExceptionHandler {
                         "",
                         "This clashes with what is on record already.",
                         "Load the list again and look for it there."));
+    }
+
+    /** Others hold what this needs, and retries have not helped. */
+    @ExceptionHandler({
+        PessimisticLockingFailureException.class,
+        PessimisticLockException.class,
+        LockTimeoutException.class
+    })
+    ProblemDetail busy(Exception e) {
+        LOG.warn("A lock could not be had: {}", e.getMessage());
+        return of(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                new Refusal(
+                        "busy",
+                        "",
+                        "Several people are changing this at the moment; nothing was stored.",
+                        "Try again."));
     }
 
     /** The database is away, or cannot store; whoever sent it keeps it and sends it again. */

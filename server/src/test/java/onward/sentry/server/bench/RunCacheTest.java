@@ -18,14 +18,17 @@ import java.util.Map;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.ReadingSource;
+import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.formats.CardLibrary;
 import onward.sentry.server.house.House;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** The cached judge is used only while it stands where the rows stand. */
 class RunCacheTest {
@@ -64,10 +67,40 @@ class RunCacheTest {
     }
 
     @Test
-    void whatStandsWhereTheRowsStandIsUsedWithoutReadingThem() {
+    void aChangeWorksOnACopyOfWhatStandsWhereTheRowsStand() {
         cache.stands(run, live);
-        assertThat(cache.change(run, judge -> {})).isSameAs(live);
+        var changed = cache.change(run, judge -> judge.observe(new Reading(5_000, Map.of(1, 0.0))));
+        assertThat(changed.traces().now()).isEqualTo(5_000);
+        assertThat(live.traces().now()).as("nobody else sees it yet").isZero();
+        assertThat((Object) cache.look(run, judge -> judge)).isSameAs(live);
         verify(log, never()).events(any());
+    }
+
+    @Test
+    void whatATransactionWritesIsSeenWhenItIsCommittedAndNeverWhenItIsRolledBack() {
+        cache.stands(run, live);
+        TransactionSynchronizationManager.initSynchronization();
+        TransactionSynchronizationManager.setActualTransactionActive(true);
+        try {
+            var changed = cache.change(run, judge -> judge.observe(new Reading(5_000, Map.of(1, 0.0))));
+            run.batchStored(5_000, Instant.EPOCH);
+            cache.stands(run, changed);
+            var before = new RunEntity(run.id(), run.detectorId(), live.state(), Instant.EPOCH);
+            before.logged(0, "hash");
+            assertThat((Object) cache.look(before, judge -> judge))
+                    .as("somebody else meanwhile")
+                    .isSameAs(live);
+            var callbacks = TransactionSynchronizationManager.getSynchronizations();
+            callbacks.forEach(callback -> callback.afterCompletion(TransactionSynchronization.STATUS_ROLLED_BACK));
+            assertThat((Object) cache.look(before, judge -> judge))
+                    .as("rolled back")
+                    .isSameAs(live);
+            callbacks.forEach(TransactionSynchronization::afterCommit);
+            assertThat((Object) cache.look(run, judge -> judge)).as("committed").isSameAs(changed);
+        } finally {
+            TransactionSynchronizationManager.setActualTransactionActive(false);
+            TransactionSynchronizationManager.clear();
+        }
     }
 
     @Test
@@ -84,10 +117,12 @@ class RunCacheTest {
     void aChangeThatWasRefusedLeavesNothingBehind() {
         cache.stands(run, live);
         assertThatThrownBy(() -> cache.change(run, judge -> {
+                    judge.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
                     throw new IllegalStateException("refused");
                 }))
                 .hasMessage("refused");
-        assertThat((Object) cache.look(run, judge -> judge)).isNotSameAs(live);
+        assertThat((Object) cache.look(run, judge -> judge)).isSameAs(live);
+        assertThat(live.state().events()).hasSize(1);
     }
 
     @Test

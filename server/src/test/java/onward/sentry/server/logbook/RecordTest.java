@@ -6,12 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.StreamSupport;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.run.SensorOutcome;
-import onward.sentry.core.run.Stage;
 import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.working.Working;
 import onward.sentry.formats.JsonText;
@@ -111,12 +113,25 @@ class RecordTest {
                 new Told(new RunEvent.ChecksConfirmed(0, 0, List.of("Battery", "Clock")), "Checked: Battery; Clock"),
                 new Told(new RunEvent.GasOpened(0, 3, false), "Gas on, confirmed"),
                 new Told(new RunEvent.GasClosed(0, 5, false, Map.of()), "Gas off, confirmed"),
-                new Told(new RunEvent.ReadingTyped(0, 3, 61), "61.0 typed"),
+                new Told(new RunEvent.ReadingTyped(0, 3, 61.3), "Carbon monoxide: 61 ppm typed"),
                 new Told(new RunEvent.ReadingNotAccepted(0, 3, outcome), "Carbon monoxide span fail, no response"),
                 new Told(new RunEvent.AlarmsConfirmed(0, 1, true, false, true), "Not every alarm was noticed"),
                 new Told(
                         new RunEvent.SavedOnInstrument(0, 4, Map.of()),
                         "Saved on the instrument, its own verdict noted"),
+                new Told(
+                        new RunEvent.MeasurementRefused(0, 0, Quantity.STORED_BATTERY, 2.2),
+                        "Battery as it was stored: 2.2 V, not allowed by the card"),
+                new Told(
+                        new RunEvent.ExposureExceeded(0, 3, "HM-01", 300),
+                        "On gas from HM-01 for longer than the card allows, 300 s"),
+                new Told(
+                        new RunEvent.CylinderSpent(0, 3, "HM-01", 3.6),
+                        "HM-01 is at its reserve, 3.6 L left: no further reading was taken from it"),
+                new Told(
+                        new RunEvent.ReadingsMissed(100_000, 3, 0, true),
+                        "No readings over the link for 100 s: the application is repeated"),
+                new Told(new RunEvent.SourceSwitched(0, ReadingSource.TYPED, "Una"), "Una switched to typed readings"),
                 new Told(new RunEvent.ConfirmationWithdrawn(0, 2, "Una"), "Una took the last confirmation back"),
                 new Told(new RunEvent.RunTakenOver(0, "Brand", "Una", false), "Brand took over from Una"),
                 new Told(new RunEvent.RunStopped(0, "Una", "called away"), "Una stopped the run: called away"),

@@ -3,6 +3,8 @@ package onward.sentry.core.run;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.core.card.Job;
@@ -17,12 +19,21 @@ import onward.sentry.core.rig.Regulator;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.NextAction.Kind;
 
-/** Finds the words for what comes next. */
-record NextHand(RunState state, HousePolicy policy) {
+/**
+ * Finds the one thing to do next. Gas that is on while nothing is measured always comes first.
+ *
+ * @param moment when it is to be done: gas that is held for too long and a silent gateway change what comes next
+ * @param unread sensors whose reading should have come by now
+ */
+record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, Optional<Unread> unread) {
+
+    private static final String SKIP_OR_TYPE = "Skip it with a reason, or switch this run to typed readings.";
+
+    private static final String CHECK_GATEWAY = "Check the gateway, or switch this run to typed readings.";
 
     NextAction action() {
         if (state.phase() == RunPhase.SIGNED) {
-            return waiting(Kind.DONE, "Signed. Store the regulator off the cylinder.");
+            return waiting(Kind.DONE, signed()).withDetails(List.of("Store the regulator off the cylinder."));
         }
         if (state.phase() == RunPhase.STOPPED) {
             return waiting(Kind.DONE, "Stopped. What was done stays on record.");
@@ -31,7 +42,60 @@ record NextHand(RunState state, HousePolicy policy) {
         if (state.seenBump() && state.phase() == RunPhase.OPEN) {
             return waiting(Kind.OPEN_GAS, "Gas on in the bump round: say there what you see");
         }
-        return ofStep(step).withNote(step == null ? "" : step.note());
+        if (state.gasIsOn() && moment.isSilent() && !state.typed()) {
+            return asking(Kind.CLOSE_GAS, "No readings from the detector: " + lowerFirst(shut()), "Gas is off")
+                    .withDetails(List.of(CHECK_GATEWAY));
+        }
+        if (GasWatch.isIdle(state, moment.now()) && !(step instanceof Step.ClearDown)) {
+            return closeBeforeAnythingElse(step);
+        }
+        var action = ofStep(step).withNote(step == null ? "" : step.note());
+        return moment.isSilent() && !state.typed() ? withoutReadings(action) : action;
+    }
+
+    /** What lives on readings waits for the gateway; a valve stays closed without them. */
+    private NextAction withoutReadings(NextAction action) {
+        return switch (action.kind()) {
+            case OPEN_GAS ->
+                waiting(Kind.OPEN_GAS, "No readings from the detector: leave the valve closed")
+                        .withDetails(List.of(CHECK_GATEWAY));
+            case WAIT_ZERO, WAIT_BLANK, WAIT_SETTLE, WAIT_CLEAR ->
+                action.withSentence("No readings from the detector: check the gateway")
+                        .withDetails(List.of(CHECK_GATEWAY));
+            default -> action;
+        };
+    }
+
+    /** Gas is on and nobody measures anything. */
+    private NextAction closeBeforeAnythingElse(Step step) {
+        var spent = state.spentCylinder();
+        var sentence = spent.map(tag -> tag + " is at its reserve: " + lowerFirst(shut()))
+                .orElseGet(this::shut);
+        return asking(Kind.CLOSE_GAS, sentence, "Gas is off", !state.typed()).withDetails(List.of(afterClosing(step)));
+    }
+
+    private String afterClosing(Step step) {
+        if (state.awaitsTry()) {
+            return failedNames() + " failed. Change what you suspect once the gas is off.";
+        }
+        if (unread.isPresent()) {
+            return "No reading of " + unread.get().names(state) + " came. " + SKIP_OR_TYPE;
+        }
+        if (step instanceof Step.ApplyGas) {
+            return state.spentCylinder().isPresent()
+                    ? "No reading was taken from it. Take another cylinder next."
+                    : "Gas is applied again after that.";
+        }
+        return step == null ? "Signing comes after that." : "'" + step.title() + "' comes after that.";
+    }
+
+    private static String lowerFirst(String sentence) {
+        return sentence.substring(0, 1).toLowerCase(Locale.ROOT) + sentence.substring(1);
+    }
+
+    /** The hand action that stops gas: a demand regulator has no valve. */
+    private String shut() {
+        return rig().regulator().kind() == Regulator.Kind.DEMAND ? "Take the tubing off" : "Close the valve";
     }
 
     private NextAction ofStep(Step step) {
@@ -100,10 +164,7 @@ record NextHand(RunState state, HousePolicy policy) {
     }
 
     private NextAction tryAgain() {
-        var failed = state.failedHere().stream()
-                .map(slot -> state.card().sensor(slot).gas().name())
-                .distinct()
-                .collect(Collectors.joining(" and "));
+        var failed = failedNames();
         var tries = state.triesHere();
         var details = new ArrayList<>(List.of("Try " + state.tries() + " of " + tries.most() + "."));
         if (state.tries() + 1 == tries.most() && !tries.beforeLast().isEmpty()) {
@@ -114,8 +175,16 @@ record NextHand(RunState state, HousePolicy policy) {
         var action = asking(Kind.TRY_AGAIN, failed + " failed: change what you suspect, then try again", "Try again")
                 .withDetails(details)
                 .withRemedies(tries.remedies());
-        long since = state.events().get(state.events().size() - 1).at();
-        return tries.waitSeconds() == 0 ? action : action.until(since, tries.waitSeconds(), "until the next try");
+        long now = moment.now();
+        long ready = AnotherTry.readyAt(state);
+        return ready <= now ? action : action.untilMoment(AnotherTry.waitsSince(state), ready, "until the next try");
+    }
+
+    private String failedNames() {
+        return state.failedHere().stream()
+                .map(slot -> state.card().sensor(slot).gas().name())
+                .distinct()
+                .collect(Collectors.joining(" and "));
     }
 
     private NextAction zero(Step.Zero zero) {
@@ -124,10 +193,8 @@ record NextHand(RunState state, HousePolicy policy) {
                     .withDetails(List.of("Nothing but air is in it; its gauge is not at the reserve."));
         }
         if (state.zeroStartedAt().isPresent()) {
-            var sentence = zero.air() == ZeroAir.CYLINDER
-                    ? "Keep zero air flowing: zero is settling"
-                    : "Hold still in clean air: zero is settling";
-            return waiting(Kind.WAIT_ZERO, sentence)
+            var hold = zero.air() == ZeroAir.CYLINDER ? "Keep zero air flowing" : "Hold still in clean air";
+            return reading(Kind.WAIT_ZERO, hold + ": type each reading", hold + ": zero is settling")
                     .until(state.zeroStartedAt().getAsLong(), zero.accept().endSeconds(), "zero limit");
         }
         var sentence = switch (zero.air()) {
@@ -162,9 +229,29 @@ record NextHand(RunState state, HousePolicy policy) {
         return details;
     }
 
+    /**
+     * Waiting for readings: what to do while there is time, and which are still missing once it is over.
+     *
+     * @param typing the sentence where the technician types them
+     * @param arriving the sentence where a gateway sends them
+     */
+    private NextAction reading(Kind kind, String typing, String arriving) {
+        if (unread.isPresent()) {
+            var names = unread.get().names(state);
+            return state.typed()
+                    ? waiting(kind, "Type the reading of " + names)
+                            .withDetails(
+                                    List.of("It is not judged before it is read. Skip it with a reason otherwise."))
+                    : waiting(kind, "No reading of " + names + " came").withDetails(List.of(SKIP_OR_TYPE));
+        }
+        return state.typed()
+                ? waiting(kind, typing).withDetails(List.of("Say 'Settled' once a reading stands still."))
+                : waiting(kind, arriving);
+    }
+
     private NextAction blank(Step.Blank blank) {
         if (state.zeroStartedAt().isPresent()) {
-            return waiting(Kind.WAIT_BLANK, "Wait: the air blank is being taken")
+            return reading(Kind.WAIT_BLANK, "Type each reading of the air blank", "Wait: the air blank is being taken")
                     .until(state.zeroStartedAt().getAsLong(), blank.accept().endSeconds(), "blank limit");
         }
         return asking(Kind.START_BLANK, "Clean air through first: start the air blank", "Blank started")
@@ -181,20 +268,28 @@ record NextHand(RunState state, HousePolicy policy) {
             if (gas.mayBeLeftOut()) {
                 details.add("You may work without this gas: leave it out with a reason.");
             }
-            return asking(Kind.CHOOSE_CYLINDER, "Choose the cylinder" + forWhat(gas), "Use this cylinder")
-                    .withDetails(details);
+            return resting(asking(Kind.CHOOSE_CYLINDER, "Choose the cylinder" + forWhat(gas), "Use this cylinder")
+                    .withDetails(details));
         }
         if (state.gasOpenedAt().isEmpty()) {
-            return asking(Kind.OPEN_GAS, openSentence(), "Gas is on", !state.typed())
+            return resting(asking(Kind.OPEN_GAS, openSentence(), "Gas is on", !state.typed())
                     .withDetails(openDetails())
-                    .withCautions(cautionsOnGas(policy.cautions().ventilate()));
+                    .withCautions(cautionsOnGas(policy.cautions().ventilate())));
         }
         long since = state.gasOpenedAt().orElseThrow() + RunJudge.lagMillis(state);
-        var sentence =
-                state.typed() ? "Keep gas on and type what the display shows" : "Keep gas on: " + waitingFor(gas);
-        return waiting(Kind.WAIT_SETTLE, sentence)
+        return reading(Kind.WAIT_SETTLE, "Keep gas on: type each reading", "Keep gas on: " + waitingFor(gas))
                 .until(since, state.accept(gas.accept()).endSeconds(), "gas limit")
                 .withCautions(cautionsOnGas());
+    }
+
+    /** Cells that gas desensitises rest after too long an exposure before they meet gas again. */
+    private NextAction resting(NextAction action) {
+        var until = state.restsUntil();
+        return until.isEmpty() || until.getAsLong() <= moment.now()
+                ? action
+                : action.untilMoment(state.gasClosedAt().orElseThrow(), until.getAsLong(), "cell rests")
+                        .withDetails(List.of(
+                                "Gas was on longer than the card allows: the cell rests as long before the next gas."));
     }
 
     /** Only where the instrument sets itself is it in its calibration mode. */
@@ -228,9 +323,7 @@ record NextHand(RunState state, HousePolicy policy) {
     }
 
     private Rig rig() {
-        return state.cylinder()
-                .flatMap(RunEvent.CylinderChosen::rig)
-                .orElseGet(() -> state.card().usualRig());
+        return state.cylinder().flatMap(RunEvent.CylinderChosen::rig).orElseGet(state::rigAtHand);
     }
 
     private String openSentence() {
@@ -295,10 +388,26 @@ record NextHand(RunState state, HousePolicy policy) {
     }
 
     private NextAction closing() {
-        var sentence = rig().delivery() == Delivery.CUP
-                ? "Close the valve and take the cup off"
-                : "Close the valve and take the gas off the inlet";
+        var sentence = rig().regulator().kind() == Regulator.Kind.DEMAND
+                ? shut()
+                : rig().delivery() == Delivery.CUP
+                        ? "Close the valve and take the cup off"
+                        : "Close the valve and take the gas off the inlet";
         return asking(Kind.CLOSE_GAS, sentence, "Gas is off", !state.typed());
+    }
+
+    /** What the signature means for the detector comes first. */
+    private String signed() {
+        var serial = state.started().map(RunEvent.RunStarted::serial).orElse("");
+        boolean usable = state.signed().filter(s -> s.verdict().good()).isPresent();
+        if (usable) {
+            return "Signed: " + serial + " passed";
+        }
+        return isBump() ? serial + " is out of use: calibrate it" : serial + " is out of use: tag it";
+    }
+
+    private boolean isBump() {
+        return state.started().map(RunEvent.RunStarted::job).orElse(null) == Job.BUMP;
     }
 
     private String signSentence() {
@@ -307,8 +416,10 @@ record NextHand(RunState state, HousePolicy policy) {
         }
         var signed = SignOff.of(state, state.stepSince(), LocalDate.EPOCH, false);
         var verdict = signed.verdict();
-        if (state.started().map(RunEvent.RunStarted::job).orElse(null) == Job.BUMP) {
-            return verdict.good() ? "The bump passed: sign it" : "The bump failed: sign it, then calibrate";
+        if (isBump()) {
+            return verdict == Verdict.NOT_JUDGED
+                    ? "A sensor was not tested: sign, or bump it again"
+                    : verdict.good() ? "The bump passed: sign it" : "The bump failed: sign it, then calibrate";
         }
         return switch (verdict) {
             case PASS -> "All sensors passed: sign the record";

@@ -1,4 +1,4 @@
-package onward.sentry.core.run;
+package onward.sentry.core.result;
 
 import onward.sentry.core.card.Purpose;
 
@@ -30,7 +30,8 @@ public enum Stage {
         return this != ZERO && this != BLANK && this != CLEAR;
     }
 
-    static Stage of(Purpose purpose) {
+    /** The stage in which a target is judged: {@code of(Purpose.SPAN)} returns {@link #SPAN}. */
+    public static Stage of(Purpose purpose) {
         return switch (purpose) {
             case AS_FOUND -> AS_FOUND;
             case CHECK_FIRST -> CHECK_FIRST;

@@ -1,4 +1,4 @@
-package onward.sentry.core.run;
+package onward.sentry.core.result;
 
 import java.time.LocalDate;
 import java.util.Optional;

@@ -1,4 +1,4 @@
-package onward.sentry.core.run;
+package onward.sentry.core.result;
 
 import java.util.ArrayList;
 import java.util.List;

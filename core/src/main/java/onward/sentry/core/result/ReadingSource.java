@@ -1,4 +1,4 @@
-package onward.sentry.core.run;
+package onward.sentry.core.result;
 
 /** How readings come into a run. */
 public enum ReadingSource {

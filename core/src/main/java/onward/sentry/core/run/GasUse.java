@@ -1,4 +1,4 @@
-package onward.sentry.core.shelf;
+package onward.sentry.core.run;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -7,8 +7,6 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Regulator;
 import onward.sentry.core.rig.Rig;
-import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.run.RunState;
 
 /** What a run really drew from each cylinder: the time for which its valve was open, times the flow of the rig. */
 public final class GasUse {
@@ -19,6 +17,7 @@ public final class GasUse {
     private static final double MILLIS_PER_MINUTE = 60_000;
 
     private final RunState state;
+    private final int sharing;
     private final Map<String, Double> litres = new LinkedHashMap<>();
     private Optional<RunEvent.CylinderChosen> chosen = Optional.empty();
     private Optional<RunEvent.CylinderChosen> flowing = Optional.empty();
@@ -26,6 +25,7 @@ public final class GasUse {
 
     private GasUse(RunState state) {
         this.state = state;
+        this.sharing = state.sharing();
     }
 
     /**
@@ -39,6 +39,27 @@ public final class GasUse {
         state.events().forEach(use::take);
         use.shut(now);
         return use.litres;
+    }
+
+    /**
+     * Litres that have left one cylinder since it was chosen last, whoever drew them: a run that shares its manifold with five
+     * others counts six times its own draw.
+     *
+     * @param chosen as it was chosen; one that went straight on counts from where its valve was opened
+     * @param now run time up to which a valve that is still open counts, ms
+     */
+    static double sinceChosen(RunState state, RunEvent.CylinderChosen chosen, long now) {
+        var use = new GasUse(state);
+        for (var event : state.events()) {
+            if (event instanceof RunEvent.CylinderChosen e
+                    && !e.straightOn()
+                    && e.cylinderId().equals(chosen.cylinderId())) {
+                use.litres.remove(e.cylinderId());
+            }
+            use.take(event);
+        }
+        use.shut(now);
+        return use.sharing * use.litres.getOrDefault(chosen.cylinderId(), 0.0);
     }
 
     private void take(RunEvent event) {
@@ -86,10 +107,11 @@ public final class GasUse {
         return drawn(rig, state.card().intake());
     }
 
-    private static double drawn(Rig rig, Intake intake) {
+    /** A demand regulator gives each pump what it draws; a fixed flow is shared by all that hang on it. */
+    private double drawn(Rig rig, Intake intake) {
         return rig.regulator().kind() == Regulator.Kind.DEMAND && intake instanceof Intake.Pumped pumped
                 ? pumped.draws()
-                : rig.regulator().litresPerMinute();
+                : rig.regulator().litresPerMinute() / sharing;
     }
 
     /** Nobody timed it: what the card reckons for the job. */

@@ -1,15 +1,17 @@
 package onward.sentry.server.fleet;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.LocalDate;
 import java.util.UUID;
-import onward.sentry.core.schedule.Trigger;
+import onward.sentry.core.schedule.Cause;
 
 @Entity
 @Table(name = "due_trigger")
-class TriggerEntity {
+class DueCauseEntity {
 
     @Id
     private UUID id;
@@ -17,19 +19,26 @@ class TriggerEntity {
     private UUID detectorId;
     private LocalDate onDay;
     private String cause;
+
+    @Enumerated(EnumType.STRING)
+    private Cause.Kind kind;
+
+    private String source;
     private LocalDate settledOn;
 
-    protected TriggerEntity() {}
+    protected DueCauseEntity() {}
 
-    TriggerEntity(UUID id, UUID detectorId, Trigger trigger) {
+    DueCauseEntity(UUID id, UUID detectorId, Cause of) {
         this.id = id;
         this.detectorId = detectorId;
-        this.onDay = trigger.on();
-        this.cause = trigger.cause();
+        this.onDay = of.on();
+        this.cause = of.words();
+        this.kind = of.kind();
+        this.source = of.source();
     }
 
-    Trigger toCore() {
-        return new Trigger(onDay, cause);
+    Cause toCore() {
+        return new Cause(kind, source, onDay, cause);
     }
 
     UUID id() {

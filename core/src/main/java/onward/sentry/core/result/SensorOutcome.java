@@ -1,4 +1,4 @@
-package onward.sentry.core.run;
+package onward.sentry.core.result;
 
 import java.util.OptionalDouble;
 import onward.sentry.core.judge.Judgement;

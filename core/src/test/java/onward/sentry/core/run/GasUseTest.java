@@ -1,4 +1,4 @@
-package onward.sentry.core.shelf;
+package onward.sentry.core.run;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.entry;
@@ -8,12 +8,7 @@ import java.util.List;
 import java.util.Map;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.run.Fixtures;
-import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.ReadingSource;
-import onward.sentry.core.run.RunCommand;
-import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.run.RunState;
+import onward.sentry.core.result.ReadingSource;
 import org.junit.jupiter.api.Test;
 
 class GasUseTest {
