@@ -2972,6 +2972,10 @@ export interface components {
             cylinder: string;
             components: components["schemas"]["LinkPart"][];
             balance: string;
+            /** Format: double */
+            litresLeft: number;
+            /** Format: double */
+            litresPerMinute: number;
         };
         LinkPart: {
             gas: string;
@@ -3666,7 +3670,9 @@ export interface components {
         };
         Further: {
             gas: string;
-            cylinder: string | null;
+            ready: components["schemas"]["Ready"][];
+            /** Format: int64 */
+            uncovered: number;
         };
         Group: {
             job: string;
@@ -3674,16 +3680,23 @@ export interface components {
             gas: string;
             /** Format: double */
             litres: number;
-            cylinder: string | null;
-            /** Format: double */
-            litresLeft: number;
-            /** Format: int32 */
-            runsLeft: number;
+            ready: components["schemas"]["Ready"][];
+            /** Format: int64 */
+            uncovered: number;
             refusals: string[];
             further: components["schemas"]["Further"][];
             /** Format: int64 */
             detectors: number;
             rows: components["schemas"]["TodayRow"][];
+        };
+        Ready: {
+            cylinder: string;
+            /** Format: double */
+            litresLeft: number;
+            /** Format: int64 */
+            jobs: number;
+            /** Format: double */
+            litres: number;
         };
         TodayRow: {
             serial: string;
@@ -4041,7 +4054,7 @@ export interface components {
             daysLeft: number;
             bites: string;
             /** @enum {string} */
-            urgency: "NOW" | "SOON" | "LATER";
+            urgency: "EMPTY" | "NOW" | "SOON" | "LATER";
             serves: components["schemas"]["ServesView"][];
             working: components["schemas"]["Working"];
         };

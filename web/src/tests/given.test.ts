@@ -52,7 +52,7 @@ describe("what confirming sends", () => {
   });
 
   it("the rig only where it is not the usual one, and no cylinder whose set point is still to be changed", () => {
-    const choice = { cylinderId: "c", tag: "HM-01", setPointsChanged: [], mustChange: false };
+    const choice = { cylinderId: "c", tag: "HM-01", setPointsChanged: [], mustChange: false, familyAccepted: false };
     expect(commandFor(run("CHOOSE_CYLINDER"), { ...nothingGiven, choice })).not.toHaveProperty("rig");
     expect(commandFor(run("CHOOSE_CYLINDER"), { ...nothingGiven, choice: { ...choice, mustChange: true } })).toBeNull();
   });

@@ -9,6 +9,7 @@ import { Formula } from "../../ui/Formula";
 import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import type { Rig } from "../../ui/rig";
+import { useLanes } from "./lanes";
 import { RigLine } from "./RigLine";
 import type { Run } from "./useRun";
 
@@ -20,32 +21,57 @@ export interface Choice {
   rig?: Rig;
   tag: string;
   setPointsChanged: number[];
-  /** The technician has still to say that set points were changed. */
+  /** The technician has still to say that set points were changed, or that a regulator is kept for another family. */
   mustChange: boolean;
+  familyAccepted: boolean;
+}
+
+const takesFamily = (candidate: Candidate) => candidate.fitness.warnings.some((warning) => warning.code === "rig-takes-family");
+const differing = (candidate: Candidate) => candidate.fitness.label.filter((line) => line.sets && !line.agrees).map((line) => line.slot);
+/** Nothing has to be declared before it is used. */
+const servesAsItIs = (candidate: Candidate) => differing(candidate).length === 0 && !takesFamily(candidate);
+
+/** A cylinder as it is picked first: with everything still to be declared. */
+function picked(candidate: Candidate, rig: Rig | null): Choice {
+  return {
+    cylinderId: candidate.id,
+    tag: candidate.tag,
+    setPointsChanged: [],
+    mustChange: !servesAsItIs(candidate),
+    familyAccepted: false,
+    ...(rig && { rig }),
+  };
 }
 
 /** Which cylinder: every one on the shelf with its label beside the set points, and why one may not be used. */
 export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Choice | null; onChoose: (choice: Choice | null) => void }) {
   const [rig, setRig] = useState<Rig | null>(null);
+  // Which cylinders serve which lanes: the stream pushes it, and the list is asked for again.
+  const inUse = useLanes()
+    .data?.map((lane) => `${lane.id} ${lane.cylinder ?? ""}`)
+    .join();
   const cylinders = useQuery({
-    queryKey: ["run", run.id, "cylinders", run.lastSeq, rig],
-    placeholderData: (before) => (rig ? before : undefined),
+    queryKey: ["run", run.id, "cylinders", run.lastSeq, rig, inUse],
+    placeholderData: (before) => before,
     queryFn: () => answer(api.GET("/api/v1/runs/{id}/cylinders", { params: { path: { id: run.id }, query: rig ? asQuery(rig) : {} } })),
   });
-  const first = cylinders.data?.find((c) => c.fitness.refusals.length === 0 && c.fitness.label.every((line) => line.agrees || !line.sets));
-  useEffect(() => {
-    if (choice === null && first) {
-      onChoose({ cylinderId: first.id, tag: first.tag, setPointsChanged: [], mustChange: false, ...(rig && { rig }) });
-    }
-  }, [choice, first, onChoose, rig]);
+  const first = cylinders.data?.find((c) => c.fitness.refusals.length === 0 && servesAsItIs(c));
   const shelf = cylinders.data;
+  // Somebody else may have taken, recalled or emptied what was chosen here.
+  const gone = choice !== null && shelf?.some((c) => c.id === choice.cylinderId && c.fitness.refusals.length > 0);
+  useEffect(() => {
+    if ((choice === null || gone) && first) {
+      onChoose(picked(first, rig));
+    } else if (gone) {
+      onChoose(null);
+    }
+  }, [choice, gone, first, onChoose, rig]);
   useEffect(
     () =>
       takeScans((text) => {
         const scanned = shelf?.find((c) => c.tag.toLowerCase() === text.trim().toLowerCase());
         if (scanned && scanned.fitness.refusals.length === 0) {
-          const differing = scanned.fitness.label.some((line) => line.sets && !line.agrees);
-          onChoose({ cylinderId: scanned.id, tag: scanned.tag, setPointsChanged: [], mustChange: differing, ...(rig && { rig }) });
+          onChoose(picked(scanned, rig));
         } else if (scanned) {
           toast(`Not ${scanned.tag}: ${scanned.fitness.refusals[0]?.reason ?? ""}`, { description: scanned.fitness.refusals[0]?.wayOut });
         }
@@ -59,7 +85,9 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
   if (cylinders.isError) {
     return <Told error={cylinders.error} />;
   }
-  const usable = cylinders.data.filter((c) => c.fitness.refusals.length === 0);
+  const allowed = cylinders.data.filter((c) => c.fitness.refusals.length === 0);
+  const usable = allowed.filter(servesAsItIs);
+  const declared = allowed.filter((c) => !servesAsItIs(c));
   const refused = cylinders.data.filter((c) => c.fitness.refusals.length > 0);
   const otherGases = refused.filter((c) =>
     c.fitness.refusals.some((r) => r.code === "cylinder-component-missing" || r.code === "cylinder-not-zero-air"),
@@ -78,7 +106,9 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
         <fieldset>
           <legend className="mb-1 text-xl font-bold">May be used</legend>
           {usable.length === 0 && (
-            <p className="font-semibold text-fail">None of the cylinders may be used. The reasons stand beside each.</p>
+            <p className="font-semibold text-fail">
+              {declared.length > 0 ? "No cylinder may be used as it is." : "No cylinder may be used. Each has its reason beside it."}
+            </p>
           )}
           <div className="flex flex-col gap-2">
             {usable.map((candidate) => (
@@ -87,10 +117,26 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
                 run={run}
                 candidate={candidate}
                 choice={choice?.cylinderId === candidate.id ? choice : null}
-                onChoose={(picked) => onChoose({ ...picked, ...(rig && { rig }) })}
+                onChoose={(one) => onChoose({ ...one, ...(rig && { rig }) })}
               />
             ))}
           </div>
+          {declared.length > 0 && (
+            <>
+              <h3 className="mt-4 mb-1 text-xl font-bold">Only after a change</h3>
+              <div className="flex flex-col gap-2">
+                {declared.map((candidate) => (
+                  <UsableCylinder
+                    key={candidate.id}
+                    run={run}
+                    candidate={candidate}
+                    choice={choice?.cylinderId === candidate.id ? choice : null}
+                    onChoose={(one) => onChoose({ ...one, ...(rig && { rig }) })}
+                  />
+                ))}
+              </div>
+            </>
+          )}
         </fieldset>
         <section>
           <h3 className="mb-1 text-xl font-bold">May not be used</h3>
@@ -164,16 +210,23 @@ function UsableCylinder({
   choice: Choice | null;
   onChoose: (choice: Choice) => void;
 }) {
-  const differing = candidate.fitness.label.filter((line) => line.sets && !line.agrees).map((line) => line.slot);
-  const pick = (setPointsChanged: number[]) =>
-    onChoose({ cylinderId: candidate.id, tag: candidate.tag, setPointsChanged, mustChange: setPointsChanged.length < differing.length });
+  const toChange = differing(candidate);
+  const family = candidate.fitness.warnings.find((warning) => warning.code === "rig-takes-family");
+  const pick = (setPointsChanged: number[], familyAccepted: boolean) =>
+    onChoose({
+      cylinderId: candidate.id,
+      tag: candidate.tag,
+      setPointsChanged,
+      familyAccepted,
+      mustChange: setPointsChanged.length < toChange.length || (family !== undefined && !familyAccepted),
+    });
   return (
     <div className={clsx("border-2 bg-sheet p-3", choice ? "border-act" : "border-line")}>
       <label className="flex min-h-11 cursor-pointer items-center gap-3">
-        <input type="radio" name="cylinder" className="size-5 accent-act" checked={choice !== null} onChange={() => pick([])} />
+        <input type="radio" name="cylinder" className="size-5 accent-act" checked={choice !== null} onChange={() => pick([], false)} />
         <span className="text-xl font-bold whitespace-nowrap">{candidate.tag}</span>
         <span className="text-soft">
-          {candidate.certificateNumber}, use before {onDay(candidate.useBefore)}, {candidate.litresLeft.toFixed(1)} L left
+          {candidate.certificateNumber}, expires {onDay(candidate.useBefore)}, {candidate.litresLeft.toFixed(1)} L left
         </span>
       </label>
       <table className="w-full text-left">
@@ -206,17 +259,28 @@ function UsableCylinder({
           {warning.reason} {warning.wayOut}
         </p>
       ))}
-      {choice && differing.length > 0 && (
+      {choice && family && (
+        <label className="mt-2 flex min-h-11 items-center gap-3 bg-caution-wash px-2 font-semibold">
+          <input
+            type="checkbox"
+            className="size-5 shrink-0 accent-act"
+            checked={choice.familyAccepted}
+            onChange={(event) => pick(choice.setPointsChanged, event.target.checked)}
+          />
+          Keep this regulator for this gas from now on
+        </label>
+      )}
+      {choice && toChange.length > 0 && (
         <label className="mt-2 flex min-h-11 items-center gap-3 bg-caution-wash px-2 font-semibold">
           <input
             type="checkbox"
             className="size-5 accent-act"
-            checked={!choice.mustChange}
-            onChange={(event) => pick(event.target.checked ? differing : [])}
+            checked={choice.setPointsChanged.length === toChange.length}
+            onChange={(event) => pick(event.target.checked ? toChange : [], choice.familyAccepted)}
           />
           I have changed the set point on the detector:{" "}
           {candidate.fitness.label
-            .filter((line) => differing.includes(line.slot))
+            .filter((line) => toChange.includes(line.slot))
             .map((line) => `${Number(line.expected.toFixed(3))} ${unitOf(run, line.slot)}`)
             .join(", ")}
         </label>

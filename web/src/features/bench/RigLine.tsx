@@ -43,9 +43,9 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
   const { delivery } = rig;
   const { material } = rig.tubing;
   return (
-    <section aria-label="Rig" className="mb-4 border-l-4 border-act pl-3">
+    <section aria-label="Gas path" className="mb-4 border-l-4 border-act pl-3">
       <p className="flex flex-wrap items-baseline gap-x-3">
-        <span className="text-soft">Brought by</span> <strong>{rigWords(rig)}</strong>
+        <span className="text-soft">Gas path</span> <strong>{rigWords(rig)}</strong>
         <Button kind="quiet" className="px-0" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "Done" : "Change"}
         </Button>
@@ -133,7 +133,7 @@ function AtHand({ rig, onPick }: { rig: Rig; onPick: (rig: Rig) => void }) {
     <div className="grid max-w-3xl gap-3 pb-2 sm:grid-cols-2">
       {ready.length > 0 && (
         <Select
-          label="Rig of the bench"
+          label="Saved gas set-up"
           defaultValue=""
           onChange={(event) => {
             const picked = ready.find((one) => one.name === event.target.value);

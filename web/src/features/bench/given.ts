@@ -52,6 +52,7 @@ export function commandFor(run: Run, given: Given): Command | null {
             cylinderId: choice.cylinderId,
             setPointsChanged: choice.setPointsChanged,
             ...(choice.rig && { rig: choice.rig }),
+            ...(choice.familyAccepted && { familyAccepted: true }),
           }
         : null;
     }

@@ -73,6 +73,11 @@ export function useRun(runId: string) {
         queries.setQueryData<Run>(["run", runId], (before) => newest(before, view));
         setProgress(Object.fromEntries(view.sensors.map((s) => [s.slot, s.progress])));
       });
+      stream.addEventListener("shelf", () => {
+        for (const queryKey of [["run", runId, "cylinders"], ["cylinders"], ["gas"], ["today"]]) {
+          void queries.invalidateQueries({ queryKey });
+        }
+      });
       stream.addEventListener("lanes", (event) => {
         queries.setQueryData(lanesKey, JSON.parse((event as MessageEvent<string>).data) as LaneView[]);
       });

@@ -18,7 +18,7 @@ const route = getRouteApi("/shell/gas");
 
 const spans = [30, 90, 180] as const;
 
-const urgent = { NOW: "text-fail", SOON: "text-caution", LATER: "" };
+const urgent = { EMPTY: "text-fail", NOW: "text-fail", SOON: "text-caution", LATER: "" };
 
 type Lasting = Schemas["LastingView"];
 
@@ -176,7 +176,7 @@ function Row({ cylinder, today, until, largest }: { cylinder: Lasting; today: st
           <summary className="flex cursor-pointer flex-wrap items-baseline gap-x-4 marker:content-none">
             <strong className={urgent[cylinder.urgency]}>{cylinder.bites}</strong>
             <span className="text-sm text-act underline underline-offset-4">
-              {cylinder.serves.length === 0 ? "Serves no planned work: why?" : "What it serves, and why then"}
+              {cylinder.serves.length === 0 ? "Not used by the plan: why?" : "What it serves, and why then"}
             </span>
           </summary>
           <ul className="flex flex-wrap gap-x-6">

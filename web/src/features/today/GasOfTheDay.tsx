@@ -1,16 +1,15 @@
 import { Link } from "@tanstack/react-router";
 import type { Schemas } from "../../api/client";
+import { counted } from "../../ui/counted";
 
 /** What today's work draws from each cylinder, against what is left in it. */
 export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; warnings: string[] }) {
-  const byCylinder = new Map<string, { left: number; needed: number; runsLeft: number; jobs: number }>();
-  for (const group of groups) {
-    if (group.cylinder) {
-      const entry = byCylinder.get(group.cylinder) ?? { left: group.litresLeft, needed: 0, runsLeft: group.runsLeft, jobs: 0 };
-      entry.needed += group.litres;
-      entry.jobs += group.detectors;
-      byCylinder.set(group.cylinder, entry);
-    }
+  const byCylinder = new Map<string, { left: number; needed: number; jobs: number }>();
+  for (const one of groups.flatMap((group) => [...group.ready, ...group.further.flatMap((more) => more.ready)])) {
+    const entry = byCylinder.get(one.cylinder) ?? { left: one.litresLeft, needed: 0, jobs: 0 };
+    entry.needed += one.litres;
+    entry.jobs += one.jobs;
+    byCylinder.set(one.cylinder, entry);
   }
   return (
     <aside aria-label="Gas for today" className="mt-6 lg:mt-0 lg:border-l lg:border-line lg:pl-6">
@@ -47,7 +46,7 @@ export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; 
               />
             </svg>
             <p className="text-sm text-soft">
-              {gas.jobs} jobs take about {gas.needed.toFixed(1)} L; {gas.runsLeft} runs are left.
+              {counted(gas.jobs, "job")} {gas.jobs === 1 ? "takes" : "take"} about {gas.needed.toFixed(1)} L.
             </p>
           </li>
         ))}

@@ -81,7 +81,7 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
         <h2 id={id} className="text-xl font-bold">
           {group.job === "bump" ? "Bump" : "Calibrate"} {group.model} <span className="font-normal text-soft">· {group.detectors}</span>
         </h2>
-        {together.length > 1 && group.cylinder && may(session, "TECHNICIAN") && (
+        {together.length > 1 && group.ready.length > 0 && may(session, "TECHNICIAN") && (
           <Button
             kind="quiet"
             className="mr-auto"
@@ -96,12 +96,14 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
             {together.length === group.detectors ? "All" : "The first"} {together.length} on one manifold
           </Button>
         )}
-        {group.cylinder ? (
+        {group.ready.length > 0 ? (
           <p>
-            Have ready: <strong>{group.cylinder}</strong> (<Formula text={group.gas} />)
+            Have ready: <ReadyGas gas={group.gas} ready={group.ready} uncovered={group.uncovered} />
+            <span className="whitespace-nowrap text-soft"> {group.litres.toFixed(1)} L in all</span>
             {group.further.map((more, i) => (
               <span key={i}>
-                , <strong className={more.cylinder ? "" : "text-fail"}>{more.cylinder ?? "none fits"}</strong> (<Formula text={more.gas} />)
+                {"; "}
+                <ReadyGas gas={more.gas} ready={more.ready} uncovered={more.uncovered} />
               </span>
             ))}
           </p>
@@ -124,6 +126,22 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
         </Link>
       )}
     </section>
+  );
+}
+
+/** Every cylinder that a group of jobs takes for one gas, and how many jobs are left without. */
+function ReadyGas({ gas, ready, uncovered }: { gas: string; ready: Group["ready"]; uncovered: number }) {
+  return (
+    <>
+      {ready.map((one, i) => (
+        <span key={one.cylinder}>
+          {i > 0 && " + "}
+          <strong>{one.cylinder}</strong>
+        </span>
+      ))}{" "}
+      {ready.length === 0 && <strong className="text-fail">no cylinder </strong>}
+      (<Formula text={gas} />){uncovered > 0 && ready.length > 0 && <strong className="text-fail"> no gas for {uncovered} more</strong>}
+    </>
   );
 }
 

@@ -49,7 +49,7 @@ class LanesWalkTest {
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Readings")))
                     .click();
             page.getByLabel("Lead to the lane that needs it").check();
-            page.getByLabel("Call aloud when a hand is wanted").check();
+            page.getByLabel("Sound when action is needed").check();
             page.keyboard().press("Escape");
             brand.open("/");
             page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName(Pattern.compile("Calibrate Quoin 4")))

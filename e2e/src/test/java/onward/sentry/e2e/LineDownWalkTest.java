@@ -30,7 +30,7 @@ class LineDownWalkTest {
                     .confirm("Adapter off, clean air")
                     .asked("Hold still");
             type(page, "0");
-            una.confirm("Choose the cylinder").confirm("open the valve").asked("type what the display shows");
+            una.confirm("Choose the cylinder").confirm("open the valve").asked("type each reading");
             world.kill();
             type(page, "76");
             var notice = page.getByText(Pattern.compile("No line: 1 entry is kept on this device, not judged yet"));

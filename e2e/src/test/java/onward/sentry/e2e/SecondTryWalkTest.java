@@ -28,7 +28,7 @@ class SecondTryWalkTest {
                     .confirm("Adapter off, clean air")
                     .asked("Hold still");
             type(page, "0");
-            una.confirm("Choose the cylinder").confirm("open the valve").asked("type what the display shows");
+            una.confirm("Choose the cylinder").confirm("open the valve").asked("type each reading");
             type(page, "30");
             una.asked("Carbon monoxide failed: change what you suspect");
             una.button("another cylinder").click();
@@ -36,7 +36,7 @@ class SecondTryWalkTest {
                     .confirm("Close the valve")
                     .confirm("Choose the cylinder")
                     .confirm("open the valve")
-                    .asked("type what the display shows");
+                    .asked("type each reading");
             type(page, "78");
             una.confirm("Save on the instrument").confirm("Close the valve").asked("Wait for clean air");
             type(page, "0");

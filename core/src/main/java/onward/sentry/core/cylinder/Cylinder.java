@@ -86,6 +86,17 @@ public record Cylinder(
         return (int) Math.max(0, Math.floor((litresLeft() - reserve * volumeLitres) / litresPerRun));
     }
 
+    /**
+     * It is in use and at its reserve or below, so nothing more is drawn from it: 72 L at 2 of 40 bar, reserve 0.05 of full,
+     * returns {@code true}.
+     *
+     * @param reserve fraction of the full volume that is never used, 0 to 1
+     */
+    public boolean isSpent(double reserve) {
+        boolean inUse = state == CylinderState.IN_USE || state == CylinderState.NEW;
+        return inUse && litresLeft() <= reserve * volumeLitres * (1 + 1e-9);
+    }
+
     public boolean holdsReactiveGas() {
         return mixture.components().stream()
                 .anyMatch(c -> GasLibrary.shipped().gas(c.gasId()).reactive());

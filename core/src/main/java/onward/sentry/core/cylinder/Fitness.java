@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
+import onward.sentry.core.rig.RigCheck;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -48,6 +49,16 @@ public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<Label
 
     public boolean allowed() {
         return refusals.isEmpty();
+    }
+
+    /**
+     * It may be used and nothing has to be declared first: no set point is to be changed on the detector, and no regulator is
+     * given to another family. Only such a cylinder counts as stock.
+     */
+    public boolean servesAsItIs() {
+        return allowed()
+                && setPointsToChange().isEmpty()
+                && warnings.stream().noneMatch(warning -> warning.code().equals(RigCheck.TAKES_FAMILY));
     }
 
     /** Set points that the technician must change on the detector before this cylinder serves. */

@@ -62,6 +62,14 @@ public final class GasUse {
         return use.sharing * use.litres.getOrDefault(chosen.cylinderId(), 0.0);
     }
 
+    /**
+     * What one run draws while the valve of a cylinder is open, L/min: 0.5 for a fixed flow of 0.5, 0.3 for a demand regulator
+     * on a pump that draws 0.3, and a sixth of a fixed flow that feeds six.
+     */
+    public static double litresPerMinute(RunState state, RunEvent.CylinderChosen cylinder) {
+        return new GasUse(state).litresPerMinute(cylinder);
+    }
+
     private void take(RunEvent event) {
         if (event instanceof RunEvent.CylinderChosen e) {
             chosen = Optional.of(e);

@@ -182,7 +182,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
                         .filter(one -> CylinderCheck.holdsAll(one.cylinder(), demand))
                         .toList();
                 var found = Weighed.shelf(holding, demand).stream()
-                        .filter(weighed -> weighed.fitness().allowed())
+                        .filter(weighed -> weighed.fitness().servesAsItIs())
                         .map(weighed -> standings.get(weighed.tagged()))
                         .toList();
                 found.forEach(standing -> standing.serves(planned));

@@ -98,9 +98,10 @@ public record Suitability(
             var byLast = new HashMap<String, Way>();
             ways.forEach(way -> way.last().ifPresent(last -> byLast.merge(last.tag(), way, Suitability::cheaper)));
             var next = new ArrayList<Way>();
-            for (int rank = 0;
-                    rank < weighed.size() && weighed.get(rank).fitness().allowed();
-                    rank++) {
+            for (int rank = 0; rank < weighed.size(); rank++) {
+                if (!weighed.get(rank).fitness().servesAsItIs()) {
+                    continue;
+                }
                 var tagged = weighed.get(rank).tagged();
                 var fresh = best.with(tagged, rank);
                 var stays = Optional.ofNullable(byLast.get(tagged.tag()));

@@ -8,6 +8,7 @@ import java.util.UUID;
 import java.util.concurrent.CopyOnWriteArrayList;
 import onward.sentry.core.run.LinkSilence;
 import onward.sentry.core.trace.Reading;
+import onward.sentry.server.gas.Shelf;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
@@ -45,12 +46,15 @@ class LiveHub implements SmartLifecycle {
     private final RunViews views;
     private final LaneViews lanes;
     private final RunLog log;
+    private final Shelf shelf;
+    private long shelfTold = -1;
     private volatile boolean running;
 
-    LiveHub(RunViews views, LaneViews lanes, RunLog log) {
+    LiveHub(RunViews views, LaneViews lanes, RunLog log, Shelf shelf) {
         this.views = views;
         this.lanes = lanes;
         this.log = log;
+        this.shelf = shelf;
     }
 
     SseEmitter subscribe(Optional<UUID> run, long after, String viewer) {
@@ -144,8 +148,30 @@ class LiveHub implements SmartLifecycle {
                 + view.gas().map(gas -> gas.idle() + " " + gas.over() + " " + Math.round(10 * gas.litresDrawn()));
     }
 
+    /** Somebody has changed a cylinder, or a run has drawn from one: pages ask for their lists again. */
+    private void tellShelf() {
+        long changes = shelf.changeCount();
+        if (changes == shelfTold) {
+            return;
+        }
+        shelfTold = changes;
+        for (var watcher : watchers) {
+            synchronized (watcher) {
+                try {
+                    watcher.send("shelf", changes);
+                } catch (IOException | IllegalStateException e) {
+                    watchers.remove(watcher);
+                }
+            }
+        }
+    }
+
     /** Time has passed: gas has been on for longer, or a gateway has fallen silent, and no event tells of it. */
     void tick() {
+        if (watchers.isEmpty()) {
+            return;
+        }
+        tellShelf();
         for (var watcher : watchers) {
             synchronized (watcher) {
                 watcher.run.ifPresent(id -> {

@@ -15,8 +15,10 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Unit;
+import onward.sentry.core.run.GasUse;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.RunState;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.server.bench.Lanes;
 import onward.sentry.server.bench.RunEntity;
@@ -65,8 +67,13 @@ class LinkController {
             double lagSeconds,
             boolean heldBack) {}
 
-    /** @param cylinder the tag that people call it by */
-    record LinkGas(String cylinder, List<LinkPart> components, String balance) {}
+    /**
+     * @param cylinder the tag that people call it by
+     * @param litresLeft in it when it was chosen, by its gauge and what was drawn since
+     * @param litresPerMinute that this run draws while its valve is open
+     */
+    record LinkGas(
+            String cylinder, List<LinkPart> components, String balance, double litresLeft, double litresPerMinute) {}
 
     record LinkPart(String gas, double value, Unit unit) {}
 
@@ -129,7 +136,7 @@ class LinkController {
                 run.timeScale(),
                 state.spanning(),
                 run.asksFor(),
-                state.cylinder().or(state::flowing).map(LinkController::gas),
+                state.cylinder().or(state::flowing).map(chosen -> gas(state, chosen)),
                 state.cylinder()
                         .or(state::flowing)
                         .flatMap(RunEvent.CylinderChosen::rig)
@@ -142,7 +149,7 @@ class LinkController {
         return run.asksFor() == NextAction.Kind.OPEN_GAS || run.asksFor() == NextAction.Kind.CLOSE_GAS;
     }
 
-    private static LinkGas gas(RunEvent.CylinderChosen chosen) {
+    private static LinkGas gas(RunState state, RunEvent.CylinderChosen chosen) {
         var mixture = chosen.cylinder().mixture();
         return new LinkGas(
                 chosen.cylinderId(),
@@ -150,6 +157,8 @@ class LinkController {
                         .map(c -> new LinkPart(
                                 c.gasId(), c.certified().value(), c.certified().unit()))
                         .toList(),
-                mixture.balanceGasId());
+                mixture.balanceGasId(),
+                chosen.cylinder().litresLeft(),
+                GasUse.litresPerMinute(state, chosen));
     }
 }

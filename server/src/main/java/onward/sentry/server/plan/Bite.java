@@ -2,6 +2,7 @@ package onward.sentry.server.plan;
 
 import static onward.sentry.core.working.Figures.day;
 import static onward.sentry.core.working.Figures.days;
+import static onward.sentry.core.working.Figures.upTo;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -18,15 +19,20 @@ record Bite(String words, Urgency urgency) {
     /** Within this many days it is too late for most orders. */
     private static final int NOW_DAYS = 7;
 
-    /** How near it is; {@code NOW} also for what must not be used. */
+    /** How near it is; {@code EMPTY} gives nothing any more, {@code NOW} also stands for what must not be used. */
     enum Urgency {
+        EMPTY,
         NOW,
         SOON,
         LATER
     }
 
-    static Bite of(ShelfForecast.Lasting one, LocalDate today, int warnDays) {
+    /** @param reserve share of a full cylinder that is never used */
+    static Bite of(ShelfForecast.Lasting one, LocalDate today, int warnDays, double reserve) {
         var cylinder = one.tagged().cylinder();
+        if (cylinder.isSpent(reserve)) {
+            return new Bite(upTo(cylinder.litresLeft(), 1) + " L left: remove it", Urgency.EMPTY);
+        }
         if (cylinder.state() == CylinderState.NEW) {
             return new Bite("New: compare it before it sets a detector", Urgency.SOON);
         }

@@ -9,6 +9,7 @@ import java.util.List;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.rig.Equipment;
 import onward.sentry.core.shelf.ShelfForecast;
+import onward.sentry.core.working.Figures;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
@@ -24,6 +25,7 @@ public class ComingUp {
 
     /** What kind of thing it is. */
     public enum Kind {
+        EMPTY,
         EXPIRED,
         EXPIRES,
         RUNS_OUT,
@@ -76,7 +78,10 @@ public class ComingUp {
                         "The " + one.kind().label() + " " + one.tag() + ": "
                                 + one.standing(site.today()).label()))
                 .forEach(coming::add);
-        coming.sort(Comparator.comparing(Coming::on).thenComparing(Coming::kind).thenComparing(Coming::named));
+        coming.sort(Comparator.comparing((Coming one) -> one.kind() != Kind.EMPTY)
+                .thenComparing(Coming::on)
+                .thenComparing(Coming::kind)
+                .thenComparing(Coming::named));
         return coming;
     }
 
@@ -88,6 +93,11 @@ public class ComingUp {
             coming.add(new Coming(Kind.COMPARE, tag, today, tag + " is new: compare it before it sets a detector"));
         }
         if (cylinder.state() != CylinderState.IN_USE && cylinder.state() != CylinderState.NEW) {
+            return;
+        }
+        if (cylinder.isSpent(house.policy().reserve())) {
+            var left = Figures.upTo(cylinder.litresLeft(), 1);
+            coming.add(new Coming(Kind.EMPTY, tag, today, tag + ": " + left + " L left, remove it"));
             return;
         }
         var last = cylinder.useBefore();

@@ -105,7 +105,9 @@ class GasController {
         var forecast = ahead.forecast();
         var onShelf = forecast.cylinders().stream()
                 .filter(one -> isHere(one.tagged().cylinder().state()))
-                .sorted(Comparator.comparing(ShelfForecast.Lasting::lastDay)
+                .sorted(Comparator.comparing((ShelfForecast.Lasting one) ->
+                                !one.tagged().cylinder().isSpent(house.policy().reserve()))
+                        .thenComparing(ShelfForecast.Lasting::lastDay)
                         .thenComparing(one -> one.tagged().tag()))
                 .toList();
         return new ShelfAheadView(
@@ -136,7 +138,11 @@ class GasController {
     private LastingView view(ShelfForecast.Lasting one) {
         var cylinder = one.tagged().cylinder();
         long daysLeft = ChronoUnit.DAYS.between(site.today(), one.lastDay());
-        var bite = Bite.of(one, site.today(), house.policy().warnBeforeExpiryDays());
+        var bite = Bite.of(
+                one,
+                site.today(),
+                house.policy().warnBeforeExpiryDays(),
+                house.policy().reserve());
         return new LastingView(
                 one.tagged().tag(),
                 cylinder.lot(),

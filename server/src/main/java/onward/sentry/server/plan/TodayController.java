@@ -16,10 +16,12 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
-import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.shelf.GasReady;
+import onward.sentry.core.shelf.Tagged;
+import onward.sentry.core.shelf.Weighed;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
@@ -84,9 +86,10 @@ class TodayController {
      *
      * @param detectors how many there are; {@code rows} lists the most pressing
      * @param gas what must be in the cylinder, in words
-     * @param cylinder tag of the cylinder to take; empty when none fits
+     * @param litres that the whole group draws
+     * @param ready every cylinder to have ready, in the order in which they are used up; empty when none fits
+     * @param uncovered jobs for which no gas is left
      * @param refusals why none fits: the reasons of the nearest one
-     * @param runsLeft how many such jobs that cylinder still serves
      * @param further what else must be at hand: the other gases of the job
      */
     record Group(
@@ -94,16 +97,26 @@ class TodayController {
             String model,
             String gas,
             double litres,
-            Optional<String> cylinder,
-            double litresLeft,
-            int runsLeft,
+            List<Ready> ready,
+            long uncovered,
             List<String> refusals,
             List<Further> further,
             long detectors,
             List<TodayRow> rows) {}
 
-    /** @param cylinder tag of the cylinder to take; empty when none fits */
-    record Further(String gas, Optional<String> cylinder) {}
+    /**
+     * @param jobs of this group that are worked on it
+     * @param litres that they draw from it
+     */
+    record Ready(String cylinder, double litresLeft, long jobs, double litres) {
+        static Ready of(GasReady.Taken taken) {
+            return new Ready(
+                    taken.tagged().tag(), taken.tagged().cylinder().litresLeft(), taken.jobs(), taken.litres());
+        }
+    }
+
+    /** @param ready every cylinder to have ready; empty when none fits */
+    record Further(String gas, List<Ready> ready, long uncovered) {}
 
     record TodayView(
             LocalDate date,
@@ -173,13 +186,6 @@ class TodayController {
         return state == StateWord.BUMP_FIRST ? Job.BUMP : Job.CALIBRATION;
     }
 
-    private record Weighed(Shelf.OnShelf onShelf, Fitness fitness) {}
-
-    /** @param shelf the very list, which {@link Shelf#all} gives out anew when anything on it has changed */
-    private record Known(List<Shelf.OnShelf> shelf, Map<GasDemand, Optional<Weighed>> nearest) {}
-
-    private final AtomicReference<Known> weighed = new AtomicReference<>();
-
     private Group group(
             Key key,
             Work work,
@@ -195,66 +201,75 @@ class TodayController {
                 .toList();
         var demands = demands(card, key.job());
         var demand = demands.get(0);
-        var nearest = nearest(demand, onShelf);
-        var best = nearest.filter(w -> w.fitness().allowed());
+        var ready = ready(demand, work.all(), onShelf);
         return new Group(
                 key.job().label(),
                 key.model(),
                 words(demand),
-                demand.litres() * work.all(),
-                best.map(w -> w.onShelf().tag()),
-                best.map(w -> w.onShelf().cylinder().litresLeft()).orElse(0.0),
-                best.map(w -> w.onShelf()
-                                .cylinder()
-                                .runsLeft(demand.conditions().reserve(), demand.litres()))
-                        .orElse(0),
-                best.isPresent()
-                        ? List.of()
-                        : nearest.map(w -> w.fitness().refusals().stream()
-                                        .map(r -> w.onShelf().tag() + ": " + r.reason())
-                                        .toList())
-                                .orElse(List.of("No cylinder on the shelf holds these gases.")),
-                further(demands, best.map(Weighed::onShelf), onShelf),
+                ready.litres(),
+                ready.cylinders().stream().map(Ready::of).toList(),
+                ready.uncovered(),
+                ready.cylinders().isEmpty() ? refusals(demand, onShelf) : List.of(),
+                further(demands, ready, work.all(), onShelf),
                 work.all(),
                 rows);
     }
 
-    /** What the cylinder in hand does not serve. */
-    private List<Further> further(
-            List<GasDemand> demands, Optional<Shelf.OnShelf> inHand, List<Shelf.OnShelf> onShelf) {
+    /** Why none fits: the reasons of the cylinder that comes nearest. */
+    private static List<String> refusals(GasDemand demand, List<Shelf.OnShelf> onShelf) {
+        return Weighed.shelf(tagged(onShelf), demand).stream()
+                .filter(w -> CylinderCheck.holdsAll(w.tagged().cylinder(), demand))
+                .findFirst()
+                .map(w -> Stream.concat(w.fitness().refusals().stream(), w.fitness().warnings().stream())
+                        .map(r -> w.tagged().tag() + ": " + r.reason())
+                        .toList())
+                .orElse(List.of("No cylinder on the shelf holds these gases."));
+    }
+
+    /** What the cylinders in hand do not serve. */
+    private List<Further> further(List<GasDemand> demands, GasReady inHand, long jobs, List<Shelf.OnShelf> onShelf) {
         return demands.stream()
                 .skip(1)
-                .filter(demand -> inHand.filter(c -> serves(c, demand)).isEmpty())
-                .map(demand -> new Further(
-                        words(demand),
-                        nearest(demand, onShelf)
-                                .filter(w -> w.fitness().allowed())
-                                .map(w -> w.onShelf().tag())))
+                .filter(demand -> inHand.cylinders().isEmpty()
+                        || !inHand.cylinders().stream()
+                                .allMatch(
+                                        taken -> CylinderCheck.of(taken.tagged().cylinder(), demand)
+                                                .servesAsItIs()))
+                .distinct()
+                .map(demand -> {
+                    var ready = ready(demand, jobs, onShelf);
+                    return new Further(
+                            words(demand),
+                            ready.cylinders().stream().map(Ready::of).toList(),
+                            ready.uncovered());
+                })
                 .distinct()
                 .toList();
     }
 
-    private static boolean serves(Shelf.OnShelf onShelf, GasDemand demand) {
-        var fitness = CylinderCheck.of(onShelf.cylinder(), demand);
-        return fitness.allowed() && fitness.setPointsToChange().isEmpty();
+    private static List<Tagged> tagged(List<Shelf.OnShelf> onShelf) {
+        return onShelf.stream()
+                .map(one -> new Tagged(one.tag(), one.cylinder()))
+                .toList();
     }
 
-    /** The cylinder that comes nearest to a demand, worked out once for a shelf. */
-    private Optional<Weighed> nearest(GasDemand demand, List<Shelf.OnShelf> onShelf) {
+    private record Asked(GasDemand demand, long jobs) {}
+
+    /** @param shelf the very list, which {@link Shelf#all} gives out anew when anything on it has changed */
+    private record Known(List<Shelf.OnShelf> shelf, Map<Asked, GasReady> ready) {}
+
+    private final AtomicReference<Known> weighed = new AtomicReference<>();
+
+    /** The cylinders for so many jobs, worked out once for a shelf. */
+    private GasReady ready(GasDemand demand, long jobs, List<Shelf.OnShelf> onShelf) {
         var known = weighed.get();
         if (known == null || known.shelf() != onShelf) {
             known = new Known(onShelf, new ConcurrentHashMap<>());
             weighed.set(known);
         }
-        return known.nearest().computeIfAbsent(demand, asked -> weigh(asked, onShelf));
-    }
-
-    private static Optional<Weighed> weigh(GasDemand demand, List<Shelf.OnShelf> onShelf) {
-        return onShelf.stream()
-                .filter(c -> CylinderCheck.holdsAll(c.cylinder(), demand))
-                .map(c -> new Weighed(c, CylinderCheck.of(c.cylinder(), demand)))
-                .filter(w -> covers(w.fitness()))
-                .min(Comparator.comparing(Weighed::fitness, Fitness.BEST_FIRST));
+        return known.ready()
+                .computeIfAbsent(
+                        new Asked(demand, jobs), asked -> GasReady.of(asked.demand(), asked.jobs(), tagged(onShelf)));
     }
 
     static String words(GasDemand demand) {
@@ -269,10 +284,6 @@ class TodayController {
                 .filter(Step.ApplyGas.class::isInstance)
                 .map(step -> GasDemands.of(card, job, (Step.ApplyGas) step, policy, site.today()))
                 .toList();
-    }
-
-    private static boolean covers(Fitness fitness) {
-        return fitness.refusals().stream().noneMatch(r -> r.code().equals("cylinder-component-missing"));
     }
 
     private List<String> gasWarnings() {

@@ -80,10 +80,14 @@ class TodayTest {
     void theCylinderToTakeIsNamedWithWhatIsLeftInIt() {
         island.cylinder(Map.of("tag", "NEW", "gaugeBar", 34.5));
         var group = today().path("groups").get(0);
-        assertThat(group.path("cylinder").asString()).isEqualTo("NEW");
         assertThat(group.path("litres").asDouble()).isEqualTo(4.8);
-        assertThat(group.path("litresLeft").asDouble()).isEqualTo(51.5);
-        assertThat(group.path("runsLeft").asInt()).isEqualTo(19);
+        assertThat(group.path("uncovered").asInt()).isZero();
+        assertThat(group.path("ready")).hasSize(1);
+        var ready = group.path("ready").get(0);
+        assertThat(ready.path("cylinder").asString()).isEqualTo("NEW");
+        assertThat(ready.path("litresLeft").asDouble()).isEqualTo(51.5);
+        assertThat(ready.path("jobs").asInt()).isEqualTo(2);
+        assertThat(ready.path("litres").asDouble()).isEqualTo(4.8);
     }
 
     @Test
@@ -133,11 +137,12 @@ class TodayTest {
                         sensors));
         assertThat(pumped.status()).isEqualTo(201);
         assertThat(further().get(0).path("gas").asString()).isEqualTo("C4H8");
-        assertThat(further().get(0).path("cylinder").isNull()).isTrue();
+        assertThat(further().get(0).path("ready")).isEmpty();
         island.cylinder(
                 Map.of("tag", "IB", "balance", "air", "components", List.of(Island.part("isobutylene", 120, "PPM"))));
         assertThat(further()).hasSize(1);
-        assertThat(further().get(0).path("cylinder").asString()).isEqualTo("IB");
+        assertThat(further().get(0).path("ready").get(0).path("cylinder").asString())
+                .isEqualTo("IB");
     }
 
     private static JsonNode further() {

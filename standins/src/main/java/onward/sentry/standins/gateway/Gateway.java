@@ -53,13 +53,14 @@ public final class Gateway {
     private static void follow(LinkClient link, Faults faults, AtomicReference<List<LinkMessages.Detector>> known)
             throws InterruptedException {
         Set<String> busy = ConcurrentHashMap.newKeySet();
+        var supplies = new Supplies();
         try (var lanes = new ClosingPool()) {
             while (true) {
                 try {
                     known.set(link.detectors());
                     for (var detector : known.get()) {
                         if (detector.run().isPresent() && busy.add(detector.serial())) {
-                            var lane = new Lane(link, detector, faults);
+                            var lane = new Lane(link, detector, faults, supplies);
                             lanes.pool.execute(() -> {
                                 try {
                                     lane.run();

@@ -30,10 +30,13 @@ final class Lane implements Runnable {
     private final ArrayDeque<LinkMessages.Batch> unacknowledged = new ArrayDeque<>();
     private final long seed;
     private final Random random;
+    private final Supplies supplies;
     private LinkMessages.Run run;
+    private boolean valveOpen;
 
-    Lane(LinkClient link, LinkMessages.Detector detector, Faults faults) {
+    Lane(LinkClient link, LinkMessages.Detector detector, Faults faults, Supplies supplies) {
         this.link = link;
+        this.supplies = supplies;
         this.detector = detector;
         this.faults = faults;
         this.run = detector.run().orElseThrow();
@@ -71,6 +74,7 @@ final class Lane implements Runnable {
             var readings = new ArrayList<Reading>();
             while (instrument.now() + STEP_MILLIS <= until) {
                 follow(hands);
+                draw(instrument);
                 readings.add(shown(instrument.step(STEP_MILLIS)));
             }
             if (!readings.isEmpty()) {
@@ -108,6 +112,27 @@ final class Lane implements Runnable {
                 gas(),
                 air(),
                 run.lagSeconds().orElse(0.0));
+    }
+
+    /** While the valve is open its cylinder empties; once it is empty, clean air is all that comes. */
+    private void draw(SimDetector instrument) {
+        var asks = run.asksFor();
+        boolean chosen = run.gas().isPresent();
+        if (!valveOpen && chosen && asks == NextAction.Kind.OPEN_GAS) {
+            run.gas()
+                    .get()
+                    .litresLeft()
+                    .ifPresent(litres -> supplies.hold(run.gas().get().cylinder(), litres));
+        }
+        boolean held = asks == NextAction.Kind.CONFIRM_ALARMS || asks == NextAction.Kind.CONFIRM_SAVED;
+        valveOpen = chosen && (asks == NextAction.Kind.WAIT_SETTLE || valveOpen && held);
+        if (valveOpen) {
+            var gas = run.gas().get();
+            double litres = gas.litresPerMinute().orElse(0.0) * STEP_MILLIS / 60_000;
+            if (!supplies.draw(gas.cylinder(), litres)) {
+                instrument.breathe(Atmosphere.cleanAir(), 0);
+            }
+        }
     }
 
     private Atmosphere gas() {

@@ -31,7 +31,16 @@ final class LinkMessages {
             Optional<Double> lagSeconds,
             Optional<Boolean> heldBack) {}
 
-    record Gas(String cylinder, List<Atmosphere.Part> components, String balance) {}
+    /**
+     * @param litresLeft in the cylinder when it was chosen
+     * @param litresPerMinute that this run draws while its valve is open
+     */
+    record Gas(
+            String cylinder,
+            List<Atmosphere.Part> components,
+            String balance,
+            Optional<Double> litresLeft,
+            Optional<Double> litresPerMinute) {}
 
     record OpenSession(String runId) {}
 

@@ -94,7 +94,7 @@ class LaneTest {
                 List.of(new LinkMessages.Sensor(spec, "C-1", LocalDate.of(2026, 1, 1))),
                 Optional.of(run));
         var address = URI.create("http://127.0.0.1:" + server.getAddress().getPort());
-        return new Lane(new LinkClient(address, "token"), detector, new Faults());
+        return new Lane(new LinkClient(address, "token"), detector, new Faults(), new Supplies());
     }
 
     @Test
