@@ -79,13 +79,16 @@ export function SensorPanel({
         <h3 className="min-w-12 shrink-0 text-2xl font-bold">
           <Formula text={sensor.formula} />
         </h3>
-        <p className={clsx("grow text-5xl leading-tight font-bold whitespace-nowrap", old && "text-soft line-through decoration-2")}>
-          {latest === null ? "–" : shown(latest, sensor.resolution)} <span className="text-lg font-normal text-soft">{sensor.unit}</span>
+        <p className="grow text-5xl leading-tight font-bold whitespace-nowrap">
+          <span className={old ? "text-soft line-through decoration-2" : undefined}>
+            {latest === null ? "–" : shown(latest, sensor.resolution)}
+          </span>{" "}
+          <span className="text-lg font-normal text-soft">{sensor.unit}</span>
         </p>
-        {old && <p className="text-sm font-semibold text-caution">{old} old</p>}
         <div className="flex flex-col items-end">
           <span className={clsx("border px-2 text-sm whitespace-nowrap", progressLook[progress])}>{progress}</span>
-          {sensor.expected !== null && (
+          {old && <p className="font-semibold text-caution">{old} old</p>}
+          {!old && sensor.expected !== null && (
             <p className="text-soft">
               label <strong className="text-ink">{Number(sensor.expected.toFixed(3))}</strong>
             </p>

@@ -12,6 +12,7 @@ import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.units.SiteUnits;
@@ -113,9 +114,12 @@ public record CalibrationCertificate(
                 readings,
                 started.timeScale() != 1,
                 gases(run),
-                Stream.of(Quantity.values())
-                        .flatMap(quantity -> run.measured(quantity).stream()
-                                .mapToObj(value -> new Condition(quantity.label(), quantity.text(value, units))))
+                Stream.concat(
+                                Stream.of(Quantity.values())
+                                        .flatMap(quantity -> run.measured(quantity).stream()
+                                                .mapToObj(value ->
+                                                        new Condition(quantity.label(), quantity.text(value, units)))),
+                                regulators(run))
                         .toList(),
                 run.sensors().stream()
                         .filter(spec -> !run.outcomes(spec.slot()).isEmpty())
@@ -124,6 +128,19 @@ public record CalibrationCertificate(
                 strip.encode(),
                 corrections,
                 runHash);
+    }
+
+    /** The bench's own regulators that brought the gas, each once. */
+    private static Stream<Condition> regulators(RunState run) {
+        return run.events().stream()
+                .filter(RunEvent.CylinderChosen.class::isInstance)
+                .map(RunEvent.CylinderChosen.class::cast)
+                .flatMap(chosen -> chosen.rig().stream()
+                        .filter(rig -> !rig.regulator().tag().isEmpty())
+                        .map(rig -> new Condition(
+                                "Regulator on " + chosen.cylinderId(),
+                                rig.regulator().toString())))
+                .distinct();
     }
 
     private static List<GasUsed> gases(RunState run) {

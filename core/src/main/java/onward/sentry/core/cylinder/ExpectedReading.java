@@ -10,6 +10,7 @@ import onward.sentry.core.gas.Conversion;
 import onward.sentry.core.gas.GasFigure;
 import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.gas.ReferenceValue;
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Working;
 
 /**
@@ -52,7 +53,21 @@ record ExpectedReading(double value, String label, Optional<Working> correction)
         boolean corrected = working.inputs().size() > 1;
         return new ExpectedReading(
                 value,
-                upTo(label, 3) + (corrected ? " → " + upTo(value, 3) : "") + unit,
+                simulant(sensor, component, conditions, value)
+                        .orElse(upTo(label, 3) + (corrected ? " → " + upTo(value, 3) : "") + unit),
                 corrected ? Optional.of(working.gives(upTo(value, 4) + unit)) : Optional.empty());
+    }
+
+    /** A label of methane on a bead that reads as pentane: "methane 1.45 vol%, read as pentane 58 %LEL, factor 2.00". */
+    private static Optional<String> simulant(
+            SensorSpec sensor, Component component, Conditions conditions, double value) {
+        return sensor.simulantFor().map(id -> {
+            var vapour = conditions.gases().gas(id);
+            var factor = new CatalyticResponse(conditions.basis(), conditions.gases()).factor(vapour);
+            return sensor.gas().nameInSentence() + " " + component.certified() + ", read as "
+                    + vapour.nameInSentence() + " " + upTo(value, 1) + " "
+                    + sensor.unit().symbol() + ", factor "
+                    + Figures.at(factor, 0.01);
+        });
     }
 }

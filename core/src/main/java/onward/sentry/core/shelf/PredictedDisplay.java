@@ -7,6 +7,7 @@ import java.util.function.ToDoubleFunction;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.detector.Technology;
+import onward.sentry.core.gas.CatalyticResponse;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Conversion;
 import onward.sentry.core.gas.CrossSensitivity;
@@ -57,20 +58,36 @@ public record PredictedDisplay(SensorSpec sensor, double own, double fromOthers,
         ToDoubleFunction<String> ppm = gas -> ppm(mixture, gas, site);
         double own = sensor.isOxygen()
                 ? mixture.oxygenVolPercent()
-                : inItsUnit(sensor, site, ppm.applyAsDouble(sensor.gasId()));
+                : simulantFactor(sensor, site) * inItsUnit(sensor, site, ppm.applyAsDouble(sensor.gasId()));
         double others = inItsUnit(sensor, site, othersPpm(sensor, site, mixture, ppm));
         var unit = " " + sensor.unit().symbol();
+        var working = Working.of("Display on this mix", formula(sensor));
+        if (sensor.simulantFor().isPresent()) {
+            working = working.with(
+                    "read as " + site.gases().gas(sensor.simulantFor().get()).nameInSentence() + ", factor",
+                    upTo(simulantFactor(sensor, site), 4));
+        }
         return new PredictedDisplay(
                 sensor,
                 own,
                 others,
-                Working.of("Display on this mix", formula(sensor))
-                        .with("own gas", upTo(own, 3) + unit)
+                working.with("own gas", upTo(own, 3) + unit)
                         .with("other gases", upTo(others, 3) + unit)
                         .gives(sensor.shown(own + others)));
     }
 
+    /** What a bead that is set to read as another vapour multiplies methane by; 1 for every other sensor. */
+    private static double simulantFactor(SensorSpec sensor, Site site) {
+        return sensor.simulantFor()
+                .map(vapour -> new CatalyticResponse(site.basis(), site.gases())
+                        .factor(site.gases().gas(vapour)))
+                .orElse(1.0);
+    }
+
     private static String formula(SensorSpec sensor) {
+        if (sensor.simulantFor().isPresent()) {
+            return "displayed = c · F(vapour)";
+        }
         return switch (sensor.technology()) {
             case ELECTROCHEMICAL, BIASED_ELECTROCHEMICAL -> "displayed = c + Σ c_j · X_j ÷ 100";
             case PHOTO_IONISATION -> "displayed = c + Σ c_j ÷ RF_j";

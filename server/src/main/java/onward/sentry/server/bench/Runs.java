@@ -233,7 +233,11 @@ public class Runs {
         lanes.check(runId, command);
         var refusal = Optional.<Refusal>empty();
         // All rows first, in the order of their ids: nobody waits for a run while holding what follows from another.
-        for (var run : served.stream().map(this::locked).toList()) {
+        var locked = served.stream().map(this::locked).toList();
+        if (command instanceof RunCommand.Sign) {
+            fleet.lock(locked.stream().map(RunEntity::detectorId).toList());
+        }
+        for (var run : locked) {
             if (!log.holds(run.id(), clientId)) {
                 var events = new ArrayList<RunEvent>();
                 var live = change(

@@ -6,6 +6,7 @@ import java.sql.Timestamp;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import onward.sentry.formats.TableOut;
+import onward.sentry.server.house.House;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -17,8 +18,10 @@ class Exports {
     private static final int ROWS_AT_ONCE = 1_000;
 
     private final JdbcTemplate jdbc;
+    private final House house;
 
-    Exports(JdbcTemplate jdbc) {
+    Exports(JdbcTemplate jdbc, House house) {
+        this.house = house;
         this.jdbc = new JdbcTemplate(jdbc.getDataSource());
         this.jdbc.setFetchSize(ROWS_AT_ONCE);
     }
@@ -28,12 +31,16 @@ class Exports {
     public void write(ExportTable table, LocalDate from, LocalDate until, TableOut out) {
         var days = table.hasDays() ? new Object[] {from, until} : new Object[0];
         int columns = table.columns().size();
+        var figures = new RunFigures(house);
         jdbc.query(
                 table.sql(),
                 row -> {
                     var cells = new ArrayList<Object>(columns);
                     for (int i = 1; i <= columns; i++) {
                         cells.add(cell(row.getObject(i)));
+                    }
+                    if (table == ExportTable.RUNS) {
+                        figures.round(cells);
                     }
                     try {
                         out.row(cells);

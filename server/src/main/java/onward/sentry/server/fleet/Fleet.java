@@ -246,6 +246,7 @@ public class Fleet {
     @Transactional
     public Known release(String serial, String remark, String by) {
         var detector = entity(serial);
+        lock(List.of(detector.id()));
         var open = holds.findByDetectorIdAndReleasedAtIsNullOrderByPlacedAt(detector.id());
         Refusal.unless(!open.isEmpty(), "not-on-hold", "", serial + " is not on hold.", "There is nothing to release.");
         var card = house.latestCard(detector.model());
@@ -271,6 +272,7 @@ public class Fleet {
     @Transactional
     public void signed(
             UUID detectorId, UUID runId, Job job, RunSigned signed, boolean standsForBump, String strip, Instant at) {
+        lock(List.of(detectorId));
         var detector = detectors.findById(detectorId).orElseThrow();
         var bySlot = detector.fitted().stream().collect(Collectors.toMap(SensorEntity::slot, s -> s));
         for (var result : signed.results()) {
@@ -318,9 +320,21 @@ public class Fleet {
         return byModel;
     }
 
+    /**
+     * Holds detectors for this transaction, in the one order in which everybody takes them: after cylinders, before what
+     * makes them due or holds them, and before the ledger.
+     */
+    @Transactional
+    public void lock(Collection<UUID> ids) {
+        if (!ids.isEmpty()) {
+            detectors.lock(ids);
+        }
+    }
+
     /** Something has made a detector due at once, beside whatever else has; the same event a second time changes nothing. */
     @Transactional
     public void makeDue(UUID detectorId, Cause cause) {
+        lock(List.of(detectorId));
         add(detectorId, cause);
         triggers.flush();
         states.renew(detectors.findById(detectorId).orElseThrow());
@@ -352,6 +366,7 @@ public class Fleet {
     @Transactional
     public void lift(Cause.Kind kind, String source) {
         var lifted = triggers.findByKindAndSourceAndSettledOnIsNull(kind, source);
+        lock(lifted.stream().map(DueCauseEntity::detectorId).toList());
         lifted.forEach(open -> open.settle(site.today()));
         triggers.flush();
         lifted.stream()

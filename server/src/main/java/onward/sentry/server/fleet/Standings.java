@@ -1,5 +1,6 @@
 package onward.sentry.server.fleet;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -70,6 +71,7 @@ public class Standings {
      */
     @Transactional
     public void again(UUID detectorId, Standing before, UUID runId, Predicate<Cause> made, String why, String by) {
+        detectors.lock(List.of(detectorId));
         var detector = detectors.findById(detectorId).orElseThrow();
         var fitted = detector.fitted().stream().collect(Collectors.toMap(SensorEntity::id, sensor -> sensor));
         before.sensors().forEach(sensor -> fitted.get(sensor.id()).standAgain(sensor));

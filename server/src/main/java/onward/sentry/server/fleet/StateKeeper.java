@@ -166,6 +166,7 @@ class StateKeeper {
     /** Other house rules or another card may move due dates and states. */
     @EventListener
     void renewAll(PolicyChanged changed) {
+        detectors.lockAll();
         renew(detectors.findAllByOrderBySerial());
     }
 }

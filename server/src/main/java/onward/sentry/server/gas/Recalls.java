@@ -153,6 +153,7 @@ class Recalls {
             shelf.hold(cylinder.tag(), Cause.Kind.RECALL, id.toString(), "Recalled: " + reason.strip(), by);
         }
         var due = resting(cylinders);
+        fleet.lock(due.stream().map(Resting::detectorId).toList());
         for (var detector : due) {
             fleet.makeDue(
                     detector.detectorId(),

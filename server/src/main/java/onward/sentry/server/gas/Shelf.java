@@ -5,6 +5,7 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
@@ -271,7 +272,11 @@ public class Shelf {
     /** An event no longer holds cylinders; those that nothing else holds are what they were before. */
     @Transactional
     public void lift(Cause.Kind kind, String source, String reason, String by) {
-        for (var lifted : holds.findByKindAndSourceAndLiftedAtIsNull(kind, source)) {
+        var byTag = new TreeMap<String, CylinderHoldEntity>();
+        for (var held : holds.findByKindAndSourceAndLiftedAtIsNull(kind, source)) {
+            byTag.put(cylinders.findById(held.cylinderId()).orElseThrow().tag(), held);
+        }
+        for (var lifted : byTag.values()) {
             lifted.lift(site.now(), by);
             holds.flush();
             var cylinder = cylinders.findById(lifted.cylinderId()).orElseThrow();

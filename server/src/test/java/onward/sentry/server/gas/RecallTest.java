@@ -107,4 +107,42 @@ class RecallTest {
                         .status())
                 .isEqualTo(404);
     }
+
+    @Test
+    void recallsOverlapAndEachLiftsOnlyItsOwn() {
+        var lot = "LOT-" + java.util.UUID.randomUUID();
+        var cylinder = island.cylinder(Map.of("lot", lot));
+        var tag = cylinder.path("tag").asString();
+        var serial = island.quoin4();
+        island.calibrate(serial, cylinder.path("id").asString(), Map.of());
+        var one = recall("LOT", lot);
+        var dropped =
+                technician.post("/api/v1/detectors/" + serial + "/triggers", Map.of("cause", "DROPPED", "remark", ""));
+        assertThat(dropped.status()).as("a drop counts beside a recall").isEqualTo(200);
+        var two = recall("CYLINDER", tag);
+
+        withdraw(one);
+        assertThat(standing(tag)).as("the second recall still covers it").isEqualTo("on hold");
+        assertThat(state(serial)).isEqualTo("due");
+        var back = lead.post("/api/v1/cylinders/" + tag + "/release", Map.of("reason", "looks fine"));
+        assertThat(back.text("code")).isEqualTo("cylinder-recalled");
+
+        withdraw(two);
+        assertThat(standing(tag)).isEqualTo("in date");
+        assertThat(state(serial)).as("it was dropped all the same").isEqualTo("due");
+        island.calibrate(serial, island.houseMix(), Map.of());
+        assertThat(state(serial)).isEqualTo("ready");
+    }
+
+    private String recall(String scope, String named) {
+        var recall = lead.post("/api/v1/recalls", Map.of("scope", scope, "named", named, "reason", "low"));
+        assertThat(recall.status()).as(recall.toString()).isEqualTo(201);
+        return recall.text("id");
+    }
+
+    private void withdraw(String id) {
+        assertThat(lead.post("/api/v1/recalls/" + id + "/withdrawal", Map.of("reason", "it was right"))
+                        .status())
+                .isEqualTo(200);
+    }
 }
