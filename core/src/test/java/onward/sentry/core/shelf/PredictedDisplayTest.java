@@ -4,12 +4,30 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import java.util.Optional;
+import onward.sentry.core.card.AcceptRule;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.card.Target;
+import onward.sentry.core.card.Tries;
+import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.detector.Reads;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.CatalyticResponse;
 import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
+import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.SiteFigures;
 import onward.sentry.core.gas.Unit;
+import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.run.Fixtures;
+import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.working.Figures;
 import org.junit.jupiter.api.Test;
 
 class PredictedDisplayTest {
@@ -49,5 +67,53 @@ class PredictedDisplayTest {
         var methane = mix("nitrogen", new Component("methane", Concentration.of(1.25, Unit.VOL_PERCENT), 0.02));
         assertThat(on(2, methane).shown()).isZero();
         assertThat(on(3, methane).shown()).isZero();
+    }
+
+    @Test
+    void aBeadThatReadsAsPentaneIsPredictedAndLabelledByItsFactor() {
+        var plain = Fixtures.quoin4().sensor(1);
+        var bead = new SensorSpec(
+                1,
+                "methane",
+                plain.technology(),
+                plain.unit(),
+                100,
+                1,
+                plain.alarms(),
+                20,
+                58,
+                Reads.RAW,
+                Optional.of("n-pentane"),
+                false);
+        var card = Fixtures.quoin4();
+        var pentane = new ProcedureCard(
+                card.model(),
+                1,
+                LelBasis.HANDBOOK,
+                List.of(bead),
+                0.5,
+                1.2,
+                0.6,
+                50,
+                card.interval(),
+                Tries.USUAL,
+                List.of(new Step.ApplyGas(
+                        List.of(Target.of(1, Purpose.SPAN)), new AcceptRule.StableOrDeadline(30, 150), 60, "")),
+                List.of(new Step.ApplyGas(
+                        List.of(Target.of(1, Purpose.BUMP)), new AcceptRule.OnStability(5, 60), 45, "")));
+        var gas = mix("air", new Component("methane", Concentration.of(1.45, Unit.VOL_PERCENT), 0.02));
+        double factor = new CatalyticResponse(LelBasis.HANDBOOK)
+                .factor(GasLibrary.shipped().gas("n-pentane"));
+        var shown = PredictedDisplay.of(pentane, gas, SiteFigures.NONE).get(0);
+        assertThat(shown.shown()).isCloseTo(29 * factor, within(1e-9));
+        assertThat(shown.working().toString()).contains("read as n-pentane, factor");
+
+        var cylinder = Fixtures.houseMix();
+        var air = new Cylinder("C", "L", gas, cylinder.madeOn(), cylinder.useBefore(), 72, 40, 30, cylinder.state());
+        var demand = GasDemands.of(pentane, Job.CALIBRATION, HousePolicy.SHIPPED, Fixtures.TODAY)
+                .get(0);
+        assertThat(CylinderCheck.of(air, demand).label().get(0).label())
+                .isEqualTo("methane 1.45 vol%, read as n-pentane " + Figures.upTo(29 * factor, 1) + " %LEL, factor "
+                        + Figures.at(factor, 0.01));
     }
 }

@@ -39,21 +39,6 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
                     + " union select detector_id from due_trigger where settled_on is null")
     List<UUID> findNoted();
 
-    /** Some whose state has stopped being true, held for this transaction; those that somebody else holds are left out. */
-    @Query(
-            nativeQuery = true,
-            value = "select id from detector where state_valid_through < :day order by id limit :most"
-                    + " for update skip locked")
-    List<UUID> lockExpired(LocalDate day, int most);
-
-    /** Holds several for this transaction, in the one order in which everybody takes them. */
-    @Query(nativeQuery = true, value = "select id from detector where id in :ids order by id for no key update")
-    List<UUID> lock(Collection<UUID> ids);
-
-    /** The same of the whole fleet. */
-    @Query(nativeQuery = true, value = "select id from detector order by id for no key update")
-    List<UUID> lockAll();
-
     /** How many of a model fall due next on a day. */
     record DueOnDay(String model, LocalDate dueOn, long detectors) {}
 

@@ -75,6 +75,7 @@ public class Fleet {
     private final HoldRepository holds;
     private final DueCauseRepository triggers;
     private final StateKeeper states;
+    private final DetectorLocks locks;
     private final House house;
     private final Ledger ledger;
     private final Site site;
@@ -85,6 +86,7 @@ public class Fleet {
             HoldRepository holds,
             DueCauseRepository triggers,
             StateKeeper states,
+            DetectorLocks locks,
             House house,
             Ledger ledger,
             Site site,
@@ -93,6 +95,7 @@ public class Fleet {
         this.holds = holds;
         this.triggers = triggers;
         this.states = states;
+        this.locks = locks;
         this.house = house;
         this.ledger = ledger;
         this.site = site;
@@ -327,7 +330,7 @@ public class Fleet {
     @Transactional
     public void lock(Collection<UUID> ids) {
         if (!ids.isEmpty()) {
-            detectors.lock(ids);
+            locks.hold(ids);
         }
     }
 

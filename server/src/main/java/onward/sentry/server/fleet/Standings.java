@@ -20,6 +20,7 @@ public class Standings {
     private final HoldRepository holds;
     private final DueCauseRepository triggers;
     private final StateKeeper states;
+    private final DetectorLocks locks;
     private final Ledger ledger;
     private final Site site;
 
@@ -28,12 +29,14 @@ public class Standings {
             HoldRepository holds,
             DueCauseRepository triggers,
             StateKeeper states,
+            DetectorLocks locks,
             Ledger ledger,
             Site site) {
         this.detectors = detectors;
         this.holds = holds;
         this.triggers = triggers;
         this.states = states;
+        this.locks = locks;
         this.ledger = ledger;
         this.site = site;
     }
@@ -71,7 +74,7 @@ public class Standings {
      */
     @Transactional
     public void again(UUID detectorId, Standing before, UUID runId, Predicate<Cause> made, String why, String by) {
-        detectors.lock(List.of(detectorId));
+        locks.hold(List.of(detectorId));
         var detector = detectors.findById(detectorId).orElseThrow();
         var fitted = detector.fitted().stream().collect(Collectors.toMap(SensorEntity::id, sensor -> sensor));
         before.sensors().forEach(sensor -> fitted.get(sensor.id()).standAgain(sensor));

@@ -27,6 +27,7 @@ class StateKeeper {
     private final DetectorRepository detectors;
     private final HoldRepository holds;
     private final DueCauseRepository triggers;
+    private final DetectorLocks locks;
     private final House house;
     private final Site site;
     private final JsonMapper json;
@@ -35,12 +36,14 @@ class StateKeeper {
             DetectorRepository detectors,
             HoldRepository holds,
             DueCauseRepository triggers,
+            DetectorLocks locks,
             House house,
             Site site,
             JsonMapper json) {
         this.detectors = detectors;
         this.holds = holds;
         this.triggers = triggers;
+        this.locks = locks;
         this.house = house;
         this.site = site;
         this.json = json;
@@ -158,7 +161,7 @@ class StateKeeper {
      * @return how many
      */
     int renewExpired(int most) {
-        var expired = detectors.lockExpired(site.today(), most);
+        var expired = locks.holdExpired(site.today(), most);
         renew(detectors.findByIdIn(expired));
         return expired.size();
     }
@@ -166,7 +169,7 @@ class StateKeeper {
     /** Other house rules or another card may move due dates and states. */
     @EventListener
     void renewAll(PolicyChanged changed) {
-        detectors.lockAll();
+        locks.holdAll();
         renew(detectors.findAllByOrderBySerial());
     }
 }

@@ -2,6 +2,7 @@ package onward.sentry.server.equipment;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.HashMap;
 import java.util.Map;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.plan.ComingUp;
@@ -67,9 +68,13 @@ class EquipmentTest {
         var gateway = island.gateway(serial, runId, Map.of());
         island.work(runId, gateway, mix, "CHOOSE_CYLINDER", 1);
         var brought = tried.path("rig");
-        assertThat(island.confirm(runId, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", mix, "rig", brought))
-                        .status())
-                .isEqualTo(200);
+        var chosen = Map.<String, Object>of("kind", "CHOOSE_CYLINDER", "cylinderId", mix, "rig", brought);
+        var asked = island.confirm(runId, chosen);
+        assertThat(asked.text("code")).as("it has only met stable gases").isEqualTo("regulator-family");
+        assertThat(asked.text("detail")).contains("RG-80", "acid or oxidising");
+        var accepted = new HashMap<>(chosen);
+        accepted.put("familyAccepted", true);
+        assertThat(island.confirm(runId, accepted).status()).isEqualTo(200);
         assertThat(regulator("RG-80").path("family").asString()).isEmpty();
         island.work(runId, gateway, mix, "CONFIRM_ALARMS", 1);
         assertThat(regulator("RG-80").path("family").asString()).isEqualTo("acid or oxidising");
