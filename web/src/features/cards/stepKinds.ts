@@ -86,12 +86,13 @@ export const stepKinds: StepKind[] = [
   {
     kind: "apply-gas",
     name: "Gas",
-    begins: { targets: [], accept: onStability(30, 150), noResponseSeconds: 60, mayBeLeftOut: false, note: "" },
+    begins: { targets: [], accept: onStability(30, 150), noResponseSeconds: 60, mayBeLeftOut: false, exposureLimitSeconds: 0, note: "" },
     fields: [
       { type: "targets", key: "targets", label: "Sensors that meet the gas" },
       accept,
       seconds("noResponseSeconds", "Not moved by then: no response"),
       { type: "yes", key: "mayBeLeftOut", label: "The technician may leave it out" },
+      seconds("exposureLimitSeconds", "Gas on at most; 0 for twice the deadline"),
       note,
     ],
   },

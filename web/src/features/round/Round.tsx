@@ -7,6 +7,7 @@ import { isScannerBurst, isTypingIn, takeScans } from "../../app/scanner";
 import { Button, buttonLook } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { Loading, Told } from "../../ui/Told";
+import { usePutOnBench } from "../bench/usePutOnBench";
 import { AtHand } from "./AtHand";
 import { NotAllWell } from "./NotAllWell";
 import { liveQuery, roundQuery } from "./queries";
@@ -25,6 +26,7 @@ export function Round() {
   const kept = outbox.kept.flatMap((entry) => (entry.place === "round" && entry.roundId === roundId ? [entry.body] : []));
   const [scanned, setScanned] = useState<string | null>(null);
   const [notWell, setNotWell] = useState(false);
+  const { put, pending: putting } = usePutOnBench();
   const bump = useMutation({
     mutationFn: async ({ seen, key }: { seen: Seen; key: string }) => {
       try {
@@ -182,8 +184,13 @@ export function Round() {
                     {d.model}, {d.crew}
                   </span>
                   {d.refusal && (
-                    <span className="w-full pl-3 text-sm text-caution">
+                    <span className="flex w-full flex-wrap items-center gap-x-4 pl-3 text-sm text-caution">
                       Not on {view.cylinder}: {d.refusal.reason}
+                      {!ended && (
+                        <Button kind="quiet" className="px-0" disabled={putting} onClick={() => put(d.serial, "BUMP")}>
+                          Bump {d.serial} on the bench
+                        </Button>
+                      )}
                     </span>
                   )}
                 </li>
