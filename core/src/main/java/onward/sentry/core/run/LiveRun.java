@@ -3,9 +3,11 @@ package onward.sentry.core.run;
 import static onward.sentry.core.working.Refusal.unless;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
@@ -30,18 +32,22 @@ public final class LiveRun {
     private final RunTraces traces;
     private RunState state;
 
-    private LiveRun(ProcedureCard plain, HousePolicy policy, List<RunEvent> events) {
+    private LiveRun(ProcedureCard plain, HousePolicy policy, List<RunEvent> events, List<Reading> readings) {
         var card = plain.under(policy);
         this.policy = policy;
         this.judge = new RunJudge(card, policy);
         this.state = RunState.of(card, events);
         this.traces = new RunTraces();
-        for (var event : events) {
-            traces.reach(event.at());
-            if (event instanceof RunEvent.ReadingTyped typed) {
-                traces.add(new Reading(typed.at(), Map.of(typed.slot(), typed.value())));
-            }
-        }
+        // A run may have been typed for a while and linked for a while: its readings go in by their time.
+        Stream.concat(
+                        readings.stream(),
+                        events.stream()
+                                .filter(RunEvent.ReadingTyped.class::isInstance)
+                                .map(RunEvent.ReadingTyped.class::cast)
+                                .map(typed -> new Reading(typed.at(), Map.of(typed.slot(), typed.value()))))
+                .sorted(Comparator.comparingLong(Reading::at))
+                .forEach(traces::add);
+        events.forEach(event -> traces.reach(event.at()));
     }
 
     private LiveRun(LiveRun other) {
@@ -57,15 +63,13 @@ public final class LiveRun {
     }
 
     public static LiveRun start(ProcedureCard card, HousePolicy policy, RunEvent.RunStarted started) {
-        return new LiveRun(card, policy, List.of(started));
+        return new LiveRun(card, policy, List.of(started), List.of());
     }
 
     /** Brings a run back from what was stored: its events, and the readings that came over the link. */
     public static LiveRun resume(
             ProcedureCard card, HousePolicy policy, List<RunEvent> events, List<Reading> readings) {
-        var run = new LiveRun(card, policy, events);
-        readings.forEach(run.traces::add);
-        return run;
+        return new LiveRun(card, policy, events, readings);
     }
 
     public RunState state() {
@@ -84,11 +88,14 @@ public final class LiveRun {
     /**
      * Takes a reading in and returns the events that it brought about, already folded in. One that was measured before
      * something that has been confirmed since is late: nothing is judged until readings have come that far too, for the last
-     * seconds are missing until then.
+     * seconds are missing until then. A run whose readings are typed takes none from a gateway.
      */
     public List<RunEvent> observe(Reading reading) {
+        if (state.typed()) {
+            return List.of();
+        }
         boolean late = reading.at() < traces.now();
-        var gap = state.typed() ? Optional.<RunEvent>empty() : judge.gap(state, traces, reading.at());
+        var gap = judge.gap(state, traces, reading.at());
         traces.add(reading);
         var all = new ArrayList<>(gap.stream().toList());
         state = state.plus(all);

@@ -321,6 +321,14 @@ class UnattendedGasTest {
         var taken = run.state().outcomes(3).get(0);
         assertThat(taken.how()).isEqualTo("declared");
         assertThat(taken.t90Seconds()).as("nobody can know it").isEmpty();
+        assertThat(run.observe(new Reading(instrument.now() + 22_000, Map.of(3, 12.0))))
+                .as("a gateway that goes on sending is not listened to")
+                .isEmpty();
+        var again = LiveRun.resume(
+                run.state().card(), HousePolicy.SHIPPED, run.state().events(), instrument.readings());
+        assertThat(again.traces().trace(3).size())
+                .as("brought back with both kinds of readings")
+                .isEqualTo(run.traces().trace(3).size());
         run.carryOut(new RunCommand.SwitchSource(ReadingSource.LINK), instrument.now() + 25_000, "Una");
         assertThat(run.state().typed()).isFalse();
         assertThat(events(RunEvent.SourceSwitched.class)).hasSize(2).allMatch(e -> e.by().equals("Una"));

@@ -282,7 +282,7 @@ public class Runs {
     public void readings(
             UUID runId, UUID sessionId, long sequence, OptionalLong gatewayRunTime, List<Reading> readings) {
         var run = locked(runId);
-        if (!UNFINISHED.contains(run.phase()) || readings.isEmpty()) {
+        if (!UNFINISHED.contains(run.phase()) || !run.source().isByLink() || readings.isEmpty()) {
             return;
         }
         change(

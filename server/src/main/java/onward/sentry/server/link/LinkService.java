@@ -68,7 +68,8 @@ class LinkService {
                 .query(UUID.class)
                 .optional()
                 .map(runs::run)
-                .filter(run -> Runs.UNFINISHED.contains(run.phase()));
+                .filter(run ->
+                        Runs.UNFINISHED.contains(run.phase()) && run.source().isByLink());
     }
 
     /** Opens a session for a run; a live session of the same detector ends. */
