@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -17,6 +18,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import javax.sql.DataSource;
 import onward.sentry.server.people.Role;
+import onward.sentry.server.platform.DailyMarks;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
@@ -35,7 +37,8 @@ class StressTest {
 
     @Test
     void twoTechniciansOnSixLanesLeaveARecordThatHolds() throws Exception {
-        try (var server = TestServer.withPeople()) {
+        var key = Files.writeString(folder.resolve("mark.key"), "6d".repeat(32));
+        try (var server = TestServer.withPeople("--sentry.mark-key-file=" + key)) {
             var people = List.of(server.signedIn(Role.TECHNICIAN), server.signedIn(Role.LEAD));
             var islands = people.stream().map(api -> new Island(server, api)).toList();
             for (int i = 0; i < 3; i++) {
@@ -69,6 +72,7 @@ class StressTest {
                             .single())
                     .as("no cylinder gave more than it held")
                     .isZero();
+            server.bean(DailyMarks.class).markToday();
             var told = new ByteArrayOutputStream();
             try (var connection = server.bean(DataSource.class).getConnection()) {
                 assertThat(Verify.everything(connection, folder, new PrintStream(told, true, StandardCharsets.UTF_8)))
