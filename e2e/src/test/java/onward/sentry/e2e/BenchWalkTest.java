@@ -87,8 +87,15 @@ class BenchWalkTest {
             una.confirm("Carbon monoxide failed").confirm("Choose the cylinder").asked("Save on the instrument");
             assertThat(page.getByLabel("Carbon monoxide", new Page.GetByLabelOptions().setExact(true)))
                     .containsText("failed");
-            page.getByLabel("Instrument fails Carbon monoxide").click();
-            una.confirm("Save on the instrument");
+            page.getByRole(
+                            AriaRole.RADIO,
+                            new Page.GetByRoleOptions().setName("Pass").setExact(true))
+                    .all()
+                    .forEach(Locator::click);
+            page.getByLabel("Instrument’s verdict on Carbon monoxide")
+                    .getByRole(AriaRole.RADIO, new Locator.GetByRoleOptions().setName("Fail"))
+                    .click();
+            una.confirmButton().click();
             // The second try was worked on a cylinder with carbon monoxide alone; the others are verified on the mix.
             una.confirm("Choose the cylinder")
                     .confirm("Carbon monoxide failed: sign, tag")

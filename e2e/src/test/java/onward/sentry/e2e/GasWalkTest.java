@@ -168,7 +168,7 @@ class GasWalkTest {
             una.putOnBench("NL-101").confirm("Check the detector before gas").asked("Choose the cylinder");
             una.button("Change").click();
             page.getByLabel("Regulator of the bench").selectOption("RG-02");
-            assertThat(page.getByLabel("Rig")).containsText("fixed flow 0.47 L/min");
+            assertThat(page.getByLabel("Gas path")).containsText("fixed flow 0.47 L/min");
             page.getByLabel("Regulator of the bench").selectOption("RG-NH");
             assertThat(page.getByText("This regulator is kept for the family 'alkaline'")
                             .first())
@@ -219,9 +219,8 @@ class GasWalkTest {
             world.crew("Kiln", "KN-", 1, 120);
             una.putOnBench("KN-101").confirm("Check the detector before gas").asked("Choose the cylinder");
             una.button("Change").click();
-            page.getByLabel("Rig of the bench").selectOption("Window");
-            assertThat(page.getByLabel("Rig", new Page.GetByLabelOptions().setExact(true)))
-                    .containsText("fixed flow 0.49 L/min");
+            page.getByLabel("Saved gas set-up").selectOption("Window");
+            assertThat(page.getByLabel("Gas path")).containsText("fixed flow 0.49 L/min");
             una.open("/gas/equipment").button("Take rig Window apart").click();
             assertThat(rig).hasCount(0);
             una.nothingWentWrong();

@@ -157,7 +157,7 @@ final class Walk implements AutoCloseable {
         return page.getByLabel("Next action");
     }
 
-    private Locator confirmButton() {
+    Locator confirmButton() {
         return nextHand().locator("button:has(kbd)");
     }
 
