@@ -250,7 +250,7 @@ function Lane({
               {data.mayBeCountersigned && data.mine && <Countersign runId={data.id} technician={data.technician} />}
             </p>
           )}
-          {data.picture && (
+          {data.picture && next.kind !== "CLOSE_GAS" && (
             <img src={data.picture.path} alt={data.picture.description} className="max-h-72 self-start border border-line bg-white" />
           )}
           {next.kind === "MEASURE" && next.readable && data.mine && (
