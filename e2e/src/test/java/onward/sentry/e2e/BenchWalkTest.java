@@ -87,11 +87,10 @@ class BenchWalkTest {
             una.confirm("Carbon monoxide failed").confirm("Choose the cylinder").asked("Save on the instrument");
             assertThat(page.getByLabel("Carbon monoxide", new Page.GetByLabelOptions().setExact(true)))
                     .containsText("failed");
-            page.getByRole(
-                            AriaRole.RADIO,
-                            new Page.GetByRoleOptions().setName("Pass").setExact(true))
+            page.getByRole(AriaRole.RADIOGROUP)
                     .all()
-                    .forEach(Locator::click);
+                    .forEach(
+                            verdict -> verdict.getByRole(AriaRole.RADIO).first().click());
             page.getByLabel("Instrument’s verdict on Carbon monoxide")
                     .getByRole(AriaRole.RADIO, new Locator.GetByRoleOptions().setName("Fail"))
                     .click();
