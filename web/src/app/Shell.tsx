@@ -29,6 +29,16 @@ const places = [
   { to: "/workings", word: "Workings" },
 ] as const;
 
+/** On a narrow page the header has two lines; what sticks below it sticks below both. */
+function tellHeight(header: HTMLElement | null) {
+  if (!header) {
+    return;
+  }
+  const observer = new ResizeObserver(() => document.documentElement.style.setProperty("--header", `${header.offsetHeight}px`));
+  observer.observe(header);
+  return () => observer.disconnect();
+}
+
 export function Shell() {
   const session = useSession();
   const queries = useQueryClient();
@@ -62,7 +72,10 @@ export function Shell() {
       <a href="#work" className="sr-only bg-act p-3 text-on-act focus:not-sr-only">
         Skip to content
       </a>
-      <header className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-3 print:hidden">
+      <header
+        ref={tellHeight}
+        className="sticky top-0 z-10 flex flex-wrap items-center gap-x-2 gap-y-1 border-b-2 border-ink bg-paper px-4 py-1.5 sm:gap-x-3 print:hidden"
+      >
         <nav aria-label="Places" className="flex w-full items-stretch justify-between overflow-x-auto sm:w-auto sm:justify-start sm:gap-1">
           {places.map((place) => (
             <Link

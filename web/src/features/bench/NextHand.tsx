@@ -38,7 +38,7 @@ export function NextHand({
     <section
       aria-label="Next action"
       className={clsx(
-        "z-[5] flex flex-wrap items-center gap-x-6 gap-y-3 px-4 py-3 text-white sm:py-4 [@media(min-height:640px)]:sticky [@media(min-height:640px)]:top-26 sm:[@media(min-height:640px)]:top-14",
+        "z-[5] flex flex-wrap items-center gap-x-6 gap-y-3 px-4 py-3 text-white sm:py-4 [@media(min-height:640px)]:sticky [@media(min-height:640px)]:top-[var(--header,3.5rem)]",
         warns ? "bg-caution-deep" : failed ? "bg-fail-deep" : "bg-act-deep",
       )}
     >

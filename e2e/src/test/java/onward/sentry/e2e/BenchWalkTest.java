@@ -73,6 +73,23 @@ class BenchWalkTest {
     }
 
     @Test
+    void theNextActionStaysInSightOnATabletHeldUpright() {
+        try (var una = new Walk(world).signIn("una").readings("Typed by hand", 10)) {
+            var page = una.putOnBench("Q4-1002").page();
+            page.setViewportSize(820, 700);
+            var sentence = page.getByText("Check the detector before gas").first();
+            assertThat(sentence).isVisible();
+            page.evaluate("scrollTo(0, document.body.scrollHeight)");
+            assertThat(page.locator("header").first()).isInViewport();
+            var header = page.locator("header").first().boundingBox();
+            Assertions.assertThat(sentence.boundingBox().y)
+                    .as("below the header, which has two lines here")
+                    .isGreaterThanOrEqualTo(header.y + header.height);
+            una.nothingWentWrong();
+        }
+    }
+
+    @Test
     void aWornCellFailsGoesOnHoldAndIsReleasedOnlyAfterItWasReplaced() {
         try (var una = new Walk(world).signIn("una").readings("Over the link", 60);
                 var marit = new Walk(world).signIn("marit").readings("Over the link", 60)) {
