@@ -157,6 +157,15 @@ final class Walk implements AutoCloseable {
         return page.getByLabel("Next action");
     }
 
+    /** Stops the run on the page, with a reason. */
+    void stopRun() {
+        button("Stop the run").first().click();
+        page.getByLabel("Why").fill("only shown");
+        page.getByRole(AriaRole.DIALOG)
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Stop the run"))
+                .click();
+    }
+
     Locator confirmButton() {
         return nextHand().locator("button:has(kbd)");
     }

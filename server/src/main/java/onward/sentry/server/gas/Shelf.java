@@ -259,6 +259,7 @@ public class Shelf {
         } else {
             become(cylinder, CylinderState.ON_HOLD, reason, by);
         }
+        cylinders.flush(); // its row is taken now, before any detector's
         return onShelf(cylinder);
     }
 
@@ -290,6 +291,7 @@ public class Shelf {
                 cylinder.stands(CylinderState.ON_HOLD, joined(open, ""));
             }
         }
+        cylinders.flush(); // their rows are taken now, before any detector's
     }
 
     private static void checkReason(String reason) {
