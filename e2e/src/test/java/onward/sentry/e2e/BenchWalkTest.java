@@ -98,9 +98,9 @@ class BenchWalkTest {
             // The second try was worked on a cylinder with carbon monoxide alone; the others are verified on the mix.
             una.confirm("Choose the cylinder")
                     .confirm("Carbon monoxide failed: sign, tag")
-                    .asked("Signed");
+                    .asked("Q4-1007 is out of use: tag it");
             var tag = page.request().get(world.url() + una.link("Tag to print").getAttribute("href"));
-            org.assertj.core.api.Assertions.assertThat(new String(tag.body(), StandardCharsets.ISO_8859_1))
+            Assertions.assertThat(new String(tag.body(), StandardCharsets.ISO_8859_1))
                     .startsWith("%PDF-");
             una.link("Today").click();
             var held = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("On hold: keep out of use"));
