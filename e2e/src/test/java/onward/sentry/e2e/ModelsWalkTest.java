@@ -111,6 +111,7 @@ class ModelsWalkTest {
                 page.keyboard().press("Enter");
             }
             case "ANSWER" -> page.keyboard().press("n");
+            case "CONFIRM_SAVED", "CONFIRM_ALARMS" -> walk.confirm((String) asked.get("sentence"));
             case "TRY_AGAIN" -> throw new AssertionError("a healthy detector failed: " + asked);
             default -> {
                 var confirm = walk.nextHand().locator("button:has(kbd)");

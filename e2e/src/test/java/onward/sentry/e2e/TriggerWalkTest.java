@@ -31,7 +31,8 @@ class TriggerWalkTest {
             page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("battery went flat")))
                     .check();
             una.button("Make it due").click();
-            assertThat(page.getByRole(AriaRole.ALERT)).containsText("due at once already");
+            assertThat(page.getByRole(AriaRole.MAIN))
+                    .containsText("Due at once: dropped or hit: off the quay; battery went flat.");
 
             una.open("/");
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("CP-101");
