@@ -123,13 +123,6 @@ final class World implements AutoCloseable {
         server.destroyForcibly().waitFor();
     }
 
-    /** The stand-in gateway stands still, its line open, until it is told otherwise. */
-    void gatewayStandsStill(boolean still) throws IOException, InterruptedException {
-        new ProcessBuilder("kill", still ? "-STOP" : "-CONT", String.valueOf(gateway.pid()))
-                .start()
-                .waitFor();
-    }
-
     void startAgain() throws IOException, InterruptedException {
         startServer(false);
     }
