@@ -129,7 +129,7 @@ public class FleetList {
     /** @param of how many of its model and job there are, itself among them */
     public record Counted(Line line, long of) {}
 
-    /** Lines whose state has stopped being true, and is not written anew yet, say what is true today. */
+    /** Lines whose stored state is out of date say what is true today. */
     private List<Line> current(List<Line> lines) {
         var expired = lines.stream()
                 .filter(line -> site.today().isAfter(line.validThrough()))

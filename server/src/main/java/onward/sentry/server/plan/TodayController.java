@@ -255,7 +255,7 @@ class TodayController {
 
     private record Asked(GasDemand demand, long jobs) {}
 
-    /** @param shelf the very list, which {@link Shelf#all} gives out anew when anything on it has changed */
+    /** @param shelf the list that {@link Shelf#all} gave out; it gives out another once anything on it has changed */
     private record Known(List<Shelf.OnShelf> shelf, Map<Asked, GasReady> ready) {}
 
     private final AtomicReference<Known> weighed = new AtomicReference<>();
