@@ -7,16 +7,17 @@ create temp table model_detector as
     select distinct on (model) * from detector d where model = 'Quoin 4' and last_strip is not null order by model, serial;
 
 insert into detector (id, serial, asset_tag, model, crew, location, received_on, state_word, usable, state_reason,
-        state_valid_through, due_on, due_working, last_good_bump, last_strip, last_verdict, last_run_on, version)
+        state_valid_through, due_on, due_working, last_strip, last_verdict, last_run_on, version)
     select gen_random_uuid(), 'LD-' || n, 'LT-' || n, m.model, 'Crew ' || n % 40, m.location, m.received_on,
         (array['READY', 'READY', 'READY', 'BUMP_FIRST', 'DUE_SOON', 'DUE', 'OVERDUE'])[1 + n % 7], n % 7 not in (3, 6),
         m.state_reason,
-        current_date + 30, current_date + (n % 60), m.due_working, current_date - n % 3, m.last_strip, m.last_verdict,
+        current_date + 30, current_date + (n % 60), m.due_working, m.last_strip, m.last_verdict,
         current_date - (n % 30), 0
     from generate_series(1, 9936) n, model_detector m;
 
-insert into sensor (id, detector_id, slot, serial, fitted_on, last_good_on, last_verdict)
-    select gen_random_uuid(), d.id, slot, 'LS-' || slot || substr(d.serial, 3), current_date - 400, current_date - 20, 'PASS'
+insert into sensor (id, detector_id, slot, serial, fitted_on, last_good_on, last_good_bump, last_verdict)
+    select gen_random_uuid(), d.id, slot, 'LS-' || slot || substr(d.serial, 3), current_date - 400, current_date - 20,
+        current_date - substr(d.serial, 4)::int % 3, 'PASS'
     from detector d, generate_series(1, 4) slot where d.serial like 'LD-%';
 
 create temp table model_run as

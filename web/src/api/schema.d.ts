@@ -2649,6 +2649,7 @@ export interface components {
             model: string;
             crew: string;
             sensors: components["schemas"]["RoundSensor"][];
+            others: string[];
             linked: boolean;
             refusal: components["schemas"]["Refusal"] | null;
         };
@@ -3860,6 +3861,8 @@ export interface components {
             tag: string;
             /** Format: int32 */
             serves: number;
+            /** Format: int32 */
+            inPart: number;
             /** Format: double */
             litresLeft: number;
         };
@@ -4006,6 +4009,12 @@ export interface components {
             reads: "RAW" | "DISPLAYED";
             simulantFor: string | null;
             partialPressure: boolean;
+            bumpDays: {
+                empty?: boolean;
+                present?: boolean;
+                /** Format: int32 */
+                asInt?: number;
+            };
             oxygen: boolean;
         };
         ImportLine: {

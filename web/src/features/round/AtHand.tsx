@@ -9,6 +9,21 @@ import { Formula } from "../../ui/Formula";
 import { Told } from "../../ui/Told";
 import { liveQuery } from "./queries";
 
+/** What this gas leaves for a round with another cylinder. */
+export function AnotherPass({ others }: { others: string[] }) {
+  return (
+    <span className="text-base text-caution">
+      {others.map((formula, i) => (
+        <span key={formula}>
+          {i > 0 && ", "}
+          <Formula text={formula} />
+        </span>
+      ))}{" "}
+      with another cylinder, in a round of its own
+    </span>
+  );
+}
+
 /** The detector at hand: what each sensor should come to, and how far it has come where a gateway says so. */
 export function AtHand({ roundId, detector }: { roundId: string; detector: Schemas["Waiting"] }) {
   const queries = useQueryClient();
@@ -57,6 +72,7 @@ export function AtHand({ roundId, detector }: { roundId: string; detector: Schem
               to {sensor.expects}
             </span>
           ))}
+        {detector.others.length > 0 && <AnotherPass others={detector.others} />}
         {detector.linked && !answers && (
           <Button disabled={isPending} onClick={() => mutate()}>
             Gas is on: show numbers <kbd className="ml-2 hidden border border-line px-1.5 font-sans text-sm sm:inline">L</kbd>

@@ -68,7 +68,10 @@ export function BeginRound() {
               <li key={cylinder.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-1">
                 <strong className="w-20 text-lg">{cylinder.tag}</strong>
                 <span className="grow">
-                  bumps {cylinder.serves} of {chosen.waiting}; {cylinder.litresLeft.toFixed(1)} L left
+                  bumps {cylinder.serves} of {chosen.waiting}
+                  {cylinder.inPart > 0 &&
+                    `, ${cylinder.inPart === cylinder.serves ? "all" : cylinder.inPart} in part: another cylinder after it`}
+                  ; {cylinder.litresLeft.toFixed(1)} L left
                 </span>
                 <Button kind={i === 0 ? "act" : "plain"} disabled={begin.isPending} onClick={() => begin.mutate(cylinder.id)}>
                   Begin with {cylinder.tag}

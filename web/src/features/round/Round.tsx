@@ -8,7 +8,7 @@ import { Button, buttonLook } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { Loading, Told } from "../../ui/Told";
 import { usePutOnBench } from "../bench/usePutOnBench";
-import { AtHand } from "./AtHand";
+import { AnotherPass, AtHand } from "./AtHand";
 import { NotAllWell } from "./NotAllWell";
 import { liveQuery, roundQuery } from "./queries";
 
@@ -183,6 +183,7 @@ export function Round() {
                   <span className="text-soft">
                     {d.model}, {d.crew}
                   </span>
+                  {d.others.length > 0 && d.refusal === null && <AnotherPass others={d.others} />}
                   {d.refusal && (
                     <span className="flex w-full flex-wrap items-center gap-x-4 pl-3 text-sm text-caution">
                       Not on {view.cylinder}: {d.refusal.reason}

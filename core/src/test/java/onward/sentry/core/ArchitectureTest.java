@@ -92,6 +92,7 @@ class ArchitectureTest {
                             "rig",
                             "result",
                             "run",
+                            "schedule",
                             "units",
                             "working")),
             Map.entry("result", List.of("card", "judge", "schedule", "working")),

@@ -7,12 +7,14 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ReducedMotion;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Pattern;
 
@@ -20,6 +22,7 @@ import java.util.regex.Pattern;
 final class Walk implements AutoCloseable {
 
     private static final double LONGEST_STAGE_MILLIS = 45_000;
+    private static final double SOON_MILLIS = 2_000;
 
     private static final AtomicInteger ROOMS = new AtomicInteger();
 
@@ -144,6 +147,33 @@ final class Walk implements AutoCloseable {
         assertThat(nextHand().getByText(sentence, new Locator.GetByTextOptions().setExact(false)))
                 .hasCount(0);
         return this;
+    }
+
+    /**
+     * Does by keyboard what the bench asks for now: the space bar, or the one press that says the same of all.
+     *
+     * @return what it asked for; empty while it only waits
+     */
+    Optional<String> keyOn() {
+        var ask = nextHand().locator("p").first();
+        var forAll = page.getByRole(
+                AriaRole.BUTTON,
+                new Page.GetByRoleOptions().setName(Pattern.compile("it shows pass|All three worked")));
+        boolean space = nextHand().locator("button:enabled:has(kbd)").count() > 0;
+        if (!space && forAll.count() == 0) {
+            return Optional.empty();
+        }
+        var sentence = ask.textContent();
+        if (space) {
+            page.keyboard().press("Space");
+        } else {
+            try {
+                forAll.press("Enter", new Locator.PressOptions().setTimeout(SOON_MILLIS));
+            } catch (TimeoutError e) {
+                return Optional.empty(); // the page has gone on to another lane
+            }
+        }
+        return Optional.of(sentence);
     }
 
     /** Picks a cylinder of those that the bench offers. */

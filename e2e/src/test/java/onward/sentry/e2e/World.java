@@ -205,13 +205,15 @@ final class World implements AutoCloseable {
     void crew(String crew, String prefix, int detectors, int daysAgo) {
         var since = "current_date - " + daysAgo;
         var insert = "insert into detector (id, serial, asset_tag, model, crew, location, received_on, state_word,"
-                + " state_reason, state_valid_through, due_on, due_working, last_good_bump) select gen_random_uuid(),"
+                + " state_reason, state_valid_through, due_on, due_working) select gen_random_uuid(),"
                 + " '" + prefix + "' || (100 + n), '', 'Quoin 4', '" + crew + "', 'yard', current_date - 400, 'READY',"
-                + " '', current_date - 2, current_date + 20, '{}', " + since + " from generate_series(1, " + detectors
+                + " '', current_date - 2, current_date + 20, '{}' from generate_series(1, " + detectors
                 + ") n";
-        var fit = "insert into sensor (id, detector_id, slot, serial, fitted_on, last_good_on, last_verdict)"
-                + " select gen_random_uuid(), id, slot, serial || '-' || slot, current_date - 150, " + since
-                + ", 'PASS' from detector cross join generate_series(1, 4) slot where crew = '" + crew + "'";
+        var fit =
+                "insert into sensor (id, detector_id, slot, serial, fitted_on, last_good_on, last_good_bump, last_verdict)"
+                        + " select gen_random_uuid(), id, slot, serial || '-' || slot, current_date - 150, " + since
+                        + ", " + since
+                        + ", 'PASS' from detector cross join generate_series(1, 4) slot where crew = '" + crew + "'";
         var link = "insert into link_token_detector select (select token_id from link_token_detector limit 1), id"
                 + " from detector where crew = '" + crew + "'";
         store(insert, fit, link);

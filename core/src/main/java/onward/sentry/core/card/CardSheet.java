@@ -1,5 +1,6 @@
 package onward.sentry.core.card;
 
+import static onward.sentry.core.working.Figures.days;
 import static onward.sentry.core.working.Figures.upTo;
 
 import java.util.ArrayList;
@@ -119,6 +120,7 @@ public record CardSheet(List<Part> parts) {
                 + sensor.reads().label());
         lines.add("t90 " + upTo(sensor.t90Seconds(), 1) + " s"
                 + (sensor.partialPressure() ? "; feels partial pressure" : ""));
+        sensor.bumpDays().ifPresent(days -> lines.add("A good bump counts for " + days(days)));
         var alarms = sensor.alarms();
         lines.add("Alarms: " + alarm("low", alarms.low()) + ", " + alarm("high", alarms.high()) + ", "
                 + alarm("STEL", alarms.stel()) + ", " + alarm("TWA", alarms.twa()));

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import onward.sentry.core.detector.SensorSpec;
@@ -157,6 +158,21 @@ public record ProcedureCard(
     private static Stream<List<Integer>> kept(List<Integer> ofStep, List<Integer> slots) {
         var some = ofStep.stream().filter(slots::contains).toList();
         return some.isEmpty() ? Stream.empty() : Stream.of(some);
+    }
+
+    /**
+     * The sensors that are asked for a bump: those that meet gas in the card's bump. All of them where it meets none: only a
+     * calibration stands for a bump then.
+     */
+    public List<SensorSpec> bumpedSensors() {
+        var meetGas = bump.stream()
+                .filter(Step.ApplyGas.class::isInstance)
+                .flatMap(step -> ((Step.ApplyGas) step).targets().stream())
+                .map(Target::slot)
+                .collect(Collectors.toSet());
+        return sensors.stream()
+                .filter(sensor -> meetGas.isEmpty() || meetGas.contains(sensor.slot()))
+                .toList();
     }
 
     /** Gas that one job uses, purge included, litres. */

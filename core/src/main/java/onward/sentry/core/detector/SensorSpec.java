@@ -2,6 +2,7 @@ package onward.sentry.core.detector;
 
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import onward.sentry.core.gas.CleanAir;
 import onward.sentry.core.gas.Gas;
 import onward.sentry.core.gas.GasLibrary;
@@ -21,6 +22,8 @@ import onward.sentry.core.working.Refusal;
  * @param reads what it shows while it is calibrated
  * @param simulantFor the vapour that it is set to read as while methane is applied; empty: it is set on its own gas
  * @param partialPressure it feels partial pressure, so that a dry-gas label counts for sea level only
+ * @param bumpDays a good bump of this sensor counts on its own day and in all on so many days, 1 to 92; empty: as the house
+ *     says
  */
 public record SensorSpec(
         int slot,
@@ -34,7 +37,10 @@ public record SensorSpec(
         double spanSetPoint,
         Reads reads,
         Optional<String> simulantFor,
-        boolean partialPressure) {
+        boolean partialPressure,
+        OptionalInt bumpDays) {
+
+    private static final int MOST_BUMP_DAYS = 92;
 
     /** A sensor that shows raw readings of its own gas, at any pressure. */
     public SensorSpec(
@@ -59,10 +65,12 @@ public record SensorSpec(
                 spanSetPoint,
                 Reads.RAW,
                 Optional.empty(),
-                false);
+                false,
+                OptionalInt.empty());
     }
 
     public SensorSpec {
+        bumpDays = bumpDays == null ? OptionalInt.empty() : bumpDays;
         reads = reads == null ? Reads.RAW : reads;
         simulantFor = simulantFor == null ? Optional.empty() : simulantFor;
         Objects.requireNonNull(gasId, "gasId");
@@ -81,6 +89,13 @@ public record SensorSpec(
                 "rangeMax",
                 "Slot " + slot + ": range, step of the display, t90 and set point are above 0.",
                 "Take them from the instrument's manual.");
+        Refusal.unless(
+                bumpDays.isEmpty() || bumpDays.getAsInt() >= 1 && bumpDays.getAsInt() <= MOST_BUMP_DAYS,
+                "sensor-bump-days",
+                "bumpDays",
+                "Slot " + slot + ": a bump counts for 1 to " + MOST_BUMP_DAYS + " days, not " + bumpDays.orElse(0)
+                        + ".",
+                "1 asks for one before each day's use; leave it out where the house decides.");
     }
 
     public Gas gas() {
@@ -115,7 +130,8 @@ public record SensorSpec(
                 spanSetPoint,
                 reads,
                 Optional.empty(),
-                partialPressure);
+                partialPressure,
+                bumpDays);
     }
 
     /** A reading as the display would show it, with its unit: {@code "36.8 ppm"}. */

@@ -11,6 +11,7 @@ import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.Conditions;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.cylinder.Wanted;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.rig.Rig;
@@ -27,7 +28,13 @@ public final class GasDemands {
 
     /** Of every application of a job, and of every zero that takes its air from a cylinder, in the order of the card. */
     public static List<GasDemand> of(ProcedureCard card, Job job, HousePolicy policy, LocalDate on) {
-        return card.steps(job).stream()
+        return of(card, job, card.sensors().stream().map(SensorSpec::slot).toList(), policy, on);
+    }
+
+    /** The same of a job on some of the sensors only. */
+    public static List<GasDemand> of(
+            ProcedureCard card, Job job, List<Integer> slots, HousePolicy policy, LocalDate on) {
+        return card.steps(job, slots).stream()
                 .filter(CylinderChoosing::isWantedIn)
                 .map(step -> of(
                         card,

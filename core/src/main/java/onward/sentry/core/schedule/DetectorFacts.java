@@ -1,6 +1,5 @@
 package onward.sentry.core.schedule;
 
-import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -15,7 +14,7 @@ import onward.sentry.core.working.Working;
  * @param lending present while it is out with somebody
  * @param sensors dates of the sensors fitted now, at least one
  * @param causes what has made it due at once and was not settled since
- * @param lastGoodBump day of the last bump or calibration that passed
+ * @param bumps of the sensors fitted now
  * @param rule of its card, with its own interval where it has one
  */
 public record DetectorFacts(
@@ -24,11 +23,12 @@ public record DetectorFacts(
         Optional<Lending> lending,
         List<SensorDates> sensors,
         Causes causes,
-        Optional<LocalDate> lastGoodBump,
+        List<LastBump> bumps,
         IntervalRule rule) {
 
     public DetectorFacts {
         sensors = List.copyOf(sensors);
+        bumps = List.copyOf(bumps);
         if (sensors.isEmpty()) {
             throw new IllegalArgumentException("a detector has at least one sensor");
         }

@@ -5,10 +5,12 @@ import java.time.LocalDate;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalInt;
 import onward.sentry.core.working.Refusal;
 
 /**
- * How often the house asks for a bump, and how early it calls work due soon.
+ * How often the house asks for a bump of each sensor that its card says nothing else of, and how early it calls work due
+ * soon.
  *
  * @param bumpDays a good bump counts on its own day and in all on so many days, 1 to 31; 1: before each day's use; 0: no bump
  *     is asked for
@@ -41,23 +43,20 @@ public record Rhythm(int bumpDays, int soonDays) {
         return bumpDays > 0;
     }
 
-    /** Last day on which a good bump counts: one of 2026-03-02 that counts for 3 days, 2026-03-04. */
-    public LocalDate countsThrough(LocalDate bumped) {
-        return bumped.plusDays(bumpDays - 1L);
-    }
-
     /**
      * The days on which a detector in daily use is bumped, nobody being at the bench at the weekend: from Monday 2026-03-02
      * through 2026-03-09, one that counts for 3 days is wanted on the 2nd, the 5th and the 9th.
      *
+     * @param ownDays on how many days the card lets a bump of a sensor count; empty: as the house says
      * @return none where no bump is asked for
      */
-    public List<LocalDate> bumpsOn(LocalDate from, LocalDate through) {
+    public List<LocalDate> bumpsOn(OptionalInt ownDays, LocalDate from, LocalDate through) {
         var days = new ArrayList<LocalDate>();
+        int apart = ownDays.orElse(bumpDays);
         var day = atTheBench(from);
-        while (asksForBump() && !day.isAfter(through)) {
+        while (apart > 0 && !day.isAfter(through)) {
             days.add(day);
-            day = atTheBench(day.plusDays(bumpDays));
+            day = atTheBench(day.plusDays(apart));
         }
         return days;
     }

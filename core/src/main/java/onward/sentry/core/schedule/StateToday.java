@@ -5,7 +5,9 @@ import static onward.sentry.core.working.Figures.days;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.Optional;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Collectors;
 
 /**
  * A detector's state on one day, with the reason and the last day on which it still holds if nothing happens.
@@ -59,16 +61,16 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
                                     : "Not to be used: a sensor was fitted that nobody here has calibrated.");
             return new StateToday(StateWord.DUE, byInterval, why, due, today);
         }
-        if (rhythm.asksForBump()
-                && facts.lastGoodBump()
-                        .filter(on -> !rhythm.countsThrough(on).isBefore(today))
-                        .isEmpty()) {
+        var owed = facts.bumps().stream()
+                .filter(bump -> bump.isOwed(rhythm, today))
+                .toList();
+        if (!owed.isEmpty()) {
             return new StateToday(
                     StateWord.BUMP_FIRST,
                     false,
-                    bumpFirst(facts.lastGoodBump(), rhythm),
+                    bumpFirst(owed, facts.bumps().size(), rhythm),
                     due,
-                    due.date().minusDays(1));
+                    whileBumped(facts, rhythm, today, due.date().minusDays(1)));
         }
         if (daysLeft <= rhythm.soonDays()) {
             return new StateToday(
@@ -76,30 +78,40 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
                     true,
                     "Due on " + day(due.date()) + ", in " + days(daysLeft) + ".",
                     due,
-                    whileBumped(facts, rhythm, due.date().minusDays(1)));
+                    whileBumped(facts, rhythm, today, due.date().minusDays(1)));
         }
         return new StateToday(
                 StateWord.READY,
                 true,
                 "In date until " + day(due.date()) + ".",
                 due,
-                whileBumped(facts, rhythm, due.date().minusDays(rhythm.soonDays() + 1L)));
+                whileBumped(facts, rhythm, today, due.date().minusDays(rhythm.soonDays() + 1L)));
     }
 
-    private static String bumpFirst(Optional<LocalDate> last, Rhythm rhythm) {
-        var counted = rhythm.bumpDays() > 1 ? ", which counted for " + days(rhythm.bumpDays()) : "";
-        return "Bump before today's use; "
-                + last.map(on -> "last good one " + day(on) + counted).orElse("none on record") + ".";
+    /** @param fitted how many sensors it has; they are named where only some of them wait */
+    private static String bumpFirst(List<LastBump> owed, int fitted, Rhythm rhythm) {
+        var named = owed.size() == fitted
+                ? ""
+                : owed.stream().map(LastBump::sensor).collect(Collectors.joining(", ", " ", ""));
+        var oldest = owed.stream()
+                .filter(bump -> bump.on().isPresent())
+                .min(Comparator.comparing(bump -> bump.on().orElseThrow()));
+        boolean never = owed.stream().anyMatch(bump -> bump.on().isEmpty());
+        var last = oldest.filter(bump -> !never)
+                .map(bump -> "last good one " + day(bump.on().orElseThrow())
+                        + (bump.days(rhythm) > 1 ? ", which counted for " + days(bump.days(rhythm)) : ""))
+                .orElse("none on record");
+        return "Bump" + named + " before today's use; " + last + ".";
     }
 
-    /** No longer than the bump counts. */
-    private static LocalDate whileBumped(DetectorFacts facts, Rhythm rhythm, LocalDate until) {
-        return rhythm.asksForBump()
-                ? facts.lastGoodBump()
-                        .map(rhythm::countsThrough)
-                        .filter(counts -> counts.isBefore(until))
-                        .orElse(until)
-                : until;
+    /** No longer than each of the bumps that count today. */
+    private static LocalDate whileBumped(DetectorFacts facts, Rhythm rhythm, LocalDate today, LocalDate until) {
+        return facts.bumps().stream()
+                .filter(bump -> bump.isAsked(rhythm) && !bump.isOwed(rhythm, today))
+                .flatMap(bump -> bump.countsThrough(rhythm).stream())
+                .filter(counts -> counts.isBefore(until))
+                .min(Comparator.naturalOrder())
+                .orElse(until);
     }
 
     /** May be given to somebody: it may be used as it stands, or waits for nothing but its bump. */

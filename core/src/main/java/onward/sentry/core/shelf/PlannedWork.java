@@ -1,15 +1,19 @@
 package onward.sentry.core.shelf;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.cylinder.Wanted;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.run.GasDemands;
 
@@ -35,17 +39,52 @@ public record PlannedWork(LocalDate on, String what, GasDemand demand, int times
      * the same gas several times, the application that sets the sensors stands for all.
      */
     public static List<PlannedWork> of(ProcedureCard card, Job job, HousePolicy policy, LocalDate on, int times) {
+        return of(card, job, slots(card), policy, on, times);
+    }
+
+    /**
+     * The bumps of detectors in daily use, from one day through another: each sensor on the days on which it is to be
+     * bumped.
+     *
+     * @param detectors how many, 1 or more
+     */
+    public static List<PlannedWork> bumps(
+            ProcedureCard card, HousePolicy policy, LocalDate from, LocalDate through, int detectors) {
+        var wanted = new TreeMap<LocalDate, List<Integer>>();
+        for (var sensor : card.bumpedSensors()) {
+            policy.rhythm()
+                    .bumpsOn(sensor.bumpDays(), from, through)
+                    .forEach(day ->
+                            wanted.computeIfAbsent(day, d -> new ArrayList<>()).add(sensor.slot()));
+        }
+        return wanted.entrySet().stream()
+                .flatMap(day -> of(card, Job.BUMP, day.getValue(), policy, day.getKey(), detectors).stream())
+                .toList();
+    }
+
+    private static List<PlannedWork> of(
+            ProcedureCard card, Job job, List<Integer> slots, HousePolicy policy, LocalDate on, int times) {
+        double litres =
+                card.litres(job) / bySensors(card, job, slots(card), policy, on).size();
+        return bySensors(card, job, slots, policy, on).stream()
+                .map(demand -> new PlannedWork(on, card.model() + " " + job.label(), demand, times, litres))
+                .toList();
+    }
+
+    private static List<Integer> slots(ProcedureCard card) {
+        return card.sensors().stream().map(SensorSpec::slot).toList();
+    }
+
+    private static Collection<GasDemand> bySensors(
+            ProcedureCard card, Job job, List<Integer> slots, HousePolicy policy, LocalDate on) {
         var bySensors = new LinkedHashMap<Set<Integer>, GasDemand>();
-        for (var demand : GasDemands.of(card, job, policy, on)) {
-            var slots = demand.wanted().stream()
+        for (var demand : GasDemands.of(card, job, slots, policy, on)) {
+            var together = demand.wanted().stream()
                     .map(wanted -> wanted.sensor().slot())
                     .collect(Collectors.toSet());
-            bySensors.merge(slots, demand, (known, next) -> setsMore(next, known) ? next : known);
+            bySensors.merge(together, demand, (known, next) -> setsMore(next, known) ? next : known);
         }
-        return bySensors.values().stream()
-                .map(demand -> new PlannedWork(
-                        on, card.model() + " " + job.label(), demand, times, card.litres(job) / bySensors.size()))
-                .toList();
+        return bySensors.values();
     }
 
     private static boolean setsMore(GasDemand one, GasDemand other) {

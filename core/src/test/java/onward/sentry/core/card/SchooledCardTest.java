@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature;
@@ -203,7 +204,8 @@ class SchooledCardTest {
                             bead.spanSetPoint(),
                             bead.reads(),
                             Optional.of("n-pentane"),
-                            false));
+                            false,
+                            OptionalInt.empty()));
             return all;
         });
         var methane = under(simulant, side -> side.combustible = Schools.Combustible.METHANE);

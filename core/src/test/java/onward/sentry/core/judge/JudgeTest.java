@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.detector.Reads;
@@ -156,7 +157,8 @@ class JudgeTest {
                 raw.spanSetPoint(),
                 Reads.DISPLAYED,
                 Optional.empty(),
-                false);
+                false,
+                OptionalInt.empty());
     }
 
     @Test

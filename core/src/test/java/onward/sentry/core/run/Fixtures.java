@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
@@ -119,6 +120,39 @@ public final class Fixtures {
                 card.interval(),
                 tries,
                 calibration,
+                card.bump());
+    }
+
+    /** The same with a bump of hydrogen sulfide that counts on so many days. */
+    public static ProcedureCard quoin4Bumped(OptionalInt bumpDays) {
+        var card = quoin4();
+        var sulfide = card.sensor(4);
+        var own = new SensorSpec(
+                4,
+                sulfide.gasId(),
+                sulfide.technology(),
+                sulfide.unit(),
+                sulfide.rangeMax(),
+                sulfide.resolution(),
+                sulfide.alarms(),
+                sulfide.t90Seconds(),
+                sulfide.spanSetPoint(),
+                sulfide.reads(),
+                sulfide.simulantFor(),
+                sulfide.partialPressure(),
+                bumpDays);
+        return new ProcedureCard(
+                card.model(),
+                card.version(),
+                card.lelBasis(),
+                List.of(card.sensor(1), card.sensor(2), card.sensor(3), own),
+                card.flowLitresPerMinute(),
+                card.litresPerRun(),
+                card.litresPerBump(),
+                card.bumpLevelPercent(),
+                card.interval(),
+                Tries.USUAL,
+                card.calibration(),
                 card.bump());
     }
 

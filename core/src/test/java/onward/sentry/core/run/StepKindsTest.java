@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature.Row;
@@ -615,7 +616,8 @@ class StepKindsTest {
                 sensor.spanSetPoint(),
                 onward.sentry.core.detector.Reads.DISPLAYED,
                 Optional.empty(),
-                false);
+                false,
+                OptionalInt.empty());
         var card = new ProcedureCard(
                 "Bench 1",
                 1,

@@ -8,6 +8,7 @@ import java.time.YearMonth;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -47,8 +48,7 @@ class IntervalProperties {
         var sensors = List.of(
                 new SensorDates(1, FIRST, Optional.of(FIRST.plusDays(first))),
                 new SensorDates(2, FIRST, Optional.of(FIRST.plusDays(second))));
-        var facts = new DetectorFacts(
-                false, Optional.empty(), Optional.empty(), sensors, Causes.NONE, Optional.empty(), rule);
+        var facts = new DetectorFacts(false, Optional.empty(), Optional.empty(), sensors, Causes.NONE, List.of(), rule);
         assertThat(facts.due().date()).isEqualTo(FIRST.plusDays(Math.min(first, second) + 30L));
     }
 
@@ -63,7 +63,7 @@ class IntervalProperties {
                 Optional.empty(),
                 List.of(new SensorDates(1, FIRST, Optional.of(FIRST))),
                 Causes.NONE,
-                bumped ? Optional.of(on) : Optional.empty(),
+                List.of(new LastBump(1, "CO", bumped ? Optional.of(on) : Optional.empty(), OptionalInt.empty())),
                 rule);
         var state = StateToday.of(facts, Rhythm.SHIPPED, on);
         if (state.validThrough().equals(LocalDate.MAX)) {

@@ -22,7 +22,7 @@ class LendingTest {
                 Optional.of(new Lending("Quarry crew", LENT, Optional.of(BACK))),
                 List.of(new SensorDates(1, LENT.minusYears(1), Optional.of(DUE.minusDays(30)))),
                 Causes.NONE,
-                Optional.empty(),
+                List.of(),
                 new IntervalRule.EveryDays(30));
         return StateToday.of(facts, Rhythm.SHIPPED, today);
     }

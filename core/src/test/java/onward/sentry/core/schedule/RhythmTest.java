@@ -8,6 +8,7 @@ import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -16,6 +17,7 @@ import org.junit.jupiter.api.Test;
 class RhythmTest {
 
     private static final LocalDate MONDAY = LocalDate.of(2026, 3, 2);
+    private static final OptionalInt HOUSE = OptionalInt.empty();
 
     /** Calibrated on that Monday, every 90 days, so due on 31 May 2026. */
     private static DetectorFacts bumped(Optional<LocalDate> on) {
@@ -25,7 +27,7 @@ class RhythmTest {
                 Optional.empty(),
                 List.of(new SensorDates(1, MONDAY.minusYears(1), Optional.of(MONDAY))),
                 Causes.NONE,
-                on,
+                List.of(new LastBump(1, "CO", on, HOUSE)),
                 new IntervalRule.EveryDays(90));
     }
 
@@ -96,7 +98,7 @@ class RhythmTest {
 
     @Test
     void bumpsFallOnWorkingDays() {
-        assertThat(new Rhythm(1, 7).bumpsOn(MONDAY, MONDAY.plusDays(7)))
+        assertThat(new Rhythm(1, 7).bumpsOn(HOUSE, MONDAY, MONDAY.plusDays(7)))
                 .containsExactly(
                         MONDAY,
                         MONDAY.plusDays(1),
@@ -104,20 +106,23 @@ class RhythmTest {
                         MONDAY.plusDays(3),
                         MONDAY.plusDays(4),
                         MONDAY.plusDays(7));
-        assertThat(new Rhythm(3, 7).bumpsOn(MONDAY, MONDAY.plusDays(7)))
+        assertThat(new Rhythm(3, 7).bumpsOn(HOUSE, MONDAY, MONDAY.plusDays(7)))
                 .containsExactly(MONDAY, MONDAY.plusDays(3), MONDAY.plusDays(7));
-        assertThat(new Rhythm(0, 7).bumpsOn(MONDAY, MONDAY.plusDays(90))).isEmpty();
-        assertThat(new Rhythm(7, 7).bumpsOn(MONDAY.minusDays(1), MONDAY.plusDays(7)))
+        assertThat(new Rhythm(0, 7).bumpsOn(HOUSE, MONDAY, MONDAY.plusDays(90))).isEmpty();
+        assertThat(new Rhythm(7, 7).bumpsOn(HOUSE, MONDAY.minusDays(1), MONDAY.plusDays(7)))
                 .as("from a Sunday")
+                .containsExactly(MONDAY, MONDAY.plusDays(7));
+        assertThat(new Rhythm(1, 7).bumpsOn(OptionalInt.of(7), MONDAY, MONDAY.plusDays(7)))
+                .as("the card's own days go before the house's")
                 .containsExactly(MONDAY, MONDAY.plusDays(7));
     }
 
     @Property
     void betweenTwoBumpsNoWorkingDayIsLeftWithoutOne(@ForAll @IntRange(min = 1, max = 31) int bumpDays) {
         var rhythm = new Rhythm(bumpDays, 7);
-        var days = rhythm.bumpsOn(MONDAY, MONDAY.plusDays(180));
+        var days = rhythm.bumpsOn(HOUSE, MONDAY, MONDAY.plusDays(180));
         for (int i = 1; i < days.size(); i++) {
-            var uncovered = rhythm.countsThrough(days.get(i - 1)).plusDays(1);
+            var uncovered = days.get(i - 1).plusDays(bumpDays);
             assertThat(uncovered.datesUntil(days.get(i)))
                     .allMatch(
                             day -> day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY);

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -24,7 +25,9 @@ class StateTodayTest {
                         new SensorDates(1, LocalDate.of(2025, 1, 1), Optional.of(LAST)),
                         new SensorDates(2, LocalDate.of(2025, 1, 1), Optional.of(LAST.plusDays(9)))),
                 Causes.of(cause.stream().toList()),
-                bump,
+                List.of(
+                        new LastBump(1, "CO", bump, OptionalInt.empty()),
+                        new LastBump(2, "O2", bump, OptionalInt.empty())),
                 new IntervalRule.EveryMonths(1, 60));
     }
 
@@ -62,7 +65,7 @@ class StateTodayTest {
                 Optional.empty(),
                 List.of(new SensorDates(1, fitted, Optional.empty())),
                 Causes.NONE,
-                Optional.empty(),
+                List.of(),
                 new IntervalRule.EveryDays(90));
         assertThat(facts.due().date()).isEqualTo(fitted);
         assertThat(facts.due().working().rule()).isEqualTo("Sensor fitted: calibrate before use");

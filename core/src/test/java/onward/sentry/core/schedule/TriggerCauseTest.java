@@ -23,7 +23,7 @@ class TriggerCauseTest {
                 Optional.empty(),
                 List.of(new SensorDates(1, TODAY.minusYears(1), Optional.of(TODAY.minusDays(3)))),
                 Causes.of(List.of(trigger)),
-                Optional.of(TODAY),
+                List.of(),
                 new IntervalRule.EveryDays(90));
         var state = StateToday.of(facts, Rhythm.SHIPPED, TODAY);
         assertThat(state.word()).isEqualTo(StateWord.DUE);

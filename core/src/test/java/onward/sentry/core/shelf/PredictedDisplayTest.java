@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
@@ -84,7 +85,8 @@ class PredictedDisplayTest {
                 58,
                 Reads.RAW,
                 Optional.of("n-pentane"),
-                false);
+                false,
+                OptionalInt.empty());
         var card = Fixtures.quoin4();
         var pentane = new ProcedureCard(
                 card.model(),

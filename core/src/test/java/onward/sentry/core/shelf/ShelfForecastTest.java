@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -75,6 +76,19 @@ class ShelfForecastTest {
         assertThat(work).hasSize(1);
         assertThat(work.get(0).litres()).isEqualTo(1.2);
         assertThat(work.get(0).demand().wanted()).anyMatch(wanted -> wanted.sets());
+    }
+
+    @Test
+    void aSensorThatIsBumpedLessOftenDrawsGasOnItsOwnDaysOnly() {
+        var card = Fixtures.quoin4Bumped(OptionalInt.of(7));
+        var work = PlannedWork.bumps(card, HousePolicy.SHIPPED, TODAY, TODAY.plusDays(4), 3);
+        assertThat(work).extracting(PlannedWork::on).doesNotHaveDuplicates().hasSize(5);
+        assertThat(work)
+                .extracting(one -> one.demand().wanted().stream()
+                        .anyMatch(wanted -> wanted.sensor().slot() == 4))
+                .as("hydrogen sulfide on Monday only")
+                .containsExactly(true, false, false, false, false);
+        assertThat(work).allMatch(one -> one.times() == 3 && one.litres() == card.litres(Job.BUMP));
     }
 
     @Property(tries = 100)

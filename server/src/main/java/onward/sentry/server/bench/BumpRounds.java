@@ -2,18 +2,24 @@ package onward.sentry.server.bench;
 
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.shelf.BumpPass;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -48,6 +54,7 @@ class BumpRounds {
     private final Fleet fleet;
     private final Shelf shelf;
     private final RunBeginning beginning;
+    private final House house;
     private final Site site;
 
     BumpRounds(
@@ -57,6 +64,7 @@ class BumpRounds {
             Fleet fleet,
             Shelf shelf,
             RunBeginning beginning,
+            House house,
             Site site) {
         this.jdbc = jdbc;
         this.finished = finished;
@@ -64,6 +72,7 @@ class BumpRounds {
         this.fleet = fleet;
         this.shelf = shelf;
         this.beginning = beginning;
+        this.house = house;
         this.site = site;
     }
 
@@ -158,10 +167,11 @@ class BumpRounds {
                 "No gateway sends readings of " + detector.serial() + ".",
                 "Read its display, and type the numbers if you want them on record.");
         runs.checkTimeScale(timeScale);
-        var live = beginning.of(detector, Job.BUMP, ReadingSource.SEEN_LIVE, timeScale, List.of(), technician, false);
+        var cylinder = shelf.cylinder(round.cylinderId());
+        var slots = slots(detector, cylinder.cylinder());
+        var live = beginning.of(detector, Job.BUMP, ReadingSource.SEEN_LIVE, timeScale, slots, technician, false);
         live.carryOut(new RunCommand.Place(room), 0, technician);
         var runId = runs.open(detector, live, UUID.randomUUID().toString());
-        var cylinder = shelf.cylinder(round.cylinderId());
         command(
                 runId,
                 new RunCommand.ChooseCylinder(0, cylinder.tag(), cylinder.cylinder(), site.today(), List.of()),
@@ -216,6 +226,34 @@ class BumpRounds {
                 "Finish that run first.");
     }
 
+    /** What a cylinder bumps of each of some detectors. */
+    @Transactional(readOnly = true)
+    Map<UUID, BumpPass> passes(List<Fleet.Known> detectors, Cylinder cylinder) {
+        record Alike(String model, List<Integer> waiting) {}
+        var waiting = fleet.slotsToBump(detectors.stream().map(Fleet.Known::id).toList());
+        var policy = house.policy();
+        var known = new HashMap<Alike, BumpPass>();
+        return detectors.stream()
+                .collect(Collectors.toMap(
+                        Fleet.Known::id,
+                        detector -> known.computeIfAbsent(
+                                new Alike(detector.model(), waiting.get(detector.id())),
+                                one -> BumpPass.of(
+                                        house.latestCard(one.model()),
+                                        one.waiting(),
+                                        policy,
+                                        site.today(),
+                                        cylinder))));
+    }
+
+    private List<Integer> slots(Fleet.Known detector, Cylinder cylinder) {
+        var pass = passes(List.of(detector), cylinder).get(detector.id());
+        if (pass.refusal().isPresent()) {
+            throw new Refused(pass.refusal().get());
+        }
+        return pass.slots();
+    }
+
     /** Takes in what was seen of one detector: a run that is signed at once. */
     @Transactional
     UUID bump(
@@ -239,7 +277,8 @@ class BumpRounds {
             setLive(roundId, null);
         } else {
             check(detector);
-            var live = beginning.of(detector, Job.BUMP, ReadingSource.SEEN, 1, List.of(), technician, false);
+            var slots = slots(detector, cylinder.cylinder());
+            var live = beginning.of(detector, Job.BUMP, ReadingSource.SEEN, 1, slots, technician, false);
             live.carryOut(seen, 0, technician);
             live.carryOut(sign, 0, technician);
             runId = finished.store(detector.id(), live, site.now());

@@ -9,21 +9,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.card.Step;
-import onward.sentry.core.card.Target;
-import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.cylinder.CylinderCheck;
-import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.cylinder.LabelLine;
-import onward.sentry.core.gas.Pressure;
-import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.shelf.BumpPass;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
@@ -65,8 +58,11 @@ class RoundController {
     /** @param crew empty: everybody's */
     record CrewChoice(String crew, int waiting, List<GasChoice> cylinders) {}
 
-    /** @param serves how many of the waiting detectors this cylinder bumps */
-    record GasChoice(String id, String tag, int serves, double litresLeft) {}
+    /**
+     * @param serves how many of the waiting detectors this cylinder bumps
+     * @param inPart how many of these wait for another cylinder after it
+     */
+    record GasChoice(String id, String tag, int serves, int inPart, double litresLeft) {}
 
     record Begin(
             @NotBlank String clientId,
@@ -76,6 +72,8 @@ class RoundController {
     record RoundSensor(int slot, String formula, String gas, String unit, String expects) {}
 
     /**
+     * @param sensors that the round's gas bumps
+     * @param others formulas of the gases that wait for another cylinder
      * @param linked a gateway can send its numbers
      * @param refusal why the round's gas does not serve it; empty when it does
      */
@@ -84,6 +82,7 @@ class RoundController {
             String model,
             String crew,
             List<RoundSensor> sensors,
+            List<String> others,
             boolean linked,
             Optional<Refusal> refusal) {}
 
@@ -117,18 +116,8 @@ class RoundController {
     @Transactional(readOnly = true)
     public List<CrewChoice> choices() {
         var all = rounds.waiting("");
-        var serves = new LinkedHashMap<Shelf.OnShelf, Set<String>>();
-        var models = all.stream().map(Fleet.Known::model).collect(Collectors.toSet());
-        var cards = house.latestCards().stream()
-                .filter(card -> models.contains(card.model()))
-                .toList();
-        shelf.all()
-                .forEach(c -> serves.put(
-                        c,
-                        cards.stream()
-                                .filter(card -> refusal(card, c.cylinder()).isEmpty())
-                                .map(ProcedureCard::model)
-                                .collect(Collectors.toSet())));
+        var passes = new LinkedHashMap<Shelf.OnShelf, Map<UUID, BumpPass>>();
+        shelf.all().forEach(c -> passes.put(c, rounds.passes(all, c.cylinder())));
         return Stream.concat(
                         Stream.of(""),
                         all.stream()
@@ -141,52 +130,38 @@ class RoundController {
                         all.stream()
                                 .filter(d -> crew.isEmpty() || d.crew().equals(crew))
                                 .toList(),
-                        serves))
+                        passes))
                 .filter(choice -> choice.waiting() > 0)
                 .toList();
     }
 
-    private static CrewChoice choice(String crew, List<Fleet.Known> theirs, Map<Shelf.OnShelf, Set<String>> serves) {
+    private static CrewChoice choice(
+            String crew, List<Fleet.Known> theirs, Map<Shelf.OnShelf, Map<UUID, BumpPass>> passes) {
         return new CrewChoice(
                 crew,
                 theirs.size(),
-                serves.entrySet().stream()
-                        .map(c -> new GasChoice(
-                                c.getKey().id().toString(),
-                                c.getKey().tag(),
-                                (int) theirs.stream()
-                                        .filter(d -> c.getValue().contains(d.model()))
-                                        .count(),
-                                c.getKey().cylinder().litresLeft()))
+                passes.entrySet().stream()
+                        .map(c -> choice(
+                                c.getKey(),
+                                theirs.stream()
+                                        .map(d -> c.getValue().get(d.id()))
+                                        .filter(pass -> pass.refusal().isEmpty())
+                                        .toList()))
                         .filter(c -> c.serves() > 0)
                         .sorted(Comparator.comparingInt(GasChoice::serves)
                                 .reversed()
+                                .thenComparing(GasChoice::inPart)
                                 .thenComparing(GasChoice::tag))
                         .toList());
     }
 
-    private List<LabelLine> label(ProcedureCard card, Cylinder cylinder) {
-        return CylinderCheck.of(cylinder, demand(card)).label();
-    }
-
-    private Optional<Refusal> refusal(ProcedureCard card, Cylinder cylinder) {
-        return CylinderCheck.of(cylinder, demand(card)).refusals().stream().findFirst();
-    }
-
-    private GasDemand demand(ProcedureCard card) {
-        var policy = house.policy();
-        var targets = card.steps(Job.BUMP).stream()
-                .filter(Step.ApplyGas.class::isInstance)
-                .flatMap(step -> ((Step.ApplyGas) step).targets().stream())
-                .toList();
-        return GasDemands.of(
-                card,
-                Job.BUMP,
-                List.<Target>copyOf(targets),
-                policy,
-                site.today(),
-                Pressure.at(policy.altitudeMetres()),
-                card.usualRig());
+    private static GasChoice choice(Shelf.OnShelf cylinder, List<BumpPass> served) {
+        return new GasChoice(
+                cylinder.id().toString(),
+                cylinder.tag(),
+                served.size(),
+                (int) served.stream().filter(pass -> !pass.others().isEmpty()).count(),
+                cylinder.cylinder().litresLeft());
     }
 
     @GetMapping("/api/v1/rounds/open")
@@ -244,6 +219,10 @@ class RoundController {
         var linked = rounds.linked();
         var seen = new TreeSet<String>();
         done.forEach(entry -> seen.add(entry.serial()));
+        var left = rounds.waiting(round.crew()).stream()
+                .filter(d -> !seen.contains(d.serial()))
+                .toList();
+        var passes = rounds.passes(left, cylinder.cylinder());
         return new RoundView(
                 id.toString(),
                 round.crew(),
@@ -252,9 +231,8 @@ class RoundController {
                 cylinder.tag(),
                 cylinder.cylinder().litresLeft(),
                 drawn,
-                rounds.waiting(round.crew()).stream()
-                        .filter(d -> !seen.contains(d.serial()))
-                        .map(d -> waiting(d, cards.get(d.model()), cylinder.cylinder(), linked.contains(d.id())))
+                left.stream()
+                        .map(d -> waiting(d, cards.get(d.model()), passes.get(d.id()), linked.contains(d.id())))
                         .sorted(Comparator.comparing((Waiting w) -> w.refusal().isPresent())
                                 .thenComparing(Waiting::model)
                                 .thenComparing(Waiting::serial))
@@ -262,25 +240,27 @@ class RoundController {
                 done);
     }
 
-    private Waiting waiting(Fleet.Known detector, ProcedureCard card, Cylinder cylinder, boolean linked) {
-        var lines = label(card, cylinder);
+    private static Waiting waiting(Fleet.Known detector, ProcedureCard card, BumpPass pass, boolean linked) {
         return new Waiting(
                 detector.serial(),
                 detector.model(),
                 detector.crew(),
-                card.sensors().stream()
-                        .map(sensor -> new RoundSensor(
-                                sensor.slot(),
-                                sensor.gas().formula(),
-                                sensor.gas().name(),
-                                sensor.unit().symbol(),
-                                lines.stream()
-                                        .filter(line -> line.slot() == sensor.slot())
-                                        .findFirst()
-                                        .map(line -> sensor.shown(line.expected()))
-                                        .orElse("")))
+                pass.label().stream()
+                        .map(line -> sensor(card.sensor(line.slot()), line))
+                        .toList(),
+                pass.others().stream()
+                        .map(slot -> card.sensor(slot).gas().formula())
                         .toList(),
                 linked,
-                refusal(card, cylinder));
+                pass.refusal());
+    }
+
+    private static RoundSensor sensor(SensorSpec sensor, LabelLine line) {
+        return new RoundSensor(
+                sensor.slot(),
+                sensor.gas().formula(),
+                sensor.gas().name(),
+                sensor.unit().symbol(),
+                sensor.shown(line.expected()));
     }
 }

@@ -93,7 +93,7 @@ public class Runs {
      * A detector that is to be put on the bench.
      *
      * @param source empty: over the link where a gateway serves the detector, else typed
-     * @param only slots of the sensors that the job is about; empty: all of them
+     * @param only slots of the sensors that the job is about; empty: of a bump those that wait for one, else all of them
      * @param room whose air its neighbours share
      */
     public record Start(
@@ -159,9 +159,7 @@ public class Runs {
         var card = house.latestCard(detector.model());
         var fitted =
                 detector.sensors().stream().map(Fleet.Fitted::slot).sorted().toList();
-        var slots = start.only().isEmpty()
-                ? fitted
-                : start.only().stream().distinct().sorted().toList();
+        var slots = slots(start, detector.id(), fitted);
         Refusal.unless(
                 fitted.containsAll(slots),
                 "slot-unknown",
@@ -183,6 +181,14 @@ public class Runs {
         var live = beginning.of(detector, job, source, timeScale, slots, technician, lacks(card, competences));
         live.carryOut(new RunCommand.Place(start.room(), manifold, sharing), 0, technician);
         return open(detector, live, clientId);
+    }
+
+    /** As asked for; else what waits for a bump, or all that is fitted. */
+    private List<Integer> slots(Start start, UUID detectorId, List<Integer> fitted) {
+        if (!start.only().isEmpty()) {
+            return start.only().stream().distinct().sorted().toList();
+        }
+        return start.job() == Job.BUMP ? fleet.slotsToBump(detectorId) : fitted;
     }
 
     void checkTimeScale(double timeScale) {

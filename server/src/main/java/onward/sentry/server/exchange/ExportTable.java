@@ -28,13 +28,23 @@ enum ExportTable {
                 max(s.serial) filter (where s.slot = 5), max(s.serial) filter (where s.slot = 6),
                 max(s.serial) filter (where s.slot = 7),
                 d.received_on, d.retired_on, lower(replace(d.state_word, '_', ' ')), d.state_reason, d.due_on,
-                d.last_good_bump, d.last_run_on, lower(replace(d.last_verdict, '_', ' '))
+                case when bool_and(s.last_good_bump is not null) then min(s.last_good_bump) end, d.last_run_on, lower(replace(d.last_verdict, '_', ' '))
             from detector d left join sensor s on s.detector_id = d.id and s.removed_on is null
             group by d.id order by d.serial
             """),
-    SENSORS(List.of("detector", "slot", "serial", "fitted_on", "removed_on", "last_good_on", "last_verdict"), """
+    SENSORS(
+            List.of(
+                    "detector",
+                    "slot",
+                    "serial",
+                    "fitted_on",
+                    "removed_on",
+                    "last_good_on",
+                    "last_good_bump",
+                    "last_verdict"),
+            """
             select d.serial, s.slot, s.serial, s.fitted_on, s.removed_on, s.last_good_on,
-                lower(replace(s.last_verdict, '_', ' '))
+                s.last_good_bump, lower(replace(s.last_verdict, '_', ' '))
             from sensor s join detector d on d.id = s.detector_id order by d.serial, s.slot, s.fitted_on
             """),
     CYLINDERS(with(CylinderSheet.COLUMNS, "state"), """

@@ -15,8 +15,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
+import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.schedule.DueDate;
+import onward.sentry.core.schedule.LastBump;
 import onward.sentry.core.schedule.Lending;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.schedule.StateWord;
@@ -49,7 +51,6 @@ class DetectorEntity {
     private LocalDate stateValidThrough;
     private LocalDate dueOn;
     private String dueWorking;
-    private LocalDate lastGoodBump;
     private String lastStrip;
     private Double tolerancePercent;
     private String ownInterval;
@@ -137,7 +138,6 @@ class DetectorEntity {
         lastRunOn = before.lastRunOn().orElse(null);
         lastVerdict = before.lastVerdict().orElse(null);
         lastStrip = before.lastStrip().orElse(null);
-        lastGoodBump = before.lastGoodBump().orElse(null);
     }
 
     /** @param percent of its checks; empty: card and policy say */
@@ -160,10 +160,6 @@ class DetectorEntity {
         lentTo = null;
         lentOn = null;
         backBy = null;
-    }
-
-    void bumpedWell(LocalDate on) {
-        lastGoodBump = on;
     }
 
     List<SensorEntity> fitted() {
@@ -222,8 +218,12 @@ class DetectorEntity {
         return dueWorking;
     }
 
-    Optional<LocalDate> lastGoodBump() {
-        return Optional.ofNullable(lastGoodBump);
+    /** When each sensor that is asked for a bump and not disabled last answered to gas. */
+    List<LastBump> lastBumps(ProcedureCard card) {
+        return fitted().stream()
+                .filter(sensor -> !sensor.disabled())
+                .flatMap(sensor -> sensor.lastBump(card).stream())
+                .toList();
     }
 
     Optional<String> lastStrip() {

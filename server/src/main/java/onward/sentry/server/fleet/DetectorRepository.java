@@ -32,6 +32,18 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
     @EntityGraph(attributePaths = "sensors")
     List<DetectorEntity> findByStateWordOrStateValidThroughBeforeOrderBySerial(StateWord word, LocalDate day);
 
+    /**
+     * Of all sensors of one slot the bump that lies farthest back.
+     *
+     * @param never how many were not bumped since they were fitted
+     */
+    record OldestBump(int slot, LocalDate on, long never) {}
+
+    @Query("select s.slot, min(s.lastGoodBump), sum(case when s.lastGoodBump is null then 1 else 0 end)"
+            + " from SensorEntity s where s.detector.model = :model and s.detector.stateWord = :state"
+            + " and s.removedOn is null and not s.disabled group by s.slot order by s.slot")
+    List<OldestBump> findOldestBumps(String model, StateWord state);
+
     /** Those that are held or due at once. */
     @Query(
             nativeQuery = true,

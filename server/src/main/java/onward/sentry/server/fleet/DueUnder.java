@@ -1,8 +1,6 @@
 package onward.sentry.server.fleet;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,7 +11,6 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.schedule.Causes;
 import onward.sentry.core.schedule.DetectorFacts;
-import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.schedule.SensorDates;
 import onward.sentry.core.schedule.StateToday;
@@ -36,8 +33,7 @@ public class DueUnder {
      */
     public record Moved(long earlier, long later, long losingUse, long gainingUse, List<String> crews) {}
 
-    private record Standing(
-            UUID id, String model, String crew, String stateWord, String ownInterval, LocalDate lastGoodBump) {
+    private record Standing(UUID id, String model, String crew, String stateWord, String ownInterval) {
 
         /** Held or lent, and so out of use under any rules. */
         boolean away() {
@@ -60,8 +56,8 @@ public class DueUnder {
     @Transactional(readOnly = true)
     public Moved moved(HousePolicy policy) {
         var now = house.policy();
-        var rulesNow = rules(now);
-        var rulesThen = rules(policy);
+        var cardsNow = cards(now);
+        var cardsThen = cards(policy);
         var sensors = sensors();
         long earlier = 0;
         long later = 0;
@@ -69,8 +65,8 @@ public class DueUnder {
         long gainingUse = 0;
         var crews = new TreeSet<String>();
         for (var one : fleet()) {
-            var stands = state(one, sensors.get(one.id()), rulesNow.get(one.model()), now.rhythm());
-            var would = state(one, sensors.get(one.id()), rulesThen.get(one.model()), policy.rhythm());
+            var stands = state(one, sensors.get(one.id()), cardsNow.get(one.model()), now.rhythm());
+            var would = state(one, sensors.get(one.id()), cardsThen.get(one.model()), policy.rhythm());
             int moves = would.due().date().compareTo(stands.due().date());
             earlier += moves < 0 ? 1 : 0;
             later += moves > 0 ? 1 : 0;
@@ -84,28 +80,29 @@ public class DueUnder {
         return new Moved(earlier, later, losingUse, gainingUse, List.copyOf(crews));
     }
 
-    private Map<String, IntervalRule> rules(HousePolicy policy) {
+    private Map<String, ProcedureCard> cards(HousePolicy policy) {
         return house.publishedCards().stream()
-                .collect(Collectors.toMap(
-                        ProcedureCard::model, card -> card.under(policy).interval(), (older, newer) -> newer));
+                .collect(Collectors.toMap(ProcedureCard::model, card -> card.under(policy), (older, newer) -> newer));
     }
 
     /** As if nothing but its dates decided. */
-    private StateToday state(Standing one, List<SensorDates> sensors, IntervalRule ofCard, Rhythm rhythm) {
+    private StateToday state(Standing one, List<Sensor> sensors, ProcedureCard card, Rhythm rhythm) {
         var facts = new DetectorFacts(
                 false,
                 Optional.empty(),
                 Optional.empty(),
-                sensors,
+                sensors.stream().map(Sensor::dates).toList(),
                 Causes.NONE,
-                Optional.ofNullable(one.lastGoodBump()),
-                states.withOwn(ofCard, Optional.ofNullable(one.ownInterval())));
+                sensors.stream()
+                        .flatMap(sensor -> SensorEntity.lastBump(card, sensor.slot(), sensor.lastGoodBump()).stream())
+                        .toList(),
+                states.withOwn(card.interval(), Optional.ofNullable(one.ownInterval())));
         return StateToday.of(facts, rhythm, site.today());
     }
 
     /** What was made due at once stays so, and is left out. */
     private List<Standing> fleet() {
-        return jdbc.sql("select id, model, crew, state_word, own_interval, last_good_bump from detector d where"
+        return jdbc.sql("select id, model, crew, state_word, own_interval from detector d where"
                         + " state_word <> ? and not exists (select 1 from due_trigger t where t.detector_id = d.id and"
                         + " t.settled_on is null)")
                 .param(StateWord.RETIRED.name())
@@ -113,18 +110,26 @@ public class DueUnder {
                 .list();
     }
 
-    private Map<UUID, List<SensorDates>> sensors() {
-        var all = new HashMap<UUID, List<SensorDates>>();
-        jdbc.sql(
-                        "select detector_id, slot, fitted_on, last_good_on, stated_due from sensor where removed_on is null and"
-                                + " not disabled")
-                .query((row, n) -> all.computeIfAbsent(row.getObject(1, UUID.class), id -> new ArrayList<>())
-                        .add(new SensorDates(
-                                row.getInt(2),
-                                row.getObject(3, LocalDate.class),
-                                Optional.ofNullable(row.getObject(4, LocalDate.class)),
-                                Optional.ofNullable(row.getObject(5, LocalDate.class)))))
-                .list();
-        return all;
+    private record Sensor(
+            UUID detectorId,
+            int slot,
+            LocalDate fittedOn,
+            LocalDate lastGoodOn,
+            LocalDate statedDue,
+            LocalDate lastGoodBump) {
+
+        SensorDates dates() {
+            return new SensorDates(slot, fittedOn, Optional.ofNullable(lastGoodOn), Optional.ofNullable(statedDue));
+        }
+    }
+
+    private Map<UUID, List<Sensor>> sensors() {
+        return jdbc
+                .sql("select detector_id, slot, fitted_on, last_good_on, stated_due, last_good_bump from sensor"
+                        + " where removed_on is null and not disabled")
+                .query(Sensor.class)
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(Sensor::detectorId));
     }
 }

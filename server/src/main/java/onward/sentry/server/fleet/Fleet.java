@@ -127,6 +127,18 @@ public class Fleet {
                 .toList();
     }
 
+    /** Slots of the sensors that wait for a bump; of all of them where none does. */
+    @Transactional(readOnly = true)
+    public List<Integer> slotsToBump(UUID detectorId) {
+        return states.slotsToBump(detectors.findById(detectorId).orElseThrow());
+    }
+
+    /** The same of many, with one question to the database. */
+    @Transactional(readOnly = true)
+    public Map<UUID, List<Integer>> slotsToBump(Collection<UUID> ids) {
+        return detectors.findByIdIn(ids).stream().collect(Collectors.toMap(DetectorEntity::id, states::slotsToBump));
+    }
+
     /** Many at once, with one question to the database however many they are. */
     @Transactional(readOnly = true)
     public List<Known> byIds(Collection<UUID> ids) {
@@ -270,7 +282,7 @@ public class Fleet {
     /**
      * What a signed run means for the detector: sensors renewed, a hold when one failed, a due date, a strip.
      *
-     * @param standsForBump a good end stands for the bump of its day
+     * @param standsForBump each sensor that was found good has had its bump by it, if the detector ended well
      */
     @Transactional
     public void signed(
@@ -285,6 +297,9 @@ public class Fleet {
             }
             result.renewedOn().ifPresent(on -> sensor.renewed(on, result.statedDue()));
             result.sensitivity().ifPresent(sensor::setTo);
+            if (standsForBump && signed.verdict().good() && result.verdict().good()) {
+                sensor.bumpedWell(signed.on());
+            }
             if (job == Job.CALIBRATION
                     && signed.verdict().good()
                     && !result.verdict().good()) {
@@ -293,9 +308,6 @@ public class Fleet {
         }
         detector.worked(signed.on(), signed.verdict(), strip);
         boolean whole = signed.results().size() == bySlot.size();
-        if (signed.verdict().good() && whole && standsForBump) {
-            detector.bumpedWell(signed.on());
-        }
         if (job == Job.CALIBRATION && signed.verdict().good() && whole) {
             triggers.findByDetectorIdAndSettledOnIsNull(detectorId).stream()
                     .filter(open -> open.toCore().isSettledBy(signed.on()))

@@ -126,6 +126,12 @@ public class FleetList {
         this.site = site;
     }
 
+    /** Slots of the sensors that a detector of a model waits to have bumped; of all where none waits. */
+    @Transactional(readOnly = true)
+    public List<Integer> slotsToBump(String model) {
+        return states.slotsToBump(model, detectors.findOldestBumps(model, StateWord.BUMP_FIRST));
+    }
+
     /** @param of how many of its model and job there are, itself among them */
     public record Counted(Line line, long of) {}
 

@@ -11,8 +11,10 @@ import jakarta.persistence.Table;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.UUID;
+import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.LastBump;
 import onward.sentry.core.schedule.SensorDates;
 
 @Entity
@@ -31,6 +33,7 @@ class SensorEntity {
     private LocalDate fittedOn;
     private LocalDate removedOn;
     private LocalDate lastGoodOn;
+    private LocalDate lastGoodBump;
 
     /** The next calibration as the laboratory that did the last one states it; null where none stated one. */
     private LocalDate statedDue;
@@ -90,14 +93,39 @@ class SensorEntity {
         statedDue = stated.orElse(null);
     }
 
+    /** It answered to gas as it should, in a bump or in a calibration. */
+    void bumpedWell(LocalDate on) {
+        lastGoodBump = on;
+    }
+
+    /** Empty where its card asks for no bump of it. */
+    Optional<LastBump> lastBump(ProcedureCard card) {
+        return lastBump(card, slot, lastGoodBump);
+    }
+
+    static Optional<LastBump> lastBump(ProcedureCard card, int slot, LocalDate lastGood) {
+        return card.bumpedSensors().stream()
+                .filter(sensor -> sensor.slot() == slot)
+                .findFirst()
+                .map(sensor ->
+                        new LastBump(slot, sensor.gas().formula(), Optional.ofNullable(lastGood), sensor.bumpDays()));
+    }
+
     Standing.SensorStanding standing() {
         return new Standing.SensorStanding(
-                id, lastVerdict(), lastGoodOn(), Optional.ofNullable(statedDue), sensitivity, disabled);
+                id,
+                lastVerdict(),
+                lastGoodOn(),
+                Optional.ofNullable(lastGoodBump),
+                Optional.ofNullable(statedDue),
+                sensitivity,
+                disabled);
     }
 
     void standAgain(Standing.SensorStanding before) {
         lastVerdict = before.lastVerdict().orElse(null);
         lastGoodOn = before.lastGoodOn().orElse(null);
+        lastGoodBump = before.lastGoodBump().orElse(null);
         statedDue = before.statedDue().orElse(null);
         sensitivity = before.sensitivity();
         disabled = before.disabled();

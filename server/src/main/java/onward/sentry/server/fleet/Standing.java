@@ -16,7 +16,6 @@ public record Standing(
         Optional<LocalDate> lastRunOn,
         Optional<Verdict> lastVerdict,
         Optional<String> lastStrip,
-        Optional<LocalDate> lastGoodBump,
         Optional<UUID> openTrigger,
         List<UUID> openCauses,
         List<SensorStanding> sensors) {
@@ -31,6 +30,7 @@ public record Standing(
             UUID id,
             Optional<Verdict> lastVerdict,
             Optional<LocalDate> lastGoodOn,
+            Optional<LocalDate> lastGoodBump,
             Optional<LocalDate> statedDue,
             double sensitivity,
             boolean disabled) {}

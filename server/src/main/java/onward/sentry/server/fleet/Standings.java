@@ -48,7 +48,6 @@ public class Standings {
                 detector.lastRunOn(),
                 detector.lastVerdict(),
                 detector.lastStrip(),
-                detector.lastGoodBump(),
                 Optional.empty(),
                 triggers.findByDetectorIdAndSettledOnIsNull(detectorId).stream()
                         .map(DueCauseEntity::id)

@@ -7,9 +7,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.schedule.Causes;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.schedule.LastBump;
 import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.working.Working;
@@ -53,13 +55,10 @@ class StateKeeper {
     final class Rules {
 
         private final Rhythm rhythm = house.policy().rhythm();
-        private final Map<String, IntervalRule> byModel = new HashMap<>();
+        private final Map<String, ProcedureCard> byModel = new HashMap<>();
 
-        private IntervalRule of(DetectorEntity detector) {
-            return withOwn(
-                    byModel.computeIfAbsent(
-                            detector.model(), model -> house.latestCard(model).interval()),
-                    detector);
+        private ProcedureCard card(DetectorEntity detector) {
+            return byModel.computeIfAbsent(detector.model(), house::latestCard);
         }
     }
 
@@ -136,9 +135,24 @@ class StateKeeper {
                         .map(SensorEntity::dates)
                         .toList(),
                 causes,
-                detector.lastGoodBump(),
-                rules.of(detector));
+                detector.lastBumps(rules.card(detector)),
+                withOwn(rules.card(detector).interval(), detector));
         return StateToday.of(facts, rules.rhythm, site.today());
+    }
+
+    List<Integer> slotsToBump(DetectorEntity detector) {
+        return LastBump.slotsToBump(
+                detector.lastBumps(house.latestCard(detector.model())),
+                house.policy().rhythm(),
+                site.today());
+    }
+
+    List<Integer> slotsToBump(String model, List<DetectorRepository.OldestBump> oldest) {
+        var card = house.latestCard(model);
+        var bumps = oldest.stream()
+                .flatMap(one -> SensorEntity.lastBump(card, one.slot(), one.never() > 0 ? null : one.on()).stream())
+                .toList();
+        return LastBump.slotsToBump(bumps, house.policy().rhythm(), site.today());
     }
 
     /** The rule of its card beside its own. */

@@ -86,9 +86,8 @@ class GasAhead {
             calibrations(card, days)
                     .forEach((day, times) -> work.addAll(PlannedWork.of(card, Job.CALIBRATION, policy, day, times)));
             int detectors = days.values().stream().mapToInt(Integer::intValue).sum();
-            policy.rhythm()
-                    .bumpsOn(site.today(), site.today().plusDays(DAYS - 1L))
-                    .forEach(day -> work.addAll(PlannedWork.of(card, Job.BUMP, policy, day, detectors)));
+            work.addAll(
+                    PlannedWork.bumps(card, policy, site.today(), site.today().plusDays(DAYS - 1L), detectors));
         });
         return work;
     }

@@ -17,6 +17,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.GasDemand;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.shelf.GasReady;
@@ -199,7 +200,7 @@ class TodayController {
                         .thenComparing(FleetList.Line::serial))
                 .map(line -> row(line, open, plannedOn))
                 .toList();
-        var demands = demands(card, key.job());
+        var demands = demands(card, key.job(), slots(card, key.job()));
         var demand = demands.get(0);
         var ready = ready(demand, work.all(), onShelf);
         return new Group(
@@ -278,9 +279,24 @@ class TodayController {
                 : demand.wanted().stream().map(w -> w.sensor().gas().formula()).collect(Collectors.joining(" "));
     }
 
-    private List<GasDemand> demands(ProcedureCard card, Job job) {
+    /** The sensors that a group's work is about: of a bump in several passes or rhythms those that somebody waits for. */
+    private List<Integer> slots(ProcedureCard card, Job job) {
+        var all = card.sensors().stream().map(SensorSpec::slot).toList();
+        boolean inParts = card.steps(Job.BUMP).stream()
+                                .filter(Step.ApplyGas.class::isInstance)
+                                .count()
+                        > 1
+                || card.sensors().stream().anyMatch(sensor -> sensor.bumpDays().isPresent());
+        if (job != Job.BUMP || !inParts) {
+            return all;
+        }
+        var waiting = fleet.slotsToBump(card.model());
+        return waiting.isEmpty() ? all : waiting;
+    }
+
+    private List<GasDemand> demands(ProcedureCard card, Job job, List<Integer> slots) {
         var policy = house.policy();
-        return card.steps(job).stream()
+        return card.steps(job, slots).stream()
                 .filter(Step.ApplyGas.class::isInstance)
                 .map(step -> GasDemands.of(card, job, (Step.ApplyGas) step, policy, site.today()))
                 .toList();

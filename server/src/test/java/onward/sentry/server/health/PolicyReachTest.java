@@ -128,7 +128,8 @@ class PolicyReachTest {
 
     private void bumpedOn(String serial, String day) {
         server.jdbc()
-                .sql("update detector set last_good_bump = ?::date where serial = ?")
+                .sql("update sensor set last_good_bump = ?::date where detector_id ="
+                        + " (select id from detector where serial = ?)")
                 .params(day, serial)
                 .update();
     }
