@@ -108,7 +108,7 @@ export function Round() {
   const failed = view.done.filter((d) => d.verdict !== "pass");
   return (
     <div>
-      <section aria-label="Next hand" className="bg-act-deep px-4 py-4 text-white">
+      <section aria-label="Next action" className="bg-act-deep px-4 py-4 text-white">
         <p aria-live="assertive" className="text-[clamp(1.7rem,5vw,2.6rem)] leading-tight font-bold text-balance">
           {ended
             ? "The round is ended"

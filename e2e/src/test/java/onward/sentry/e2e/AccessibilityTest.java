@@ -101,7 +101,7 @@ class AccessibilityTest {
             nothingSerious(page, "zero");
             una.confirm("Adapter off").confirm("Choose the cylinder").asked("Save on the instrument");
             nothingSerious(page, "save");
-            una.confirm("Save on the instrument").asked("All sensors passed");
+            una.workTo("All sensors passed");
             nothingSerious(page, "sign");
             una.confirm("All sensors passed").asked("Signed");
             nothingSerious(page, "signed");

@@ -32,7 +32,7 @@ class TriggerWalkTest {
                     .check();
             una.button("Make it due").click();
             assertThat(page.getByRole(AriaRole.MAIN))
-                    .containsText("Due at once: dropped or hit: off the quay; battery went flat.");
+                    .containsText("Due at once: battery went flat; dropped or hit: off the quay.");
 
             una.open("/");
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("CP-101");

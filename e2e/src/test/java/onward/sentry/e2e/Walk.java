@@ -23,6 +23,7 @@ final class Walk implements AutoCloseable {
 
     private static final double LONGEST_STAGE_MILLIS = 45_000;
     private static final double SOON_MILLIS = 2_000;
+    private static final long LONGEST_RUN_MILLIS = 240_000;
 
     private static final AtomicInteger ROOMS = new AtomicInteger();
 
@@ -174,6 +175,25 @@ final class Walk implements AutoCloseable {
             }
         }
         return Optional.of(sentence);
+    }
+
+    /**
+     * Works by keyboard whatever the bench asks for until it asks for this. At 60 times the speed gas that was left on for two
+     * seconds is to be closed first, and is opened again for the next application.
+     */
+    Walk workTo(String sentence) {
+        long end = System.currentTimeMillis() + LONGEST_RUN_MILLIS;
+        while (nextHand()
+                        .getByText(sentence, new Locator.GetByTextOptions().setExact(false))
+                        .count()
+                == 0) {
+            org.assertj.core.api.Assertions.assertThat(System.currentTimeMillis())
+                    .as("until " + sentence)
+                    .isLessThan(end);
+            keyOn();
+            page.waitForTimeout(200);
+        }
+        return this;
     }
 
     /** Picks a cylinder of those that the bench offers. */

@@ -6,6 +6,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.DriverManager;
@@ -34,6 +35,7 @@ final class World implements AutoCloseable {
     private final Path folder;
     private final Path output;
     private final Path token;
+    private final Path markKey;
     private Process server;
     private Process gateway;
     private Process copy;
@@ -46,6 +48,7 @@ final class World implements AutoCloseable {
             folder = Files.createDirectories(Path.of("target", database));
             output = folder.resolve("server.log");
             token = folder.resolve("link-token");
+            markKey = Files.writeString(folder.resolve("mark.key"), "6d".repeat(32));
             createDatabase();
             startServer(true);
             if (isDemo) {
@@ -74,6 +77,11 @@ final class World implements AutoCloseable {
             Runtime.getRuntime().addShutdownHook(new Thread(demo::close));
         }
         return demo;
+    }
+
+    /** Another island, for one walk alone. */
+    static World ownDemo() {
+        return new World(true, testAddress(), testPassword());
     }
 
     /** The program as it first starts in earnest: nobody, nothing. */
@@ -118,9 +126,33 @@ final class World implements AutoCloseable {
         }
     }
 
+    /** What the program that proves records says of everything on record here. */
+    String verified() throws IOException, InterruptedException {
+        var tools = "../tools/target/classes:../tools/target/lib/*";
+        var command = new ProcessBuilder(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-cp",
+                tools,
+                "onward.sentry.tools.proof.Verify",
+                address + database,
+                folder.toString());
+        command.environment().put("PGPASSWORD", password);
+        var process = command.redirectErrorStream(true).start();
+        var said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        process.waitFor();
+        return said;
+    }
+
     /** The server ends without a chance to tidy up. */
     void kill() throws InterruptedException {
         server.destroyForcibly().waitFor();
+    }
+
+    /** The stand-in gateway stands still, its line open, until it is told otherwise. */
+    void gatewayStandsStill(boolean still) throws IOException, InterruptedException {
+        new ProcessBuilder("kill", still ? "-STOP" : "-CONT", String.valueOf(gateway.pid()))
+                .start()
+                .waitFor();
     }
 
     void startAgain() throws IOException, InterruptedException {
@@ -146,6 +178,7 @@ final class World implements AutoCloseable {
                 "--spring.datasource.url=" + address + database,
                 "--spring.datasource.username=sentry",
                 "--spring.datasource.password=" + password,
+                "--sentry.mark-key-file=" + markKey,
                 "--sentry.demo=" + isDemo));
     }
 
@@ -216,7 +249,11 @@ final class World implements AutoCloseable {
                         + ", 'PASS' from detector cross join generate_series(1, 4) slot where crew = '" + crew + "'";
         var link = "insert into link_token_detector select (select token_id from link_token_detector limit 1), id"
                 + " from detector where crew = '" + crew + "'";
-        store(insert, fit, link);
+        // A walk that is tried a second time begins with detectors that nobody has touched.
+        var aside =
+                "update detector set serial = serial || ' of ' || left(id::text, 4), crew = crew || ' before' where crew = '"
+                        + crew + "'";
+        store(aside, insert, fit, link);
     }
 
     /** A cylinder that nobody has used yet, like one that is on the shelf. */

@@ -10,6 +10,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature.Row;
@@ -49,6 +50,19 @@ class CardLimitsTest {
 
     private static SensorSpec numbered(int slot) {
         return Fixtures.sensor(slot, "methane", Technology.CATALYTIC_BEAD, Unit.PERCENT_LEL, 100, 1, 10, 20, 25);
+    }
+
+    @Test
+    void aBumpOfOneSensorCountsOnOneToNinetyTwoDays() {
+        taken(
+                () -> Fixtures.quoin4Bumped(OptionalInt.of(1)),
+                () -> Fixtures.quoin4Bumped(OptionalInt.of(92)),
+                () -> Fixtures.quoin4Bumped(OptionalInt.empty()));
+        refused(
+                "sensor-bump-days",
+                "bumpDays",
+                () -> Fixtures.quoin4Bumped(OptionalInt.of(0)),
+                () -> Fixtures.quoin4Bumped(OptionalInt.of(93)));
     }
 
     @Test

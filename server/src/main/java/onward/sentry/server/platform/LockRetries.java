@@ -1,5 +1,6 @@
 package onward.sentry.server.platform;
 
+import jakarta.persistence.OptimisticLockException;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.util.Set;
@@ -18,12 +19,15 @@ import org.springframework.core.Ordered;
 import org.springframework.core.retry.RetryException;
 import org.springframework.core.retry.RetryPolicy;
 import org.springframework.core.retry.RetryTemplate;
+import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * A transaction that PostgreSQL ends because two of them wait for each other is done once more from its beginning. Locks are
- * taken in one order, so this is for what nobody thought of; whoever still finds no way through is told to try again.
+ * A transaction that PostgreSQL ends because two of them wait for each other, or that finds a row changed which it had read,
+ * is done once more from its beginning. Locks are taken in one order, so this is for what nobody thought of; whoever still
+ * finds no way through is told to try again. What a person has seen and another has changed is no such row: it is compared
+ * and refused by name.
  */
 @Configuration
 @Role(BeanDefinition.ROLE_INFRASTRUCTURE)
@@ -37,7 +41,7 @@ class LockRetries {
             .delay(Duration.ofMillis(20))
             .jitter(Duration.ofMillis(15))
             .multiplier(2)
-            .predicate(LockRetries::isLockFailure)
+            .predicate(thrown -> isLockFailure(thrown) || isOutrun(thrown))
             .build());
 
     /** Whether what was thrown goes back to a lock that could not be had. */
@@ -48,6 +52,11 @@ class LockRetries {
             }
         }
         return false;
+    }
+
+    /** Whether somebody else has written what this had read. */
+    private static boolean isOutrun(Throwable thrown) {
+        return thrown instanceof OptimisticLockingFailureException || thrown instanceof OptimisticLockException;
     }
 
     /** Outside the transaction: the outermost one is retried as a whole, those inside it go on to fail with it. */

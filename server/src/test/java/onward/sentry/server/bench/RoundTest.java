@@ -84,6 +84,67 @@ class RoundTest {
     }
 
     @Test
+    void aDetectorWhoseBumpTakesTwoCylindersIsReadyAfterAPassOnEach() {
+        var mix = island.houseMix();
+        var isobutylene = island.cylinder(Map.of("components", List.of(Island.part("isobutylene", 100, "PPM"))))
+                .path("id")
+                .asString();
+        var serial = island.quoin5p();
+        calibratedOn("2026-03-01", serial);
+        assertThat(state(serial)).isEqualTo("bump first");
+
+        var first = begin(mix);
+        var waiting = waiting(first, serial);
+        assertThat(waiting.path("sensors").size()).isEqualTo(4);
+        assertThat(waiting.path("others").toString()).isEqualTo("[\"C4H8\"]");
+        assertThat(bump(first.path("id").asString(), serial, List.of(), true).status())
+                .isEqualTo(200);
+        assertThat(state(serial)).isEqualTo("bump first");
+        assertThat(reason(serial)).startsWith("Bump C4H8 before today's use");
+
+        assertThat(bump(begin(mix).path("id").asString(), serial, List.of(), true)
+                        .text("code"))
+                .as("its other sensors have had theirs")
+                .isEqualTo("cylinder-component-missing");
+        var second = begin(isobutylene);
+        assertThat(waiting(second, serial).path("sensors").size()).isEqualTo(1);
+        assertThat(waiting(second, serial).path("others").size()).isZero();
+        bump(second.path("id").asString(), serial, List.of(), true);
+        assertThat(state(serial)).isEqualTo("ready");
+    }
+
+    private static JsonNode waiting(JsonNode round, String serial) {
+        return round.path("left")
+                .valueStream()
+                .filter(one -> one.path("serial").asString().equals(serial))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private String reason(String serial) {
+        return technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("detector")
+                .path("reason")
+                .asString();
+    }
+
+    /** As if it had been calibrated, and so bumped, on a day before. */
+    private void calibratedOn(String day, String serial) {
+        server.jdbc()
+                .sql("update sensor set last_good_on = :day::date, last_good_bump = :day::date, last_verdict = 'PASS'"
+                        + " where detector_id = (select id from detector where serial = :serial)")
+                .param("day", day)
+                .param("serial", serial)
+                .update();
+        server.jdbc()
+                .sql("update detector set state_valid_through = '2026-01-01', version = version + 1 where serial = ?")
+                .param(serial)
+                .update();
+    }
+
+    @Test
     void theSameAnswerTwiceIsOneBumpAndAHeldDetectorIsRefused() {
         var mix = island.houseMix();
         var serial = island.quoin4();

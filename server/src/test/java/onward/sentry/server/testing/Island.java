@@ -36,10 +36,19 @@ public final class Island {
 
     /** Registers a Quoin 4 and returns its serial. */
     public String quoin4() {
+        return detector("Quoin 4", "Q4-", 4);
+    }
+
+    /** Registers a Quoin 5P, whose bump takes two cylinders, and returns its serial. */
+    public String quoin5p() {
+        return detector("Quoin 5P", "QP-", 5);
+    }
+
+    private String detector(String model, String prefix, int slots) {
         int n = NUMBER.incrementAndGet();
-        var serial = "Q4-" + n;
+        var serial = prefix + n;
         var sensors = new ArrayList<Map<String, Object>>();
-        for (int slot = 1; slot <= 4; slot++) {
+        for (int slot = 1; slot <= slots; slot++) {
             sensors.add(Map.of("slot", slot, "serial", "S" + slot + "-" + n, "fittedOn", "2026-02-01"));
         }
         var answer = technician.post(
@@ -50,7 +59,7 @@ public final class Island {
                         "assetTag",
                         "SK-" + n,
                         "model",
-                        "Quoin 4",
+                        model,
                         "crew",
                         "Digester",
                         "location",
