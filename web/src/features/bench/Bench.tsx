@@ -184,7 +184,7 @@ function Lane({
         held={heldBack}
         meanwhile={meanwhile}
         serials={sharedHand ? served : [data.serial]}
-        onGasOff={data.mine ? gasOff : null}
+        onGasOff={data.mine && !waiting.includes("GAS_OFF") ? gasOff : null}
       >
         <Confirm
           run={data}
@@ -199,7 +199,7 @@ function Lane({
         <p role="status" className="bg-caution-wash px-4 py-2 font-semibold text-ink">
           No line to the server. What you see may be old; the gateway keeps its readings and sends them later. Turning gas off never has to
           wait.
-          {data.mine && (data.gasOn || waiting.includes("GAS_ON")) && !waiting.includes("GAS_OFF") && (
+          {data.mine && !data.gas && waiting.includes("GAS_ON") && !waiting.includes("GAS_OFF") && (
             <Button className="ml-4" onClick={() => send({ kind: "GAS_OFF", step: next.step })}>
               Gas is off
             </Button>

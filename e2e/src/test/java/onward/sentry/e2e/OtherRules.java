@@ -25,7 +25,7 @@ final class OtherRules implements AutoCloseable {
     }
 
     private void put(ObjectNode policy, String reason) throws IOException, InterruptedException {
-        lead.post("/api/v1/me/proof", "{\"secret\":\"2580\"}", "");
+        lead.post("/api/v1/me/proof", "{\"secret\":\"7394\"}", "");
         var answer = lead.sent(
                 PATH, "{\"policy\":" + policy + ",\"reason\":\"" + reason + "\"}", "rules-" + System.nanoTime());
         if (answer.statusCode() != 200) {

@@ -33,12 +33,14 @@ class ResumeWalkTest {
 
             page.navigate("about:blank");
             page.navigate(address);
-            una.confirm("Save on the instrument").confirm("All sensors passed").asked("Signed");
+            una.workTo("Signed");
             una.link("Open the record").click();
             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
                     .containsText("Q4-1003");
-            assertThat(page.getByText(Pattern.compile("Gas on, seen in the readings")))
-                    .hasCount(3);
+            var gasOn = page.getByText(Pattern.compile("Gas on, seen in the readings"));
+            assertThat(gasOn.first()).isVisible();
+            // As found and span; verify goes on with the same gas, unless it was on for longer than the card allows.
+            org.assertj.core.api.Assertions.assertThat(gasOn.count()).isBetween(3, 4);
             una.nothingWentWrong();
         }
     }

@@ -64,7 +64,7 @@ class SecondTryWalkTest {
         assertThat(alarm).containsText("MC-2005: Close the valve");
         una.button("Lock, or let somebody else work here").click();
         assertThat(page.getByRole(AriaRole.DIALOG)).containsText("MC-2005: Close the valve");
-        page.getByLabel("PIN").fill("2580");
+        page.getByLabel("PIN").fill("7394");
         page.keyboard().press("Enter");
         alarm.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Go to MC-2005"))
                 .click();

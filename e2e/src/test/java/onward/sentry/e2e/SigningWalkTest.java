@@ -48,7 +48,7 @@ class SigningWalkTest {
             page.keyboard().type("9071");
             page.keyboard().press("Enter");
             assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("That is not your PIN.");
-            strike(sheet, "2580");
+            strike(sheet, "7394");
             page.keyboard().press("Enter");
             assertThat(page.getByText("Calibrated by Outer Sound Laboratory, certificate OS-119"))
                     .isVisible();
@@ -72,7 +72,7 @@ class SigningWalkTest {
 
             lock(una);
             una.button("Una Haldane").click();
-            page.keyboard().type("2580");
+            page.keyboard().type("7394");
             page.keyboard().press("Enter");
             assertThat(page.getByText("Una Haldane")).isVisible();
             assertThat(page.getByText("Who works here?")).hasCount(0);
@@ -99,7 +99,7 @@ class SigningWalkTest {
             page.reload();
             assertThat(page.getByText("Who works here?")).isVisible();
             una.button("Una Haldane").click();
-            page.keyboard().type("2580");
+            page.keyboard().type("7394");
             page.keyboard().press("Enter");
             assertThat(page.getByText("Who works here?")).hasCount(0);
             una.nothingWentWrong();
@@ -118,11 +118,11 @@ class SigningWalkTest {
             brand.button("A lead countersigns").click();
             var sheet = page.getByRole(AriaRole.DIALOG);
             sheet.getByLabel("Sign-in name of the lead").fill("una");
-            strike(sheet, "2580");
+            strike(sheet, "7394");
             brand.button("Countersign").click();
             assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("no lead");
             sheet.getByLabel("Sign-in name of the lead").fill("marit");
-            strike(sheet, "2580");
+            strike(sheet, "7394");
             brand.button("Countersign").click();
             assertThat(page.getByText("Marit Voe answers for it: adjusted under countersignature."))
                     .isVisible();

@@ -76,6 +76,7 @@ final class World implements AutoCloseable {
             demo = new World(true, testAddress(), testPassword());
             Runtime.getRuntime().addShutdownHook(new Thread(demo::close));
         }
+        demo.serveAgain();
         return demo;
     }
 
@@ -153,6 +154,17 @@ final class World implements AutoCloseable {
         new ProcessBuilder("kill", still ? "-STOP" : "-CONT", String.valueOf(gateway.pid()))
                 .start()
                 .waitFor();
+    }
+
+    /** A walk that failed while the server was down leaves the others theirs. */
+    private void serveAgain() {
+        try {
+            if (!server.isAlive()) {
+                startAgain();
+            }
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     void startAgain() throws IOException, InterruptedException {

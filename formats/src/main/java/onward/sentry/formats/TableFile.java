@@ -21,11 +21,11 @@ import javax.xml.parsers.ParserConfigurationException;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import org.apache.commons.csv.CSVFormat;
-import org.apache.poi.UnsupportedFileFormatException;
 import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
 import org.apache.poi.openxml4j.exceptions.OpenXML4JRuntimeException;
 import org.apache.poi.openxml4j.opc.OPCPackage;
 import org.apache.poi.openxml4j.opc.PackageAccess;
+import org.apache.poi.openxml4j.util.ZipSecureFile;
 import org.apache.poi.ss.usermodel.DataFormatter;
 import org.apache.poi.ss.usermodel.DateUtil;
 import org.apache.poi.ss.util.CellReference;
@@ -45,6 +45,11 @@ public final class TableFile {
 
     private static final byte[] ZIP = {'P', 'K', 3, 4};
     private static final String NOT_A_TABLE = "table-unreadable";
+
+    private static final int MOST_COLUMNS = 200;
+    private static final int MOST_LETTERS = 4_000;
+    private static final int MOST_LINES = 300_000;
+    private static final long MOST_BYTES_UNPACKED = 400L * 1024 * 1024;
 
     private TableFile() {}
 
@@ -66,7 +71,8 @@ public final class TableFile {
      * Reads a table; empty rows are left out.
      *
      * @param wanted columns that must be there
-     * @throws Refused when it is neither CSV nor XLSX, or a wanted column is missing
+     * @throws Refused when it is neither CSV nor XLSX, a wanted column is missing, or it has more than 300,000 lines, 200
+     *     columns, 4,000 letters in a cell or 200,000 in a row: said as soon as that is seen
      */
     public static void read(Path file, List<String> wanted, Consumer<Row> taker) {
         try (var in = Files.newInputStream(file)) {
@@ -94,10 +100,12 @@ public final class TableFile {
                 .setTrim(true)
                 .setIgnoreEmptyLines(true)
                 .get();
-        try (var reader = new BufferedReader(new InputStreamReader(Files.newInputStream(file), decoder));
+        try (var lines = new LimitedLines(new InputStreamReader(Files.newInputStream(file), decoder));
+                var reader = new BufferedReader(lines);
                 var records = format.parse(reader)) {
             for (var record : records) {
                 rows.take(records.getCurrentLineNumber(), record.toList());
+                lines.rowTaken();
             }
         } catch (CharacterCodingException e) {
             throw unreadable("The file is not in UTF-8.", "Save it as CSV UTF-8, or as XLSX.");
@@ -118,6 +126,7 @@ public final class TableFile {
     }
 
     private static void readXlsx(Path file, Rows rows) {
+        ZipSecureFile.setMaxEntrySize(MOST_BYTES_UNPACKED);
         try (var workbook = OPCPackage.open(file.toFile(), PackageAccess.READ)) {
             var reader = new XSSFReader(workbook);
             var sheets = reader.getSheetsData();
@@ -138,9 +147,9 @@ public final class TableFile {
         } catch (IOException
                 | OpenXML4JException
                 | OpenXML4JRuntimeException
-                | UnsupportedFileFormatException
                 | SAXException
-                | ParserConfigurationException e) {
+                | ParserConfigurationException
+                | IllegalArgumentException e) {
             throw unreadable("This is no XLSX workbook that can be read.", "Save it anew as XLSX, or as CSV.");
         }
     }
@@ -187,6 +196,7 @@ public final class TableFile {
         @Override
         public void cell(String reference, String value, XSSFComment comment) {
             int column = reference == null ? cells.size() : new CellReference(reference).getCol();
+            Rows.checkColumns(rows.read + 1, column + 1);
             while (cells.size() < column) {
                 cells.add("");
             }
@@ -200,13 +210,40 @@ public final class TableFile {
         private final List<String> wanted;
         private final Consumer<Row> taker;
         private List<String> header = List.of();
+        private long read;
 
         private Rows(List<String> wanted, Consumer<Row> taker) {
             this.wanted = wanted;
             this.taker = taker;
         }
 
+        private static void checkColumns(long line, int columns) {
+            Refusal.unless(
+                    columns <= MOST_COLUMNS,
+                    "table-columns",
+                    "line " + line,
+                    "A table has at most " + MOST_COLUMNS + " columns, and this line has " + columns + ".",
+                    "Leave out what is not asked for.");
+        }
+
         private void take(long line, List<String> cells) {
+            read++;
+            Refusal.unless(
+                    read <= MOST_LINES,
+                    "table-lines",
+                    "line " + line,
+                    "A table has at most " + MOST_LINES + " lines, empty ones among them.",
+                    "Split the table.");
+            checkColumns(line, cells.size());
+            for (var cell : cells) {
+                Refusal.unless(
+                        cell.length() <= MOST_LETTERS,
+                        "table-cell",
+                        "line " + line,
+                        "A cell has at most " + MOST_LETTERS + " letters, and one of this line has " + cell.length()
+                                + ".",
+                        "Shorten it.");
+            }
             if (cells.stream().allMatch(String::isBlank)) {
                 return;
             }

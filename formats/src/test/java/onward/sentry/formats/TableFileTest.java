@@ -10,6 +10,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import onward.sentry.core.working.Refused;
@@ -50,6 +53,34 @@ class TableFileTest {
         assertThat(rows).extracting(TableFile.Row::line).containsExactly(2L, 4L);
         assertThat(rows.get(1).at("model")).isEqualTo("Quoin 4");
         assertThat(rows.get(1).at("crew")).isEmpty();
+    }
+
+    @Test
+    void whatIsLargerThanATableIsRefusedAsSoonAsThatIsSeen() throws IOException {
+        assertRefused(text("serial,model\n" + "x".repeat(29_000_000)), "does not end before");
+        assertRefused(text("serial,model\n\"" + "x\n".repeat(9_000_000)), "does not end before");
+        assertRefused(text("serial,model\n" + "\n".repeat(10) + "x,".repeat(300) + "\n"), "at most 200 columns");
+        assertRefused(text("serial,model\n" + "x".repeat(5_000) + "\n"), "at most 4000 letters");
+        assertRefused(text("serial,model\n" + "x\n".repeat(400_000)), "at most 300000 lines");
+        assertRefused(sheet("XFD2"), "at most 200 columns");
+        assertRefused(sheet("A0:B7"), "no XLSX workbook");
+    }
+
+    /** A workbook with one cell that says that it stands there. */
+    private Path sheet(String reference) throws IOException {
+        var whole = written(
+                out -> TableOut.xlsx(out, "detectors", List.of("serial", "model", "reading")),
+                List.of(List.of("Q4-1", "Quoin 4", "1")));
+        var file = folder.resolve("sheet-" + reference.replace(":", "-") + ".xlsx");
+        try (var in = new ZipInputStream(Files.newInputStream(whole));
+                var out = new ZipOutputStream(Files.newOutputStream(file))) {
+            for (var entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+                out.putNextEntry(new ZipEntry(entry.getName()));
+                var content = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+                out.write(content.replace("\"A2\"", "\"" + reference + "\"").getBytes(StandardCharsets.UTF_8));
+            }
+        }
+        return file;
     }
 
     @Test

@@ -21,6 +21,7 @@ class SiteTables {
             "spring_session_attributes",
             "shedlock",
             "sign_in_failure",
+            "sign_in_source",
             "idempotent_answer",
             "link_token",
             "link_token_detector",

@@ -233,7 +233,14 @@ class BenchController {
     /** One stream per page: lanes always, and one run in full with its readings. */
     @GetMapping(path = "/api/v1/bench/stream", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter stream(
-            @RequestParam Optional<UUID> run, @RequestParam(defaultValue = "-1") long after, Principal principal) {
-        return hub.subscribe(run, after, people.displayName(principal.getName()));
+            @RequestParam Optional<UUID> run,
+            @RequestParam(defaultValue = "-1") long after,
+            Principal principal,
+            HttpServletRequest request) {
+        return hub.subscribe(
+                run,
+                after,
+                people.displayName(principal.getName()),
+                request.getSession().getId());
     }
 }

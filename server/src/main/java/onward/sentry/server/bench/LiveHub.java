@@ -6,17 +6,22 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.Collectors;
 import onward.sentry.core.run.LinkSilence;
 import onward.sentry.core.trace.Reading;
+import onward.sentry.core.working.Refusal;
 import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.people.Sessions;
 import org.springframework.context.SmartLifecycle;
-import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
  * Pages that watch the bench. Each connection starts with a snapshot and is then told what changed; the ids of changed
- * runs come from {@link ChangeListener}.
+ * runs come from {@link ChangeListener}. Whoever brings news only marks it: each page has a sender of its own, so that one
+ * that does not read what it is sent holds nobody else up.
  */
 @Component
 class LiveHub implements SmartLifecycle {
@@ -24,119 +29,153 @@ class LiveHub implements SmartLifecycle {
     /** What arrived since the last message, with how far each sensor has got. */
     record Readings(List<Reading> readings, Map<Integer, String> progress) {}
 
-    private static final class Watcher {
-        private final SseEmitter emitter = new SseEmitter(0L);
-        private final Optional<UUID> run;
-        private final String viewer;
-        private long after;
-        private String told = "";
-
-        Watcher(Optional<UUID> run, long after, String viewer) {
-            this.run = run;
-            this.after = after;
-            this.viewer = viewer;
-        }
-
-        void send(String name, Object data) throws IOException {
-            emitter.send(SseEmitter.event().name(name).data(data, MediaType.APPLICATION_JSON));
-        }
-    }
+    private static final int MOST_PAGES = 500;
+    private static final int MOST_PAGES_OF_ONE = 12;
 
     private final List<Watcher> watchers = new CopyOnWriteArrayList<>();
     private final RunViews views;
     private final LaneViews lanes;
     private final RunLog log;
     private final Shelf shelf;
-    private long shelfTold = -1;
+    private final Sessions sessions;
+    private final ExecutorService senders = Executors.newCachedThreadPool(task -> {
+        var daemon = new Thread(task, "live-sender");
+        daemon.setDaemon(true);
+        return daemon;
+    });
+
+    /** All lanes as they were drawn last, for every page the same. */
+    private volatile List<LaneView> drawn = List.of();
+
+    private volatile long shelfTold = -1;
     private volatile boolean running;
 
-    LiveHub(RunViews views, LaneViews lanes, RunLog log, Shelf shelf) {
+    LiveHub(RunViews views, LaneViews lanes, RunLog log, Shelf shelf, Sessions sessions) {
         this.views = views;
         this.lanes = lanes;
         this.log = log;
         this.shelf = shelf;
+        this.sessions = sessions;
     }
 
-    SseEmitter subscribe(Optional<UUID> run, long after, String viewer) {
-        var watcher = new Watcher(run, after, viewer);
-        watcher.emitter.onCompletion(() -> watchers.remove(watcher));
-        watcher.emitter.onTimeout(watcher.emitter::complete);
-        watcher.emitter.onError(e -> watchers.remove(watcher));
+    /** @throws onward.sentry.core.working.Refused when this session, or all of them together, watch on too many pages */
+    SseEmitter subscribe(Optional<UUID> run, long after, String viewer, String session) {
+        long own =
+                watchers.stream().filter(one -> one.session().equals(session)).count();
+        Refusal.unless(
+                own < MOST_PAGES_OF_ONE && watchers.size() < MOST_PAGES,
+                "too-many-pages",
+                "",
+                own < MOST_PAGES_OF_ONE
+                        ? "More than " + MOST_PAGES + " pages watch the bench."
+                        : "You watch the bench on " + own + " pages.",
+                "Close pages that are not looked at.");
+        var watcher = new Watcher(run, after, viewer, session);
+        watcher.emitter().onCompletion(() -> gone(watcher));
+        watcher.emitter().onTimeout(watcher.emitter()::complete);
+        watcher.emitter().onError(e -> gone(watcher));
         watchers.add(watcher);
-        synchronized (watcher) {
-            run.ifPresent(id -> tell(watcher, id));
-            tellLanes(watcher, lanes.all());
-        }
-        return watcher.emitter;
+        drawn = lanes.all();
+        note(watcher, Watcher.News.RUN);
+        note(watcher, Watcher.News.LANES);
+        return watcher.emitter();
+    }
+
+    private void gone(Watcher watcher) {
+        watcher.leave();
+        watchers.remove(watcher);
+    }
+
+    private void note(Watcher watcher, Watcher.News news) {
+        watcher.note(news, senders, this::tell);
+    }
+
+    private void noteAll(Watcher.News news) {
+        watchers.forEach(watcher -> note(watcher, news));
     }
 
     /** A run has gone on. */
     void changed(UUID runId) {
-        for (var watcher : watchers) {
-            synchronized (watcher) {
-                if (watcher.run.filter(runId::equals).isPresent()) {
-                    tell(watcher, runId);
-                }
-            }
-        }
+        watchers.stream()
+                .filter(watcher -> watcher.run().filter(runId::equals).isPresent())
+                .forEach(watcher -> note(watcher, Watcher.News.RUN));
     }
 
     /** Some lane has changed, by a reading or an event: every page is shown all of them. */
     void lanesChanged() {
-        if (watchers.isEmpty()) {
-            return;
-        }
-        var drawn = lanes.all();
-        for (var watcher : watchers) {
-            synchronized (watcher) {
-                tellLanes(watcher, drawn);
-            }
+        if (!watchers.isEmpty()) {
+            drawn = lanes.all();
+            noteAll(Watcher.News.LANES);
         }
     }
 
     /** Changes may have been missed: everybody gets a fresh snapshot. */
     void resynchronise() {
-        for (var watcher : watchers) {
-            synchronized (watcher) {
-                watcher.run.ifPresent(id -> tell(watcher, id));
-            }
-        }
+        noteAll(Watcher.News.RUN);
         lanesChanged();
     }
 
-    /** Keeps connections open and finds the ones that are gone. */
+    /** Keeps connections open, finds the ones that are gone, and ends those whose session has ended or is locked. */
     void beat() {
+        var open = sessions.openOf(watchers.stream().map(Watcher::session).collect(Collectors.toSet()));
         for (var watcher : watchers) {
-            synchronized (watcher) {
-                try {
-                    watcher.emitter.send(SseEmitter.event().comment("on"));
-                } catch (IOException | IllegalStateException e) {
-                    watchers.remove(watcher);
-                }
+            if (open.contains(watcher.session())) {
+                note(watcher, Watcher.News.BEAT);
+            } else {
+                end(watcher);
             }
         }
     }
 
-    private void tell(Watcher watcher, UUID runId) {
-        try {
-            var readings = log.readingsAfter(runId, watcher.after);
-            if (!readings.isEmpty()) {
-                watcher.after = readings.get(readings.size() - 1).at();
-                watcher.send("readings", new Readings(readings, views.progress(runId)));
-            }
-            tellRun(watcher, runId);
-        } catch (IOException | IllegalStateException e) {
-            watchers.remove(watcher);
+    /** By a sender, because the page may not read what it was sent before. */
+    private void end(Watcher watcher) {
+        gone(watcher);
+        senders.execute(watcher.emitter()::complete);
+    }
+
+    /** Time has passed: gas has been on for longer, or a gateway has fallen silent, and no event tells of it. */
+    void tick() {
+        if (watchers.isEmpty()) {
+            return;
         }
+        long changes = shelf.changeCount();
+        if (changes != shelfTold) {
+            shelfTold = changes;
+            noteAll(Watcher.News.SHELF);
+        }
+        noteAll(Watcher.News.TIME);
+    }
+
+    private void tell(Watcher watcher, Watcher.News news) throws IOException {
+        switch (news) {
+            case RUN -> tellRunWithReadings(watcher);
+            case TIME -> tellRun(watcher);
+            case LANES -> watcher.send("lanes", drawn);
+            case SHELF -> watcher.send("shelf", shelfTold);
+            case BEAT -> watcher.beat();
+        }
+    }
+
+    private void tellRunWithReadings(Watcher watcher) throws IOException {
+        if (watcher.run().isEmpty()) {
+            return;
+        }
+        var runId = watcher.run().get();
+        var readings = log.readingsAfter(runId, watcher.after());
+        if (!readings.isEmpty()) {
+            watcher.hasReadingsUntil(readings.get(readings.size() - 1).at());
+            watcher.send("readings", new Readings(readings, views.progress(runId)));
+        }
+        tellRun(watcher);
     }
 
     /** The run in full, when anything but its clock has changed since it was told last. */
-    private void tellRun(Watcher watcher, UUID runId) throws IOException {
-        var view = views.view(runId, watcher.viewer);
-        var says = says(view);
-        if (!says.equals(watcher.told)) {
-            watcher.told = says;
-            watcher.send("run", view);
+    private void tellRun(Watcher watcher) throws IOException {
+        if (watcher.run().isPresent()) {
+            var view = views.view(watcher.run().get(), watcher.viewer());
+            if (watcher.isNew(says(view))) {
+                watcher.send("run", view);
+            }
         }
     }
 
@@ -148,51 +187,6 @@ class LiveHub implements SmartLifecycle {
                 + view.gas().map(gas -> gas.idle() + " " + gas.over() + " " + Math.round(10 * gas.litresDrawn()));
     }
 
-    /** Somebody has changed a cylinder, or a run has drawn from one: pages ask for their lists again. */
-    private void tellShelf() {
-        long changes = shelf.changeCount();
-        if (changes == shelfTold) {
-            return;
-        }
-        shelfTold = changes;
-        for (var watcher : watchers) {
-            synchronized (watcher) {
-                try {
-                    watcher.send("shelf", changes);
-                } catch (IOException | IllegalStateException e) {
-                    watchers.remove(watcher);
-                }
-            }
-        }
-    }
-
-    /** Time has passed: gas has been on for longer, or a gateway has fallen silent, and no event tells of it. */
-    void tick() {
-        if (watchers.isEmpty()) {
-            return;
-        }
-        tellShelf();
-        for (var watcher : watchers) {
-            synchronized (watcher) {
-                watcher.run.ifPresent(id -> {
-                    try {
-                        tellRun(watcher, id);
-                    } catch (IOException | IllegalStateException e) {
-                        watchers.remove(watcher);
-                    }
-                });
-            }
-        }
-    }
-
-    private void tellLanes(Watcher watcher, List<LaneView> drawn) {
-        try {
-            watcher.send("lanes", drawn);
-        } catch (IOException | IllegalStateException e) {
-            watchers.remove(watcher);
-        }
-    }
-
     @Override
     public void start() {
         running = true;
@@ -202,8 +196,8 @@ class LiveHub implements SmartLifecycle {
     @Override
     public void stop() {
         running = false;
-        watchers.forEach(watcher -> watcher.emitter.complete());
-        watchers.clear();
+        watchers.forEach(this::end);
+        senders.shutdown();
     }
 
     @Override

@@ -17,6 +17,7 @@ import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
 import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.QrCode;
+import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -29,7 +30,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** Gives certificates out, lists them, prints them; and tells anybody who has a code whether it stands. */
 @RestController
@@ -42,15 +42,23 @@ class CalibrationCertificateController {
     private final People people;
     private final House house;
     private final Once once;
+    private final SentrySettings settings;
     private final Site site;
 
     CalibrationCertificateController(
-            Certificates certificates, Register register, People people, House house, Once once, Site site) {
+            Certificates certificates,
+            Register register,
+            People people,
+            House house,
+            Once once,
+            SentrySettings settings,
+            Site site) {
         this.certificates = certificates;
         this.register = register;
         this.people = people;
         this.house = house;
         this.once = once;
+        this.settings = settings;
         this.site = site;
     }
 
@@ -85,10 +93,8 @@ class CalibrationCertificateController {
     @Signed(many = true)
     @Transactional
     public GivenCode give(@RequestHeader("Idempotency-Key") String key, @PathVariable UUID id, Principal principal) {
-        var address =
-                ServletUriComponentsBuilder.fromCurrentContextPath().build().toUriString();
         return once.per(key, principal.getName(), GivenCode.class, () -> {
-            var given = certificates.give(id, people.displayName(principal.getName()), address);
+            var given = certificates.give(id, people.displayName(principal.getName()), settings.baseAddress());
             return new GivenCode(given.code(), given.certificate().number());
         });
     }

@@ -126,7 +126,7 @@ class DemoLoader implements ApplicationRunner {
                         BY));
         transaction.executeWithoutResult(status -> DemoPeople.ALL.forEach(p -> {
             people.add(p.signInName(), p.displayName(), p.role(), DemoPeople.PASSWORD, BY);
-            people.choosePin(p.signInName(), DemoPeople.PASSWORD, DemoPeople.PIN);
+            people.choosePin(p.signInName(), DemoPeople.PIN);
             p.competences()
                     .forEach(competence -> people.qualify(
                             p.signInName(),

@@ -1,5 +1,6 @@
 package onward.sentry.server.house;
 
+import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.util.Arrays;
 import java.util.List;
@@ -42,6 +43,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class CardDeskController {
 
+    /** A card with its pictures. */
+    private static final int MOST_LETTERS = 12_000_000;
+
     private final House house;
     private final CardDrafts drafts;
     private final People people;
@@ -81,13 +85,13 @@ class CardDeskController {
     record CardDesk(String model, int newest, String card, Optional<CardDraft> draft) {}
 
     /** @param edit the one that the change was made on; 0 when there was no draft */
-    record DraftBody(String card, int basedOn, int edit) {
+    record DraftBody(@Size(max = MOST_LETTERS) String card, int basedOn, int edit) {
         DraftBody {
             card = given(card);
         }
     }
 
-    record CardText(String card) {
+    record CardText(@Size(max = MOST_LETTERS) String card) {
         CardText {
             card = given(card);
         }
@@ -112,7 +116,12 @@ class CardDeskController {
     record CheckedCard(Optional<CardProblem> problem, List<CardSheet.Part> parts, List<CardChange> changes) {}
 
     /** @param slot of the sensor with the fault; absent: all are sound */
-    record DryRunBody(String card, Job job, Optional<Integer> slot, Optional<Fault.Kind> fault, double strength) {
+    record DryRunBody(
+            @Size(max = MOST_LETTERS) String card,
+            Job job,
+            Optional<Integer> slot,
+            Optional<Fault.Kind> fault,
+            double strength) {
         DryRunBody {
             card = given(card);
             Refusal.unless(job != null, "job-missing", "job", "A dry run is of a job.", "Give CALIBRATION or BUMP.");

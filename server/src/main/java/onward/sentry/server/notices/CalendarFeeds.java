@@ -10,6 +10,7 @@ import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.UUID;
+import onward.sentry.server.people.People;
 import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.plan.PlannedWorkdays;
 import onward.sentry.server.platform.DayCalendar;
@@ -19,7 +20,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Calendars under secret addresses; whoever has the address may read it, until it is revoked. */
+/** Calendars under secret addresses; whoever has the address may read it, until it is revoked or its maker leaves. */
 @Service
 class CalendarFeeds {
 
@@ -32,12 +33,14 @@ class CalendarFeeds {
     private final JdbcClient jdbc;
     private final ComingUp comingUp;
     private final PlannedWorkdays workdays;
+    private final People people;
     private final Site site;
 
-    CalendarFeeds(JdbcClient jdbc, ComingUp comingUp, PlannedWorkdays workdays, Site site) {
+    CalendarFeeds(JdbcClient jdbc, ComingUp comingUp, PlannedWorkdays workdays, People people, Site site) {
         this.jdbc = jdbc;
         this.comingUp = comingUp;
         this.workdays = workdays;
+        this.people = people;
         this.site = site;
     }
 
@@ -77,14 +80,12 @@ class CalendarFeeds {
     /** What is coming up with the gas, and the bench days of the plan, a whole day each. */
     @Transactional
     String calendar(String secret) {
-        boolean known = jdbc.sql("select count(*) from calendar_feed where secret_hash = ? and revoked_at is null")
-                        .param(hash(secret))
-                        .query(Long.class)
-                        .single()
-                == 1;
-        if (!known) {
-            throw new NotFound("Calendar");
-        }
+        jdbc.sql("select person from calendar_feed where secret_hash = ? and revoked_at is null")
+                .param(hash(secret))
+                .query(String.class)
+                .optional()
+                .filter(people::isHere)
+                .orElseThrow(() -> new NotFound("Calendar"));
         var calendar = new DayCalendar();
         for (var one : comingUp.list()) {
             calendar.with(

@@ -9,7 +9,7 @@ public final class DemoPeople {
     public static final String PASSWORD = "skerravoe-demo";
 
     /** The same for the PIN that all of them sign with. */
-    public static final String PIN = "2580";
+    public static final String PIN = "7394";
 
     /**
      * @param may what the sign-in page says about the role

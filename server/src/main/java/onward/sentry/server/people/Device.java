@@ -9,7 +9,7 @@ import java.util.Optional;
 final class Device {
 
     private static final String HERE = "here";
-    private static final String LOCKED = "locked";
+    static final String LOCKED = "locked";
 
     private final HttpSession session;
 

@@ -4,6 +4,7 @@ import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.SentrySettings;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -13,10 +14,12 @@ class FirstAdministrator {
 
     private final People people;
     private final SentrySettings settings;
+    private final JdbcClient jdbc;
     private final String code;
 
-    FirstAdministrator(People people, SentrySettings settings) {
+    FirstAdministrator(People people, SentrySettings settings, JdbcClient jdbc) {
         this.people = people;
+        this.jdbc = jdbc;
         this.settings = settings;
         this.code = OneTimeCode.fresh();
     }
@@ -28,8 +31,14 @@ class FirstAdministrator {
         }
     }
 
+    String code() {
+        return code;
+    }
+
+    /** One after the other, so that the first is the only one. */
     @Transactional
     void create(String given, String signInName, String displayName, String password) {
+        jdbc.sql("select pg_advisory_xact_lock(7301004)").query((row, n) -> 0).single();
         Refusal.unless(
                 people.nobodyYet(),
                 "administrator-exists",

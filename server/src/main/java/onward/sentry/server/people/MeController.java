@@ -38,15 +38,16 @@ class MeController {
         if (principal == null) {
             throw new AccessDeniedException("sign in first");
         }
-        guard.check(principal.getName());
+        guard.attempt(principal.getName());
         try {
             people.choosePassword(principal.getName(), body.before(), body.fresh());
         } catch (Refused refused) {
-            if (refused.refusal().field().equals("before")) {
-                guard.failed(principal.getName());
+            if (!refused.refusal().field().equals("before")) {
+                guard.succeeded(principal.getName());
             }
             throw refused;
         }
+        guard.succeeded(principal.getName());
         sessions.endAll(principal.getName());
         request.getSession().invalidate();
     }

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.house.Competence;
+import onward.sentry.core.house.Password;
 import onward.sentry.core.house.Pin;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Ledger;
@@ -25,8 +26,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class People implements UserDetailsService {
 
-    private static final int LEAST_PASSWORD = 10;
-    private static final int MOST_PASSWORD = 70;
     private static final int MOST_NAME = 60;
 
     /** Whoever has this and nothing else may choose a password, and do nothing else. */
@@ -77,7 +76,7 @@ public class People implements UserDetailsService {
                 "displayName",
                 "The name that records show has 1 to " + MOST_NAME + " letters.",
                 "Give first and last name.");
-        checkPassword("password", password);
+        Password.check("password", password, name);
         Refusal.unless(
                 persons.findBySignInName(name).isEmpty(),
                 "sign-in-name-taken",
@@ -98,16 +97,6 @@ public class People implements UserDetailsService {
         ledger.append("person-added", by, Map.of("signInName", name, "role", role.label()));
     }
 
-    private static void checkPassword(String field, String password) {
-        Refusal.unless(
-                password.length() >= LEAST_PASSWORD && password.length() <= MOST_PASSWORD,
-                "password-length",
-                field,
-                "A password has " + LEAST_PASSWORD + " to " + MOST_PASSWORD + " characters; this one has "
-                        + password.length() + ".",
-                "A few words in a row are easy to remember.");
-    }
-
     /** A person's own choice. @throws onward.sentry.core.working.Refused when the one before is not right */
     @Transactional
     void choosePassword(String signInName, String before, String fresh) {
@@ -118,7 +107,7 @@ public class People implements UserDetailsService {
                 "before",
                 "This is not the password that you signed in with.",
                 "Type it again, or ask an administrator for a new one.");
-        checkPassword("fresh", fresh);
+        Password.check("fresh", fresh, signInName);
         Refusal.unless(
                 !before.equals(fresh),
                 "password-same",
@@ -129,16 +118,10 @@ public class People implements UserDetailsService {
         ledger.append("password-chosen", person.displayName(), Map.of("signInName", signInName));
     }
 
-    /** A PIN for signing at the bench. @throws onward.sentry.core.working.Refused when the password is not right */
+    /** A PIN for signing at the bench, of somebody whose password was right. */
     @Transactional
-    public void choosePin(String signInName, String password, String pin) {
+    public void choosePin(String signInName, String pin) {
         var person = person(signInName);
-        Refusal.unless(
-                passwords.matches(password, person.passwordHash()),
-                "password-before",
-                "password",
-                "This is not your password.",
-                "Type it again, or ask an administrator for a new one.");
         Pin.check(pin);
         person.pin(passwords.encode(pin));
         ledger.append("pin-chosen", person.displayName(), Map.of("signInName", signInName));
@@ -149,11 +132,13 @@ public class People implements UserDetailsService {
         return person(signInName).isPinClosed();
     }
 
-    /** Counts the wrong ones. */
+    /** Counts the wrong ones; whoever asks at the same time waits, and a PIN that is closed by then is not looked at. */
     @Transactional
     public boolean isPin(String signInName, String pin) {
-        var person = person(signInName);
+        var person = persons.findAndHoldBySignInName(signInName)
+                .orElseThrow(() -> new NotFound("Person '" + signInName + "'"));
         boolean right = person.leftOn().isEmpty()
+                && !person.isPinClosed()
                 && person.pinHash().filter(hash -> passwords.matches(pin, hash)).isPresent();
         if (right) {
             person.pinGiven();
@@ -250,6 +235,14 @@ public class People implements UserDetailsService {
     @Transactional(readOnly = true)
     public boolean isKnown(String signInName) {
         return persons.findBySignInName(signInName).isPresent();
+    }
+
+    /** Known, and has not left the site. */
+    @Transactional(readOnly = true)
+    public boolean isHere(String signInName) {
+        return persons.findBySignInName(signInName)
+                .filter(person -> person.leftOn().isEmpty())
+                .isPresent();
     }
 
     /** The name that records show for a sign-in name. */

@@ -83,7 +83,7 @@ class PeopleController {
     @PostMapping("/api/v1/people/{signInName}/password")
     FirstPassword resetPassword(@PathVariable String signInName, Principal principal) {
         var password = people.resetPassword(signInName, by(principal));
-        guard.succeeded(signInName);
+        guard.reopened(signInName);
         sessions.endAll(signInName);
         return new FirstPassword(signInName, password);
     }
@@ -159,7 +159,7 @@ class PeopleController {
                         .map(one -> new CompetenceView(one.name(), one.until(), one.holdsOn(site.today())))
                         .toList(),
                 person.leftOn(),
-                guard.isClosed(person.signInName()),
+                guard.isClosedSomewhere(person.signInName()),
                 person.passwordTemporary(),
                 sessions.of(person.signInName()).size());
     }

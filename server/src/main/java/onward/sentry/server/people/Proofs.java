@@ -17,12 +17,23 @@ public class Proofs {
         this.guard = guard;
     }
 
+    /** @throws Refused when it is not the person's password, or the name is closed */
+    void checkPassword(String signInName, String password) {
+        guard.attempt(signInName);
+        Refusal.unless(
+                people.isPassword(signInName, password),
+                "password-before",
+                "password",
+                "This is not your password.",
+                "Type it again, or ask an administrator for a new one.");
+        guard.succeeded(signInName);
+    }
+
     /**
      * @param secret PIN or password
      * @throws Refused when it is neither, when the name is closed, or when too many wrong PINs have closed the PIN
      */
     public void check(String signInName, String secret) {
-        guard.check(signInName);
         boolean pin = Pin.looksLikeOne(secret);
         Refusal.unless(
                 !pin || !people.isPinClosed(signInName),
@@ -30,11 +41,11 @@ public class Proofs {
                 "secret",
                 Pin.MOST_FAILURES + " wrong PINs in a row: the PIN is closed.",
                 "Give your password; it opens the PIN again.");
+        guard.attempt(signInName);
         if (pin ? people.isPin(signInName, secret) : people.isPassword(signInName, secret)) {
             guard.succeeded(signInName);
             return;
         }
-        guard.failed(signInName);
         throw new Refused(new Refusal(
                 "proof-wrong",
                 "secret",

@@ -16,9 +16,16 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
 @Configuration
 class SecurityConfig {
+
+    private static final String CONTENT =
+            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none';"
+                    + " base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+    private static final String PERMISSIONS =
+            "camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=()";
 
     @Bean
     PasswordEncoder passwordEncoder() {
@@ -60,10 +67,9 @@ class SecurityConfig {
                                         "",
                                         "That takes another role than yours, or the page is from before you signed in.",
                                         "Load the page again, or ask somebody who may."))))
-                .headers(
-                        headers -> headers.contentSecurityPolicy(
-                                policy -> policy.policyDirectives(
-                                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")))
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT))
+                        .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .permissionsPolicyHeader(policy -> policy.policy(PERMISSIONS)))
                 .authorizeHttpRequests(access -> {
                     for (var row : AccessTable.ROWS) {
                         var address = access.requestMatchers(row.method(), row.pattern());

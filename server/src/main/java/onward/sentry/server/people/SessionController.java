@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.util.List;
 import java.util.Locale;
@@ -65,17 +66,19 @@ class SessionController {
         this.site = site;
     }
 
-    record SignIn(@NotNull String signInName, @NotNull String password) {}
+    record SignIn(
+            @NotNull @Size(max = 60) String signInName,
+            @NotNull @Size(max = 200) String password) {}
 
     record HereView(String signInName, String displayName, boolean pin) {}
 
     record DemoPerson(String signInName, String password, String pin, String may) {}
 
     record NewAdministrator(
-            @NotNull String code,
-            @NotNull String signInName,
-            @NotNull String displayName,
-            @NotNull String password) {}
+            @NotNull @Size(max = 60) String code,
+            @NotNull @Size(max = 60) String signInName,
+            @NotNull @Size(max = 200) String displayName,
+            @NotNull @Size(max = 200) String password) {}
 
     /**
      * @param signInName empty when nobody is signed in
@@ -135,7 +138,7 @@ class SessionController {
     @PostMapping("/api/v1/session")
     SessionView signIn(@Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
         var name = signIn.signInName().strip().toLowerCase(Locale.ROOT);
-        guard.check(name);
+        guard.attempt(name);
         try {
             var authenticated = authentication.authenticate(
                     UsernamePasswordAuthenticationToken.unauthenticated(name, signIn.password()));
@@ -152,7 +155,6 @@ class SessionController {
             device.taken(authenticated.getName());
             return view(Optional.of(authenticated.getName()), Optional.of(device));
         } catch (AuthenticationException e) {
-            guard.failed(name);
             throw new Refused(new Refusal(
                     "sign-in-failed",
                     "password",

@@ -2,16 +2,19 @@ package onward.sentry.server.people;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.stereotype.Component;
 
 /** Where people are signed in; whichever copy of the server they came to. */
 @Component
-class Sessions {
+public class Sessions {
 
     private static final String DEVICE = "device";
     private static final int MOST_LETTERS = 200;
@@ -43,6 +46,15 @@ class Sessions {
                                 .orElse("")))
                 .sorted(Comparator.comparing(SignedIn::lastUsed).reversed())
                 .toList();
+    }
+
+    /** Which of these sessions still go on, on a device that is not locked. */
+    public Set<String> openOf(Collection<String> ids) {
+        return ids.stream()
+                .filter(id -> Optional.ofNullable(sessions.findById(id))
+                        .filter(session -> session.getAttribute(Device.LOCKED) == null)
+                        .isPresent())
+                .collect(Collectors.toSet());
     }
 
     void endAll(String signInName) {

@@ -47,7 +47,8 @@ class SigningController {
 
     @PostMapping("/api/v1/me/pin")
     void choosePin(@Valid @RequestBody PinChoice body, Principal principal) {
-        people.choosePin(principal.getName(), body.password(), body.pin());
+        proofs.checkPassword(principal.getName(), body.password());
+        people.choosePin(principal.getName(), body.pin());
     }
 
     @DeleteMapping("/api/v1/me/pin")

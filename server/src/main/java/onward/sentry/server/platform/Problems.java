@@ -3,10 +3,14 @@ package onward.sentry.server.platform;
 import jakarta.persistence.LockTimeoutException;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.persistence.PessimisticLockException;
+import java.io.UncheckedIOException;
 import java.net.URI;
 import java.sql.SQLException;
+import java.util.Map;
+import java.util.Optional;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessResourceFailureException;
@@ -16,6 +20,7 @@ import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
+import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
@@ -33,24 +38,38 @@ class Problems extends ResponseEntityExceptionHandler {
 
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
+    private static final String UNKNOWN = "This is no request that the program knows.";
+    private static final String WAY_OUT = "Compare it with the API description at /api/v1/openapi; nothing was stored.";
+    private static final Map<HttpStatus, String> REASONS = Map.of(
+            HttpStatus.METHOD_NOT_ALLOWED,
+            "This address does not take that method.",
+            HttpStatus.NOT_ACCEPTABLE,
+            "This address gives no answer of the kind that is asked for.",
+            HttpStatus.UNSUPPORTED_MEDIA_TYPE,
+            "This address does not take what was sent, by its content type.",
+            HttpStatus.NOT_FOUND,
+            "There is nothing at this address.",
+            HttpStatus.BAD_REQUEST,
+            "Something in the address or its parameters does not hold what belongs there.");
+
     /** How PostgreSQL says that a file could not grow. */
     private static final String DISK_FULL = "53100";
 
     @ExceptionHandler
-    ProblemDetail refused(Refused refused) {
-        return of(HttpStatus.UNPROCESSABLE_CONTENT, refused.refusal());
+    ResponseEntity<Object> refused(Refused refused) {
+        return answer(HttpStatus.UNPROCESSABLE_CONTENT, refused.refusal());
     }
 
     @ExceptionHandler
-    ProblemDetail notFound(NotFound missing) {
-        return of(
+    ResponseEntity<Object> notFound(NotFound missing) {
+        return answer(
                 HttpStatus.NOT_FOUND,
                 new Refusal("not-found", "", missing.getMessage(), "Check the number, or look it up in the list."));
     }
 
     @ExceptionHandler({OptimisticLockingFailureException.class, OptimisticLockException.class})
-    ProblemDetail changedMeanwhile(Exception e) {
-        return of(
+    ResponseEntity<Object> changedMeanwhile(Exception e) {
+        return answer(
                 HttpStatus.CONFLICT,
                 new Refusal(
                         "changed-meanwhile",
@@ -60,8 +79,8 @@ class Problems extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
-    ProblemDetail clash(DataIntegrityViolationException e) {
-        return of(
+    ResponseEntity<Object> clash(DataIntegrityViolationException e) {
+        return answer(
                 HttpStatus.CONFLICT,
                 new Refusal(
                         "already-there",
@@ -76,9 +95,9 @@ class Problems extends ResponseEntityExceptionHandler {
         PessimisticLockException.class,
         LockTimeoutException.class
     })
-    ProblemDetail busy(Exception e) {
+    ResponseEntity<Object> busy(Exception e) {
         LOG.warn("A lock could not be had: {}", e.getMessage());
-        return of(
+        return answer(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 new Refusal(
                         "busy",
@@ -87,11 +106,41 @@ class Problems extends ResponseEntityExceptionHandler {
                         "Try again."));
     }
 
+    /** What a file that is sent ends in. */
+    @ExceptionHandler
+    ResponseEntity<Object> unread(UncheckedIOException e) {
+        return e.getCause() instanceof BodyRefused refused ? bodyRefused(refused) : fault(e);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<Object> bodyRefused(BodyRefused refused) {
+        return answer(refused.status(), refused.refusal());
+    }
+
+    /** Tomcat cannot take the parameters apart. */
+    @ExceptionHandler
+    ResponseEntity<Object> parameters(InvalidParameterException e) {
+        return answer(HttpStatus.BAD_REQUEST, new Refusal("request", "", UNKNOWN, WAY_OUT));
+    }
+
+    /** A fault of ours: it is written down, and told without a word of how the program is made. */
+    @ExceptionHandler
+    ResponseEntity<Object> fault(Exception e) {
+        LOG.error("A request ended in a fault", e);
+        return answer(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                new Refusal(
+                        "fault",
+                        "",
+                        "The program could not do this, and its log says why.",
+                        "Try again; if it stays so, show the log to whoever looks after the program."));
+    }
+
     /** The database is away, or cannot store; whoever sent it keeps it and sends it again. */
     @ExceptionHandler({DataAccessResourceFailureException.class, CannotCreateTransactionException.class})
-    ProblemDetail noStorage(Exception e) {
+    ResponseEntity<Object> noStorage(Exception e) {
         LOG.error("The database does not answer or cannot store", e);
-        return of(
+        return answer(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 isFull(e)
                         ? new Refusal(
@@ -124,7 +173,7 @@ class Problems extends ResponseEntityExceptionHandler {
                 error.getField(),
                 "'" + error.getField() + "' " + error.getDefaultMessage() + ".",
                 "Correct it and send it again; nothing was stored.");
-        return ResponseEntity.badRequest().body(of(HttpStatus.BAD_REQUEST, refusal));
+        return answer(HttpStatus.BAD_REQUEST, refusal);
     }
 
     @Override
@@ -132,7 +181,10 @@ class Problems extends ResponseEntityExceptionHandler {
             HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
             if (cause instanceof Refused refused) {
-                return ResponseEntity.unprocessableContent().body(refused(refused));
+                return refused(refused);
+            }
+            if (cause instanceof BodyRefused refused) {
+                return answer(refused.status(), refused.refusal());
             }
         }
         var field = e.getCause() instanceof JacksonException json
@@ -149,7 +201,24 @@ class Problems extends ResponseEntityExceptionHandler {
                         ? "The message is not readable JSON."
                         : "'" + field + "' does not hold what belongs there.",
                 "Compare it with the API description at /api/v1/openapi; nothing was stored.");
-        return ResponseEntity.badRequest().body(of(HttpStatus.BAD_REQUEST, refusal));
+        return answer(HttpStatus.BAD_REQUEST, refusal);
+    }
+
+    /** What Spring refuses by itself, in the form of all others, whatever the caller takes. */
+    @Override
+    protected ResponseEntity<Object> handleExceptionInternal(
+            Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        var known = Optional.ofNullable(HttpStatus.resolve(status.value())).orElse(HttpStatus.BAD_REQUEST);
+        return ResponseEntity.status(known)
+                .headers(headers)
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(of(known, new Refusal("request", "", REASONS.getOrDefault(known, UNKNOWN), WAY_OUT)));
+    }
+
+    private static ResponseEntity<Object> answer(HttpStatus status, Refusal refusal) {
+        return ResponseEntity.status(status)
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(of(status, refusal));
     }
 
     static ProblemDetail of(HttpStatus status, Refusal refusal) {

@@ -14,6 +14,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param markKeyFile the key that signs the daily marks of the ledger, in hexadecimal; empty: no marks
  * @param load an archive that a site that was never started begins with; empty: none
  * @param linkTokenFile where the demo writes the token of its stand-ins; empty outside the demo
+ * @param baseAddress where people reach the program, as certificates print it, without a slash at the end; never what a
+ *     caller says
  */
 @ConfigurationProperties("sentry")
 public record SentrySettings(
@@ -23,4 +25,5 @@ public record SentrySettings(
         @DefaultValue("onward-sentry@localhost") String mailFrom,
         @DefaultValue("") String markKeyFile,
         @DefaultValue("") String load,
-        @DefaultValue("") String linkTokenFile) {}
+        @DefaultValue("") String linkTokenFile,
+        String baseAddress) {}

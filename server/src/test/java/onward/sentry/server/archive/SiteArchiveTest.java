@@ -68,7 +68,7 @@ class SiteArchiveTest {
                             .status())
                     .isEqualTo(200);
         }
-        technician.post("/api/v1/me/pin", Map.of("password", TestServer.PASSWORD, "pin", "2580"));
+        technician.post("/api/v1/me/pin", Map.of("password", TestServer.PASSWORD, "pin", "7394"));
         server.bean(DailyMarks.class).markToday();
         files = archive(server);
     }

@@ -5,13 +5,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.net.Socket;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Island;
+import onward.sentry.server.testing.SteppedGateway;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -47,6 +53,75 @@ class LiveStreamTest {
             var run = next(told, "run");
             assertThat(run.path("next").path("kind").asString()).isEqualTo("WAIT_WARM_UP");
             assertThat(run.path("mine").asBoolean()).isFalse();
+        }
+    }
+
+    @Test
+    void pagesThatDoNotReadHoldNobodyElseUp() throws Exception {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        int last = 0;
+        for (int batch = 0; batch < BATCHES; batch++) {
+            send(gateway, batch, last, LARGE);
+            last += LARGE;
+        }
+        var viewer = server.signedIn(Role.VIEWER);
+        var stalled = new ArrayList<Socket>();
+        try {
+            for (int i = 0; i < 3; i++) {
+                stalled.add(viewer.stalled("/api/v1/bench/stream?run=" + runId + "&after=-1"));
+            }
+            Thread.sleep(2_000);
+            try (var stream = server.signedIn(Role.VIEWER).stream(
+                    "/api/v1/bench/stream?run=" + runId + "&after=" + last * MILLIS)) {
+                var told = listen(stream);
+                next(told, "run");
+                send(gateway, BATCHES, last, 1);
+                assertThat(next(told, "readings").path("readings").size()).isEqualTo(1);
+            }
+        } finally {
+            for (var socket : stalled) {
+                socket.close();
+            }
+        }
+    }
+
+    private static final int BATCHES = 20;
+    private static final int LARGE = 5_000;
+    private static final long MILLIS = 250;
+
+    /** Readings of clean air, one after the other. */
+    private static void send(SteppedGateway gateway, int sequence, int from, int count) {
+        var readings = IntStream.rangeClosed(1, count)
+                .mapToObj(i -> Map.of("at", (from + i) * MILLIS, "values", Map.of("1", 0, "2", 20.9, "3", 0, "4", 0)))
+                .toList();
+        var answer = gateway.send(Map.of("sequence", sequence, "readings", readings));
+        assertThat(answer.status()).as(answer.toString()).isEqualTo(200);
+    }
+
+    @Test
+    void aStreamEndsWithItsSessionAndWhenTheDeviceIsLocked() throws Exception {
+        for (var path : List.of("/api/v1/session/lock", "sign out")) {
+            var viewer = server.signedIn(Role.VIEWER);
+            try (var stream = viewer.stream("/api/v1/bench/stream")) {
+                var told = new CompletableFuture<Integer>();
+                var reader = new Thread(() -> {
+                    try {
+                        told.complete(stream.readAllBytes().length);
+                    } catch (IOException e) {
+                        told.completeExceptionally(e);
+                    }
+                });
+                reader.setDaemon(true);
+                reader.start();
+                if (path.startsWith("/")) {
+                    assertThat(viewer.post(path, Map.of()).status()).isLessThan(300);
+                } else {
+                    viewer.delete("/api/v1/session");
+                }
+                assertThat(told.get(20, TimeUnit.SECONDS)).as(path).isPositive();
+            }
         }
     }
 

@@ -35,7 +35,7 @@ class SigningTest {
         server.bean(People.class).add(signInName, "Person " + signInName, Role.TECHNICIAN, PASSWORD, "the test");
         var api = server.anybody();
         api.signIn(signInName, PASSWORD);
-        assertThat(api.post("/api/v1/me/pin", Map.of("password", PASSWORD, "pin", "2580"))
+        assertThat(api.post("/api/v1/me/pin", Map.of("password", PASSWORD, "pin", "7394"))
                         .status())
                 .isEqualTo(200);
         return api;
@@ -90,14 +90,14 @@ class SigningTest {
         assertThat(asked.text("code")).isEqualTo("signature-wanted");
         assertThat(prove("0852").text("detail")).isEqualTo("That is not your PIN.");
         assertThat(signs().text("code")).isEqualTo("signature-wanted");
-        assertThat(prove("2580").status()).isEqualTo(200);
+        assertThat(prove("7394").status()).isEqualTo(200);
         assertThat(signs().text("code")).isNotEqualTo("signature-wanted");
     }
 
     @Test
     void whereEachSignatureIsProvedAProofIsGoodForOne() {
         rules(Map.of("proof", "EACH", "lockMinutes", 15, "countersigned", false));
-        prove("2580");
+        prove("7394");
         assertThat(sign(toSign()).status()).isEqualTo(200);
         var second = toSign();
         assertThat(sign(second).text("code")).isEqualTo("signature-wanted");
@@ -125,9 +125,9 @@ class SigningTest {
         for (int i = 0; i < Pin.MOST_FAILURES; i++) {
             assertThat(prove("9071").text("code")).isEqualTo("proof-wrong");
         }
-        assertThat(prove("2580").text("code")).isEqualTo("pin-closed");
+        assertThat(prove("7394").text("code")).isEqualTo("pin-closed");
         assertThat(prove(PASSWORD).status()).isEqualTo(200);
-        assertThat(prove("2580").status()).isEqualTo(200);
+        assertThat(prove("7394").status()).isEqualTo(200);
     }
 
     @Test
@@ -140,9 +140,9 @@ class SigningTest {
         assertThat(refused.status()).isEqualTo(423);
         assertThat(refused.text("code")).isEqualTo("locked");
         assertThat(technician.get("/api/v1/bench").status()).isEqualTo(200);
-        assertThat(take(other, "2580").text("code")).isEqualTo("not-here");
+        assertThat(take(other, "7394").text("code")).isEqualTo("not-here");
         assertThat(take(name, "0000").text("code")).isEqualTo("proof-wrong");
-        assertThat(take(name, "2580").status()).isEqualTo(200);
+        assertThat(take(name, "7394").status()).isEqualTo(200);
         assertThat(session().path("locked").asBoolean()).isFalse();
     }
 
@@ -155,12 +155,12 @@ class SigningTest {
         assertThat(session().path("here").get(0).path("signInName").asString()).isEqualTo(other);
         assertThat(session().path("here").get(1).path("pin").asBoolean()).isTrue();
         technician.post("/api/v1/session/lock", Map.of());
-        assertThat(take(name, "2580").status()).isEqualTo(200);
+        assertThat(take(name, "7394").status()).isEqualTo(200);
         assertThat(session().path("signInName").asString()).isEqualTo(name);
 
         var administrator = server.signedIn(Role.ADMINISTRATOR);
         administrator.post("/api/v1/people/" + other + "/leaving", Map.of());
-        assertThat(take(other, "2580").status()).isIn(401, 403, 422);
+        assertThat(take(other, "7394").status()).isIn(401, 403, 422);
         assertThat(session().path("signInName").asString()).isEqualTo(name);
     }
 
@@ -226,8 +226,8 @@ class SigningTest {
         assertThat(run.path("competenceMissing").asString()).isEqualTo("breath alcohol");
         assertThat(run.path("mayBeCountersigned").asBoolean()).isTrue();
         var id = run.path("id").asString();
-        assertThat(countersign(id, name, "2580").text("field")).isEqualTo("lead");
-        assertThat(countersign(id, "nobody", "2580").text("code")).isEqualTo("countersign-unknown");
+        assertThat(countersign(id, name, "7394").text("field")).isEqualTo("lead");
+        assertThat(countersign(id, "nobody", "7394").text("code")).isEqualTo("countersign-unknown");
         assertThat(countersign(id, "lead", "not it at all").text("code")).isEqualTo("proof-wrong");
         var signed = countersign(id, "lead", TestServer.PASSWORD).body();
         assertThat(signed.path("competenceMissing").asString()).isEmpty();

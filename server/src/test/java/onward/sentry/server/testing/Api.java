@@ -4,14 +4,18 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.net.CookieManager;
 import java.net.HttpCookie;
+import java.net.InetSocketAddress;
+import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -124,6 +128,37 @@ public final class Api {
             Thread.currentThread().interrupt();
             throw new IllegalStateException(e);
         }
+    }
+
+    /** Puts who this is on a request that is sent by other means. */
+    public void introduce(HttpRequest.Builder request) {
+        var own = cookies.getCookieStore().getCookies();
+        if (!own.isEmpty()) {
+            request.header(
+                    "Cookie",
+                    own.stream()
+                            .map(one -> one.getName() + "=" + one.getValue())
+                            .collect(Collectors.joining("; ")));
+        }
+        own.stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .forEach(token -> request.header("X-XSRF-TOKEN", token.getValue()));
+    }
+
+    /** Asks for a stream and reads nothing of it, on a line that takes in next to nothing; close it to go away. */
+    public Socket stalled(String path) throws IOException {
+        var address = URI.create(url + path);
+        var socket = new Socket();
+        socket.setReceiveBufferSize(4_096);
+        socket.connect(new InetSocketAddress(address.getHost(), address.getPort()));
+        var cookie = cookies.getCookieStore().getCookies().stream()
+                .map(one -> one.getName() + "=" + one.getValue())
+                .collect(Collectors.joining("; "));
+        socket.getOutputStream()
+                .write(("GET " + address.getRawPath() + "?" + address.getRawQuery() + " HTTP/1.1\r\nHost: "
+                                + address.getAuthority() + "\r\nCookie: " + cookie + "\r\n\r\n")
+                        .getBytes(StandardCharsets.US_ASCII));
+        return socket;
     }
 
     /** What a page that is not JSON answers with. */
