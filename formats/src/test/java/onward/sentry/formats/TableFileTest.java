@@ -9,9 +9,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipInputStream;
+import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -72,11 +73,11 @@ class TableFileTest {
                 out -> TableOut.xlsx(out, "detectors", List.of("serial", "model", "reading")),
                 List.of(List.of("Q4-1", "Quoin 4", "1")));
         var file = folder.resolve("sheet-" + reference.replace(":", "-") + ".xlsx");
-        try (var in = new ZipInputStream(Files.newInputStream(whole));
+        try (var in = new ZipFile(whole.toFile());
                 var out = new ZipOutputStream(Files.newOutputStream(file))) {
-            for (var entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+            for (var entry : Collections.list(in.entries())) {
                 out.putNextEntry(new ZipEntry(entry.getName()));
-                var content = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+                var content = new String(in.getInputStream(entry).readAllBytes(), StandardCharsets.UTF_8);
                 out.write(content.replace("\"A2\"", "\"" + reference + "\"").getBytes(StandardCharsets.UTF_8));
             }
         }

@@ -100,10 +100,14 @@ public final class Password {
                         && !bare.matches("[0-9]+")
                         && !OFTEN.contains(bare)
                         && !OFTEN.contains(bare.replaceFirst("[^a-z]+$", ""))
-                        && !bare.replaceAll("[^a-z]", "").equals(signInName.toLowerCase(Locale.ROOT)),
+                        && !letters(bare).equals(letters(signInName.toLowerCase(Locale.ROOT))),
                 "password-often",
                 field,
                 "This password is tried first by anybody: a common word, digits alone, or the sign-in name.",
                 "Take a few words that do not belong together.");
+    }
+
+    private static String letters(String text) {
+        return text.replaceAll("[^a-z]", "");
     }
 }

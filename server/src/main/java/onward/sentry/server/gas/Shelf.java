@@ -19,6 +19,7 @@ import onward.sentry.core.shelf.GaugeReading;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import onward.sentry.core.working.Tag;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -121,16 +122,15 @@ public class Shelf {
 
     @Transactional
     public OnShelf register(String tag, Cylinder cylinder, String by) {
+        var written = Tag.of("tag", "A cylinder's tag", tag);
         Refusal.unless(
-                !tag.isBlank(), "tag-missing", "tag", "A cylinder needs a tag.", "Use what is written on it, short.");
-        Refusal.unless(
-                !holds(tag),
+                !holds(written),
                 "tag-taken",
                 "tag",
-                "There is a cylinder " + tag.strip() + " already.",
+                "There is a cylinder " + written + " already.",
                 "Give this one another tag.");
         var now = site.now();
-        var saved = cylinders.saveAndFlush(new CylinderEntity(UUID.randomUUID(), tag.strip(), cylinder, now));
+        var saved = cylinders.saveAndFlush(new CylinderEntity(UUID.randomUUID(), written, cylinder, now));
         store(saved.id(), new GaugeReading(now, cylinder.gaugeBar()), by);
         ledger.append(
                 "cylinder-registered",

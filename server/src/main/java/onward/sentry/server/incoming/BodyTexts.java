@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.Map;
 import java.util.Optional;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.server.platform.TextLimit;
 import org.springframework.core.MethodParameter;
 import org.springframework.http.HttpInputMessage;
 import org.springframework.http.converter.HttpMessageConverter;
@@ -14,13 +15,11 @@ import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.servlet.mvc.method.annotation.RequestBodyAdviceAdapter;
 
 /**
- * Every text of a body is held against its limit before anything else looks at it: what its field says, or {@value
- * #USUAL_LETTERS} letters. No text holds control characters, no list a hole, no number is infinite.
+ * Every text of a body is held against its limit before anything else looks at it: what its field says, or the usual one. No
+ * text holds control characters, no list a hole, no number is infinite.
  */
 @ControllerAdvice
 class BodyTexts extends RequestBodyAdviceAdapter {
-
-    static final int USUAL_LETTERS = 2_000;
 
     @Override
     public boolean supports(MethodParameter parameter, Type type, Class<? extends HttpMessageConverter<?>> converter) {
@@ -35,7 +34,7 @@ class BodyTexts extends RequestBodyAdviceAdapter {
             Type type,
             Class<? extends HttpMessageConverter<?>> converter) {
         if (!(body instanceof String)) {
-            check("", body, USUAL_LETTERS);
+            check("", body, TextLimit.USUAL_LETTERS);
         }
         return body;
     }
@@ -105,7 +104,7 @@ class BodyTexts extends RequestBodyAdviceAdapter {
 
     private static int letters(RecordComponent component) {
         var size = component.getAccessor().getAnnotation(Size.class);
-        return size == null || component.getType() != String.class ? USUAL_LETTERS : size.max();
+        return size == null || component.getType() != String.class ? TextLimit.USUAL_LETTERS : size.max();
     }
 
     private static Object read(Record record, RecordComponent component) {

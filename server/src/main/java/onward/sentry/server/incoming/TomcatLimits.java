@@ -2,6 +2,7 @@ package onward.sentry.server.incoming;
 
 import onward.sentry.server.platform.ProblemWriter;
 import org.apache.catalina.core.StandardHost;
+import org.apache.tomcat.util.buf.EncodedSolidusHandling;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.stereotype.Component;
@@ -21,6 +22,8 @@ class TomcatLimits implements WebServerFactoryCustomizer<TomcatServletWebServerF
     @Override
     public void customize(TomcatServletWebServerFactory factory) {
         factory.addEngineValves(new StrangerLimit(visitors, problems));
+        factory.addConnectorCustomizers(
+                connector -> connector.setEncodedSolidusHandling(EncodedSolidusHandling.PASS_THROUGH.getValue()));
         factory.addContextCustomizers(
                 context -> ((StandardHost) context.getParent()).setErrorReportValveClass(ProblemValve.class.getName()));
     }

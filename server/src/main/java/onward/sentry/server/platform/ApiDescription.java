@@ -5,6 +5,7 @@ import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
 import io.swagger.v3.core.util.Json;
+import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import java.util.ArrayList;
@@ -42,7 +43,41 @@ class ApiDescription {
             api.info(new Info().title("Onward Sentry").version("1"));
             api.setServers(List.of());
             api.getComponents().getSchemas().forEach(this::complete);
+            limitTexts(api);
         };
+    }
+
+    /** Every text of a body has a limit: what its field says, or the usual one. */
+    private static void limitTexts(OpenAPI api) {
+        var limited = new LinkedHashSet<Schema<?>>();
+        api.getPaths().values().stream()
+                .flatMap(path -> path.readOperations().stream())
+                .filter(operation -> operation.getRequestBody() != null)
+                .flatMap(operation -> operation.getRequestBody().getContent().values().stream())
+                .filter(content -> content.getSchema() != null)
+                .forEach(content -> limit(content.getSchema(), api, limited));
+    }
+
+    private static void limit(Schema<?> schema, OpenAPI api, Set<Schema<?>> limited) {
+        if (schema == null || !limited.add(schema)) {
+            return;
+        }
+        if (schema.get$ref() != null) {
+            var name = schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1);
+            limit(api.getComponents().getSchemas().get(name), api, limited);
+        }
+        boolean text = "string".equals(schema.getType())
+                || schema.getTypes() != null && schema.getTypes().contains("string");
+        if (text && schema.getEnum() == null && schema.getFormat() == null && schema.getMaxLength() == null) {
+            schema.setMaxLength(TextLimit.USUAL_LETTERS);
+        }
+        if (schema.getProperties() != null) {
+            schema.getProperties().values().forEach(property -> limit((Schema<?>) property, api, limited));
+        }
+        if (schema.getAdditionalProperties() instanceof Schema<?> values) {
+            limit(values, api, limited);
+        }
+        limit(schema.getItems(), api, limited);
     }
 
     private void complete(String name, Schema<?> schema) {

@@ -118,6 +118,37 @@ class IncomingTest {
     }
 
     @Test
+    void aSerialWithASlashIsOpenedAndATagThatNoAddressHoldsIsRefused() {
+        var api = server.signedIn(Role.TECHNICIAN);
+        var sensor = Map.of("slot", 1, "serial", "S/1", "fittedOn", "2026-02-01");
+        var registered = api.post(
+                "/api/v1/detectors",
+                Map.of(
+                        "serial",
+                        "AB/12",
+                        "assetTag",
+                        "",
+                        "model",
+                        "Mote CO",
+                        "crew",
+                        "",
+                        "location",
+                        "",
+                        "sensors",
+                        List.of(sensor)));
+        assertThat(registered.status()).as(registered.toString()).isEqualTo(201);
+        var opened = api.get("/api/v1/detectors/AB%2F12");
+        assertThat(opened.body().path("detector").path("serial").asString())
+                .as(opened.toString())
+                .isEqualTo("AB/12");
+        var island = new Island(server, api);
+        for (var tag : List.of("A/B", "A%B", "..", "A;B", "\u202Eevil")) {
+            var refused = api.post("/api/v1/cylinders", island.cylinderBody(Map.of("tag", tag)));
+            assertThat(refused.text("code")).as(tag).isEqualTo("tag-form");
+        }
+    }
+
+    @Test
     void whoTakesNoJsonChangesNothing() {
         var island = new Island(server, server.signedIn(Role.TECHNICIAN));
         var api = server.signedIn(Role.TECHNICIAN);
