@@ -64,7 +64,7 @@ export function FirstAdministrator() {
         />
         <Field
           label="Password"
-          hint="10 to 70 characters"
+          hint="at least 10 characters; a few words in a row are easy to remember"
           type="password"
           required
           autoComplete="new-password"

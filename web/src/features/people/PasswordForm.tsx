@@ -50,7 +50,7 @@ export function PasswordForm({ before: label }: { before: string }) {
         required
         value={fresh}
         onChange={(e) => setFresh(e.target.value)}
-        hint="10 to 70 characters; a few words in a row are easy to remember"
+        hint="at least 10 characters; a few words in a row are easy to remember"
         aria-invalid={field === "fresh" || undefined}
       />
       <Field

@@ -16,7 +16,9 @@ import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
+import org.springframework.dao.DataAccessException;
 import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.AuthenticationServiceException;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -154,6 +156,8 @@ class SessionController {
             var device = Device.of(request.getSession());
             device.taken(authenticated.getName());
             return view(Optional.of(authenticated.getName()), Optional.of(device));
+        } catch (AuthenticationServiceException e) {
+            throw e.getCause() instanceof DataAccessException away ? away : e;
         } catch (AuthenticationException e) {
             throw new Refused(new Refusal(
                     "sign-in-failed",

@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.util.Optional;
 import onward.sentry.core.working.Refusal;
 import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
@@ -21,6 +22,13 @@ class ErrorPage implements ErrorController {
         var status = Optional.ofNullable((Integer) request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE))
                 .map(HttpStatus::resolve)
                 .orElse(HttpStatus.NOT_FOUND);
+        var thrown = (Throwable) request.getAttribute(RequestDispatcher.ERROR_EXCEPTION);
+        if (Problems.isStorage(thrown)) {
+            return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                    .header(HttpHeaders.RETRY_AFTER, Problems.RETRY_SECONDS)
+                    .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                    .body(Problems.of(HttpStatus.SERVICE_UNAVAILABLE, Problems.storage(thrown)));
+        }
         var problem = Problems.of(
                 status,
                 new Refusal(

@@ -38,6 +38,7 @@ class Problems extends ResponseEntityExceptionHandler {
 
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
+    static final String RETRY_SECONDS = "5";
     private static final String UNKNOWN = "This is no request that the program knows.";
     private static final String WAY_OUT = "Compare it with the API description at /api/v1/openapi; nothing was stored.";
     private static final Map<HttpStatus, String> REASONS = Map.of(
@@ -140,19 +141,32 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler({DataAccessResourceFailureException.class, CannotCreateTransactionException.class})
     ResponseEntity<Object> noStorage(Exception e) {
         LOG.error("The database does not answer or cannot store", e);
-        return answer(
-                HttpStatus.SERVICE_UNAVAILABLE,
-                isFull(e)
-                        ? new Refusal(
-                                "storage-full",
-                                "",
-                                "The disk of the database is full; this was not stored.",
-                                "Make room on it, then send this again. What was confirmed before is safe.")
-                        : new Refusal(
-                                "database",
-                                "",
-                                "The database does not answer; this was not stored.",
-                                "Send it again in a while."));
+        return answer(HttpStatus.SERVICE_UNAVAILABLE, storage(e));
+    }
+
+    /** Whether it goes back to a database that is away or cannot store. */
+    static boolean isStorage(Throwable thrown) {
+        for (var cause = thrown; cause != null; cause = cause.getCause()) {
+            if (cause instanceof DataAccessResourceFailureException
+                    || cause instanceof CannotCreateTransactionException) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    static Refusal storage(Throwable e) {
+        return isFull(e)
+                ? new Refusal(
+                        "storage-full",
+                        "",
+                        "The disk of the database is full; this was not stored.",
+                        "Make room on it, then send this again. What was confirmed before is safe.")
+                : new Refusal(
+                        "database",
+                        "",
+                        "The database does not answer; this was not stored.",
+                        "Send it again in a while.");
     }
 
     private static boolean isFull(Throwable thrown) {
@@ -217,6 +231,11 @@ class Problems extends ResponseEntityExceptionHandler {
 
     private static ResponseEntity<Object> answer(HttpStatus status, Refusal refusal) {
         return ResponseEntity.status(status)
+                .headers(headers -> {
+                    if (status == HttpStatus.SERVICE_UNAVAILABLE) {
+                        headers.set(HttpHeaders.RETRY_AFTER, RETRY_SECONDS);
+                    }
+                })
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                 .body(of(status, refusal));
     }
