@@ -2068,6 +2068,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/saved-views/{id}": {
         parameters: {
             query?: never;
@@ -4532,6 +4548,17 @@ export interface components {
         SseEmitter: {
             /** Format: int64 */
             timeout: number;
+        };
+        AuditLine: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            kind: "SIGNED_IN" | "SIGN_IN_FAILED" | "NAME_CLOSED" | "SIGNED_OUT" | "DEVICE_LOCKED" | "DEVICE_OPENED" | "PROOF_FAILED" | "EXPORTED";
+            person: string;
+            source: string;
+            detail: string;
         };
         ProblemDetail: {
             /** Format: uri */
@@ -8110,6 +8137,32 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": components["schemas"]["SseEmitter"];
+                };
+            };
+        };
+    };
+    audit: {
+        parameters: {
+            query?: {
+                person?: string;
+                kind?: "SIGNED_IN" | "SIGN_IN_FAILED" | "NAME_CLOSED" | "SIGNED_OUT" | "DEVICE_LOCKED" | "DEVICE_OPENED" | "PROOF_FAILED" | "EXPORTED";
+                from?: string;
+                until?: string;
+                before?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["AuditLine"][];
                 };
             };
         };

@@ -197,6 +197,11 @@ const people = createRoute({
   path: "/people",
   component: lazyRouteComponent(() => import("../features/people/People"), "People"),
 });
+const audit = createRoute({
+  getParentRoute: () => shell,
+  path: "/people/audit",
+  component: lazyRouteComponent(() => import("../features/people/Audit"), "Audit"),
+});
 const exchange = createRoute({
   getParentRoute: () => shell,
   path: "/exchange",
@@ -238,6 +243,7 @@ const tree = root.addChildren([
     logbook,
     certificates,
     people,
+    audit,
     exchange,
     me,
     record,

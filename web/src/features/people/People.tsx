@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
@@ -29,9 +30,12 @@ export function People() {
         <h1 className="text-3xl font-bold">People</h1>
         <p className="text-soft">{here.length} at the site</p>
         {administers && (
-          <Button className="ml-auto" onClick={() => setAdding(true)}>
-            Add a person
-          </Button>
+          <>
+            <Link to="/people/audit" className="ml-auto inline-flex min-h-11 items-center text-act underline underline-offset-4">
+              Sign-ins and exports
+            </Link>
+            <Button onClick={() => setAdding(true)}>Add a person</Button>
+          </>
         )}
       </header>
       <ul className="border-t-2 border-ink">

@@ -70,8 +70,8 @@ export function BeginRound() {
                 <span className="grow">
                   bumps {cylinder.serves} of {chosen.waiting}
                   {cylinder.inPart > 0 &&
-                    `, ${cylinder.inPart === cylinder.serves ? "all" : cylinder.inPart} in part: another cylinder after it`}
-                  ; {cylinder.litresLeft.toFixed(1)} L left
+                    ` (${cylinder.inPart} of them ${cylinder.inPart === 1 ? "needs" : "need"} a second cylinder)`} ·{" "}
+                  {cylinder.litresLeft.toFixed(1)} L left
                 </span>
                 <Button kind={i === 0 ? "act" : "plain"} disabled={begin.isPending} onClick={() => begin.mutate(cylinder.id)}>
                   Begin with {cylinder.tag}

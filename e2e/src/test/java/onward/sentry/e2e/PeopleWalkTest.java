@@ -80,6 +80,12 @@ class PeopleWalkTest {
                     .containsText(NAME);
             jon.page().reload();
             assertThat(jon.button("Sign in")).isVisible();
+
+            runa.link("Sign-ins and exports").click();
+            page.getByLabel("Sign-in name").fill(SIGN_IN_NAME);
+            var audit = page.getByLabel("Sign-ins and exports");
+            assertThat(audit).containsText(SIGN_IN_NAME + " signed in");
+            assertThat(audit.getByText("runa")).hasCount(0);
             runa.nothingWentWrong();
         }
     }

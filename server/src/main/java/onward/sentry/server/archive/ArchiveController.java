@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.security.Principal;
+import onward.sentry.server.people.AuditLog;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.Site;
 import org.springframework.http.ContentDisposition;
@@ -17,10 +18,12 @@ class ArchiveController {
 
     private final SiteArchive archive;
     private final People people;
+    private final AuditLog audit;
     private final Site site;
 
-    ArchiveController(SiteArchive archive, People people, Site site) {
+    ArchiveController(SiteArchive archive, AuditLog audit, People people, Site site) {
         this.archive = archive;
+        this.audit = audit;
         this.people = people;
         this.site = site;
     }
@@ -28,6 +31,7 @@ class ArchiveController {
     /** Everything but what lets somebody in, as docs/formats/site-archive.md says. */
     @GetMapping("/api/v1/site-archive")
     void archive(Principal principal, HttpServletResponse response) {
+        audit.note(AuditLog.Kind.EXPORTED, principal.getName(), "the whole site");
         response.setContentType("application/zip");
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION,

@@ -22,6 +22,7 @@ class SiteTables {
             "shedlock",
             "sign_in_failure",
             "sign_in_source",
+            "audit_entry",
             "idempotent_answer",
             "link_token",
             "link_token_detector",

@@ -3,9 +3,11 @@ package onward.sentry.server.exchange;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.security.Principal;
 import java.time.LocalDate;
 import java.util.Optional;
 import onward.sentry.formats.TableOut;
+import onward.sentry.server.people.AuditLog;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.http.ContentDisposition;
@@ -22,10 +24,12 @@ class ExportController {
     private static final String XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
     private final Exports exports;
+    private final AuditLog audit;
     private final Site site;
 
-    ExportController(Exports exports, Site site) {
+    ExportController(Exports exports, AuditLog audit, Site site) {
         this.exports = exports;
+        this.audit = audit;
         this.site = site;
     }
 
@@ -41,12 +45,14 @@ class ExportController {
             @PathVariable String form,
             @RequestParam Optional<LocalDate> from,
             @RequestParam Optional<LocalDate> until,
-            HttpServletResponse response) {
+            HttpServletResponse response,
+            Principal principal) {
         var wanted = ExportTable.named(table).orElseThrow(() -> new NotFound("The table '" + table + "'"));
         boolean csv = form.equals("csv");
         if (!csv && !form.equals("xlsx")) {
             throw new NotFound("The form '" + form + "'");
         }
+        audit.note(AuditLog.Kind.EXPORTED, principal.getName(), table + " as " + form);
         response.setContentType(csv ? "text/csv;charset=UTF-8" : XLSX);
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION,

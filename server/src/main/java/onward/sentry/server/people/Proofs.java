@@ -11,10 +11,12 @@ public class Proofs {
 
     private final People people;
     private final SignInGuard guard;
+    private final AuditLog audit;
 
-    Proofs(People people, SignInGuard guard) {
+    Proofs(People people, SignInGuard guard, AuditLog audit) {
         this.people = people;
         this.guard = guard;
+        this.audit = audit;
     }
 
     /** @throws Refused when it is not the person's password, or the name is closed */
@@ -46,6 +48,7 @@ public class Proofs {
             guard.succeeded(signInName);
             return;
         }
+        audit.note(AuditLog.Kind.PROOF_FAILED, signInName, pin ? "PIN" : "password");
         throw new Refused(new Refusal(
                 "proof-wrong",
                 "secret",

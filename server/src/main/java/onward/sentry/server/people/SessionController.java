@@ -39,6 +39,7 @@ class SessionController {
     private final People people;
     private final FirstAdministrator first;
     private final SignInGuard guard;
+    private final AuditLog audit;
     private final Sessions sessions;
     private final Signatures signatures;
     private final SessionRules rules;
@@ -51,6 +52,7 @@ class SessionController {
             People people,
             FirstAdministrator first,
             SignInGuard guard,
+            AuditLog audit,
             Sessions sessions,
             Signatures signatures,
             SessionRules rules,
@@ -61,6 +63,7 @@ class SessionController {
         this.people = people;
         this.first = first;
         this.guard = guard;
+        this.audit = audit;
         this.sessions = sessions;
         this.signatures = signatures;
         this.rules = rules;
@@ -140,11 +143,12 @@ class SessionController {
     @PostMapping("/api/v1/session")
     SessionView signIn(@Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
         var name = signIn.signInName().strip().toLowerCase(Locale.ROOT);
-        guard.attempt(name);
+        attempt(name);
         try {
             var authenticated = authentication.authenticate(
                     UsernamePasswordAuthenticationToken.unauthenticated(name, signIn.password()));
             guard.succeeded(name);
+            audit.note(AuditLog.Kind.SIGNED_IN, name, "");
             request.getSession();
             request.changeSessionId();
             sessions.begun(request);
@@ -159,6 +163,7 @@ class SessionController {
         } catch (AuthenticationServiceException e) {
             throw e.getCause() instanceof DataAccessException away ? away : e;
         } catch (AuthenticationException e) {
+            audit.note(AuditLog.Kind.SIGN_IN_FAILED, name, "");
             throw new Refused(new Refusal(
                     "sign-in-failed",
                     "password",
@@ -167,8 +172,20 @@ class SessionController {
         }
     }
 
+    private void attempt(String name) {
+        try {
+            guard.attempt(name);
+        } catch (Refused refused) {
+            audit.note(AuditLog.Kind.NAME_CLOSED, name, "");
+            throw refused;
+        }
+    }
+
     @DeleteMapping("/api/v1/session")
-    void signOut(HttpServletRequest request) {
+    void signOut(HttpServletRequest request, Principal principal) {
+        if (principal != null) {
+            audit.note(AuditLog.Kind.SIGNED_OUT, principal.getName(), "");
+        }
         var session = request.getSession(false);
         if (session != null) {
             session.invalidate();

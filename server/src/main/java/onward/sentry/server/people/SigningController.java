@@ -23,12 +23,15 @@ class SigningController {
     private final Proofs proofs;
     private final Signatures signatures;
     private final SecurityContextRepository contexts;
+    private final AuditLog audit;
 
-    SigningController(People people, Proofs proofs, Signatures signatures, SecurityContextRepository contexts) {
+    SigningController(
+            People people, Proofs proofs, Signatures signatures, SecurityContextRepository contexts, AuditLog audit) {
         this.people = people;
         this.proofs = proofs;
         this.signatures = signatures;
         this.contexts = contexts;
+        this.audit = audit;
     }
 
     /** @param secret PIN or password */
@@ -58,7 +61,10 @@ class SigningController {
 
     /** Until somebody gives a PIN or a password nothing can be entered here. */
     @PostMapping("/api/v1/session/lock")
-    void lock(HttpServletRequest request) {
+    void lock(HttpServletRequest request, Principal principal) {
+        if (principal != null) {
+            audit.note(AuditLog.Kind.DEVICE_LOCKED, principal.getName(), "");
+        }
         Device.of(request.getSession()).lock();
     }
 
@@ -82,6 +88,7 @@ class SigningController {
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
         device.taken(body.signInName());
+        audit.note(AuditLog.Kind.DEVICE_OPENED, body.signInName(), "");
         signatures.signedIn(request.getSession());
     }
 }

@@ -14,6 +14,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param markKeyFile the key that signs the daily marks of the ledger, in hexadecimal; empty: no marks
  * @param load an archive that a site that was never started begins with; empty: none
  * @param linkTokenFile where the demo writes the token of its stand-ins; empty outside the demo
+ * @param auditFile where who came in and what left the site is written, a line of JSON each; empty: to the database only
  * @param baseAddress where people reach the program, as certificates print it, without a slash at the end; never what a
  *     caller says
  */
@@ -26,4 +27,5 @@ public record SentrySettings(
         @DefaultValue("") String markKeyFile,
         @DefaultValue("") String load,
         @DefaultValue("") String linkTokenFile,
+        @DefaultValue("") String auditFile,
         String baseAddress) {}

@@ -21,6 +21,7 @@ class WebPages implements WebMvcConfigurer {
             "/detectors",
             "/logbook",
             "/people",
+            "/people/audit",
             "/exchange",
             "/me",
             "/own-password",

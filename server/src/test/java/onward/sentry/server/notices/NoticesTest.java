@@ -34,8 +34,8 @@ class NoticesTest {
         ObjectProvider<JavaMailSender> mail = Mockito.mock(ObjectProvider.class);
         Mockito.when(mail.getIfAvailable()).thenReturn(sender);
         var site = server.bean(Site.class);
-        var settings =
-                new SentrySettings(site.zone(), false, "lead@island.example", "sentry@island.example", "", "", "", "");
+        var settings = new SentrySettings(
+                site.zone(), false, "lead@island.example", "sentry@island.example", "", "", "", "", "");
         return new Notices(server.jdbc(), server.bean(ComingUp.class), mail, settings, site);
     }
 

@@ -2,6 +2,7 @@ package onward.sentry.server.people;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -12,6 +13,7 @@ import onward.sentry.core.house.Pin;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** Many guesses at once are not more than one after the other, and nobody is locked out by a stranger. */
 class GuessingTest {
@@ -102,6 +104,39 @@ class GuessingTest {
                     .params(signInName, "198.51.100." + i, OffsetDateTime.parse("2026-03-02T07:59:00Z"))
                     .update();
         }
+    }
+
+    @Test
+    void whoCameInAndWhatWentOutIsNotedForTheAdministrator() throws Exception {
+        var file = Files.createTempFile("audit", ".jsonl");
+        try (var server = TestServer.withPeople("--sentry.audit-file=" + file)) {
+            var lead = server.signedIn(Role.LEAD);
+            var stranger = server.anybody();
+            stranger.get("/api/v1/session");
+            stranger.post("/api/v1/session", Map.of("signInName", "lead", "password", "a guess"));
+            lead.bytes("/api/v1/exports/detectors/csv");
+            lead.delete("/api/v1/session");
+            var administrator = server.signedIn(Role.ADMINISTRATOR);
+            assertThat(kinds(administrator.get("/api/v1/audit?person=LEA").body()))
+                    .containsExactly("SIGNED_OUT", "EXPORTED", "SIGN_IN_FAILED", "SIGNED_IN");
+            var exported = administrator.get("/api/v1/audit?kind=EXPORTED").body();
+            assertThat(exported.get(0).path("detail").asString()).isEqualTo("detectors as csv");
+            assertThat(exported.get(0).path("source").asString()).isEqualTo("127.0.0.1");
+            assertThat(administrator.get("/api/v1/audit?until=2026-03-01").body())
+                    .isEmpty();
+            assertThat(server.signedIn(Role.LEAD).get("/api/v1/audit").status()).isEqualTo(403);
+            assertThat(Files.readAllLines(file))
+                    .hasSize(6)
+                    .first()
+                    .isEqualTo("{\"at\":\"2026-03-02T08:00:00Z\",\"kind\":\"SIGNED_IN\",\"person\":\"lead\","
+                            + "\"source\":\"127.0.0.1\",\"detail\":\"\"}");
+        } finally {
+            Files.delete(file);
+        }
+    }
+
+    private static List<String> kinds(JsonNode lines) {
+        return lines.valueStream().map(line -> line.path("kind").asString()).toList();
     }
 
     @Test
