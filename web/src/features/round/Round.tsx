@@ -183,7 +183,11 @@ export function Round() {
                   <span className="text-soft">
                     {d.model}, {d.crew}
                   </span>
-                  {d.others.length > 0 && d.refusal === null && <AnotherPass others={d.others} />}
+                  {d.others.length > 0 && d.refusal === null && (
+                    <span className="w-full pl-3">
+                      <AnotherPass others={d.others} />
+                    </span>
+                  )}
                   {d.refusal && (
                     <span className="flex w-full flex-wrap items-center gap-x-4 pl-3 text-sm text-caution">
                       Not on {view.cylinder}: {d.refusal.reason}
