@@ -1,5 +1,6 @@
 package onward.sentry.server.platform;
 
+import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Optional;
@@ -14,6 +15,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What went wrong before any controller was asked, in the same form as every other error. */
+@Hidden
 @RestController
 class ErrorPage implements ErrorController {
 

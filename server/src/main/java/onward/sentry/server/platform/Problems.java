@@ -24,6 +24,8 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.security.core.AuthenticationException;
 import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -122,6 +124,12 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<Object> parameters(InvalidParameterException e) {
         return answer(HttpStatus.BAD_REQUEST, new Refusal("request", "", UNKNOWN, WAY_OUT));
+    }
+
+    /** Who may not, and who is not signed in, are answered by whoever guards the addresses. */
+    @ExceptionHandler({AccessDeniedException.class, AuthenticationException.class})
+    void notAllowed(RuntimeException e) {
+        throw e;
     }
 
     /** A fault of ours: it is written down, and told without a word of how the program is made. */

@@ -92,7 +92,7 @@ class CalibrationCertificateTest {
                     assertThat(page.getResources().getFont(name).isEmbedded()).isTrue();
                 }
             }
-            assertThat(scanned(document)).isEqualTo(server.url() + "/verify/" + code);
+            assertThat(scanned(document)).isEqualTo(TestServer.BASE_ADDRESS + "/verify/" + code);
         }
     }
 

@@ -30,6 +30,9 @@ public final class TestServer implements AutoCloseable {
 
     public static final String PASSWORD = "a long enough one";
 
+    /** Where certificates say that the program is. */
+    public static final String BASE_ADDRESS = "https://sentry.example";
+
     private static TestServer shared;
 
     private final String database;
@@ -42,6 +45,7 @@ public final class TestServer implements AutoCloseable {
                 "--spring.datasource.url=" + address() + database,
                 "--spring.datasource.username=sentry",
                 "--spring.datasource.password=" + password(),
+                "--sentry.base-address=" + BASE_ADDRESS,
                 "--logging.level.onward.sentry=warn"));
         arguments.addAll(List.of(settings));
         this.context = new SpringApplicationBuilder(SentryApplication.class, TestTime.class)
