@@ -43,7 +43,7 @@ class LanesWalkTest {
     @SuppressWarnings("unchecked")
     void sixCalibrationsOnAManifoldAreWorkedToTheEndByKeyboard() {
         world.crew("Pier gang", "PG-", SIX, 120);
-        try (var brand = new Walk(world).signIn("brand").readings("Over the link", 60)) {
+        try (var brand = new Walk(world).signIn("brand").readings("Over the link", 10)) {
             var page = brand.page();
             page.addInitScript(LISTEN);
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Readings")))

@@ -2,8 +2,6 @@ package onward.sentry.server.incoming;
 
 import jakarta.servlet.ServletException;
 import java.io.IOException;
-import java.util.Arrays;
-import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.ProblemWriter;
@@ -36,7 +34,7 @@ final class StrangerLimit extends ValveBase {
 
     @Override
     public void invoke(Request request, Response response) throws IOException, ServletException {
-        if (!bringsBody(request) || visitors.isKnown(cookie(request), request::getHeader)) {
+        if (!bringsBody(request) || visitors.isKnown(request.getCookies(), request::getHeader)) {
             getNext().invoke(request, response);
             return;
         }
@@ -72,14 +70,6 @@ final class StrangerLimit extends ValveBase {
 
     private static boolean bringsBody(Request request) {
         return request.getContentLengthLong() > 0 || request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null;
-    }
-
-    private static Optional<String> cookie(Request request) {
-        return Optional.ofNullable(request.getCookies()).stream()
-                .flatMap(Arrays::stream)
-                .filter(one -> one.getName().equals(Visitors.COOKIE))
-                .map(jakarta.servlet.http.Cookie::getValue)
-                .findFirst();
     }
 
     /** Takes what is there already, so that the answer reaches the caller; the line is closed on whatever is to come. */

@@ -2,6 +2,7 @@ package onward.sentry.server.incoming;
 
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
+import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -21,7 +22,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 class Visitors extends OncePerRequestFilter {
 
-    static final String COOKIE = "SENTRY";
+    private static final String COOKIE = "SENTRY";
     private static final int MOST = 5_000;
     private static final long KEPT_NANOS = Duration.ofMinutes(30).toNanos();
 
@@ -33,7 +34,7 @@ class Visitors extends OncePerRequestFilter {
             throws ServletException, IOException {
         var who = SecurityContextHolder.getContext().getAuthentication();
         if (who != null && who.isAuthenticated() && !(who instanceof AnonymousAuthenticationToken)) {
-            key(cookie(request), request::getHeader).ifPresent(this::remember);
+            key(request.getCookies(), request::getHeader).ifPresent(this::remember);
         }
         chain.doFilter(request, response);
     }
@@ -49,23 +50,24 @@ class Visitors extends OncePerRequestFilter {
         seen.put(key, System.nanoTime());
     }
 
-    /** Whether these were somebody's lately. */
-    boolean isKnown(Optional<String> cookie, UnaryOperator<String> header) {
-        return key(cookie, header)
+    /**
+     * Whether these were somebody's lately.
+     *
+     * @param cookies null where there are none
+     */
+    boolean isKnown(Cookie[] cookies, UnaryOperator<String> header) {
+        return key(cookies, header)
                 .map(seen::get)
                 .filter(at -> System.nanoTime() - at < KEPT_NANOS)
                 .isPresent();
     }
 
-    private static Optional<String> key(Optional<String> cookie, UnaryOperator<String> header) {
-        return cookie.or(() -> Optional.ofNullable(header.apply(HttpHeaders.AUTHORIZATION)));
-    }
-
-    private static Optional<String> cookie(HttpServletRequest request) {
-        return Optional.ofNullable(request.getCookies()).stream()
+    private static Optional<String> key(Cookie[] cookies, UnaryOperator<String> header) {
+        return Optional.ofNullable(cookies).stream()
                 .flatMap(Arrays::stream)
                 .filter(one -> one.getName().equals(COOKIE))
-                .map(jakarta.servlet.http.Cookie::getValue)
-                .findFirst();
+                .map(Cookie::getValue)
+                .findFirst()
+                .or(() -> Optional.ofNullable(header.apply(HttpHeaders.AUTHORIZATION)));
     }
 }
