@@ -29,7 +29,8 @@ class ResumeWalkTest {
             assertThat(page.getByText("No line to the server.")).isVisible();
             world.startAgain();
             assertThat(page.getByText("No line to the server.")).isHidden();
-            una.asked("Save on the instrument");
+            // A server that starts slowly leaves gas on for longer than the card allows: it is applied again.
+            una.workTo("Save on the instrument");
 
             page.navigate("about:blank");
             page.navigate(address);
@@ -40,7 +41,7 @@ class ResumeWalkTest {
             var gasOn = page.getByText(Pattern.compile("Gas on, seen in the readings"));
             assertThat(gasOn.first()).isVisible();
             // As found and span; verify goes on with the same gas, unless it was on for longer than the card allows.
-            org.assertj.core.api.Assertions.assertThat(gasOn.count()).isBetween(3, 4);
+            org.assertj.core.api.Assertions.assertThat(gasOn.count()).isBetween(3, 7);
             una.nothingWentWrong();
         }
     }
