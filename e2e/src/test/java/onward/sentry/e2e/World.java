@@ -22,7 +22,7 @@ import java.util.function.BooleanSupplier;
 final class World implements AutoCloseable {
 
     private static final Path JAR = Path.of("../server/target/sentry-server-app.jar");
-    private static final Duration LONGEST_START = Duration.ofSeconds(180);
+    private static final Duration LONGEST_START = Duration.ofSeconds(300);
 
     private static World demo;
 
