@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 class LanesWalkTest {
 
     private static final int SIX = 6;
-    private static final long LONGEST_MILLIS = 240_000;
+    private static final long LONGEST_MILLIS = 480_000;
     /** Notes the pitch of every tone that the page plays, in Hz. */
     private static final String LISTEN = """
             window.heard = [];
