@@ -154,6 +154,7 @@ class BenchWalkTest {
                     .getByText("Did not work")
                     .click();
             assertThat(una.nextHand()).containsText("Say below which worked");
+            una.button("All three worked").click();
             una.workTo("Signed");
             una.nothingWentWrong();
         }
