@@ -21,7 +21,7 @@ export const sensorFields: FieldSpec[] = [
   { type: "choice", key: "reads", label: "Shows, while it is calibrated, the", from: "reads" },
   { type: "choice", key: "simulantFor", label: "Read as another vapour", from: "gases", optional: "no, as itself" },
   { type: "yes", key: "partialPressure", label: "Feels partial pressure" },
-  { type: "number", key: "bumpDays", label: "A good bump counts for, if not as the house says", unit: "days", optional: true },
+  { type: "number", key: "bumpDays", label: "A bump is valid for, if not as in the house rules", unit: "days", optional: true },
 ];
 
 export const alarmFields: FieldSpec[] = [

@@ -16,12 +16,12 @@ const PAGE = 100;
 const words: Record<Kind, string> = {
   SIGNED_IN: "signed in",
   SIGN_IN_FAILED: "wrong password",
-  NAME_CLOSED: "turned away, too many wrong ones before",
+  NAME_CLOSED: "blocked after too many failures",
   SIGNED_OUT: "signed out",
   DEVICE_LOCKED: "locked the device",
   DEVICE_OPENED: "opened the device",
   PROOF_FAILED: "could not prove a signature",
-  EXPORTED: "took out",
+  EXPORTED: "exported",
 };
 
 const refused: Kind[] = ["SIGN_IN_FAILED", "NAME_CLOSED", "PROOF_FAILED"];
@@ -51,7 +51,7 @@ export function Audit() {
           People
         </Link>
         <h1 className="text-3xl font-bold">Sign-ins and exports</h1>
-        <p className="text-soft">Who came in, who was refused, and what was taken out. What is done to records stands in the logbook.</p>
+        <p className="text-soft">Who signed in, who was refused, and what was exported. Changes to records are in the logbook.</p>
       </header>
       <div className="mb-4 grid gap-4 sm:grid-cols-2">
         <Field
@@ -74,7 +74,7 @@ export function Audit() {
       {audit.isPending ? (
         <Loading what="the list" />
       ) : lines.length === 0 ? (
-        <p className="py-6 text-lg">Nothing of that kind is on record.</p>
+        <p className="py-6 text-lg">No entries found.</p>
       ) : (
         <ul aria-label="Sign-ins and exports" className="border-t-2 border-ink">
           {lines.map((line) => (
@@ -92,7 +92,7 @@ export function Audit() {
       )}
       {audit.hasNextPage && (
         <Button className="mt-4" disabled={audit.isFetchingNextPage} onClick={() => void audit.fetchNextPage()}>
-          Earlier ones
+          Show earlier entries
         </Button>
       )}
     </div>

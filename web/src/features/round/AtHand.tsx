@@ -19,7 +19,7 @@ export function AnotherPass({ others }: { others: string[] }) {
           <Formula text={formula} />
         </span>
       ))}{" "}
-      with another cylinder, in a round of its own
+      needs another round with its own cylinder
     </span>
   );
 }

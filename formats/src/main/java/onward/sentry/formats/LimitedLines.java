@@ -41,7 +41,7 @@ final class LimitedLines extends FilterReader {
                 sinceRow <= MOST_LETTERS,
                 "table-row",
                 "file",
-                "A row has at most " + MOST_LETTERS + " letters, and one of this file does not end before.",
-                "Look for a quotation mark that is not closed, or save the table anew.");
+                "A row has at most " + MOST_LETTERS + " characters, and one of this file does not end before.",
+                "Look for a quotation mark that is not closed, or save the table again.");
     }
 }

@@ -72,7 +72,7 @@ public final class TableFile {
      *
      * @param wanted columns that must be there
      * @throws Refused when it is neither CSV nor XLSX, a wanted column is missing, or it has more than 300,000 lines, 200
-     *     columns, 4,000 letters in a cell or 200,000 in a row: said as soon as that is seen
+     *     columns, 4,000 characters in a cell or 200,000 in a row; refused as soon as that is seen
      */
     public static void read(Path file, List<String> wanted, Consumer<Row> taker) {
         try (var in = Files.newInputStream(file)) {
@@ -240,7 +240,7 @@ public final class TableFile {
                         cell.length() <= MOST_LETTERS,
                         "table-cell",
                         "line " + line,
-                        "A cell has at most " + MOST_LETTERS + " letters, and one of this line has " + cell.length()
+                        "A cell has at most " + MOST_LETTERS + " characters, and one of this line has " + cell.length()
                                 + ".",
                         "Shorten it.");
             }

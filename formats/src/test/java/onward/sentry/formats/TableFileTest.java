@@ -61,7 +61,7 @@ class TableFileTest {
         assertRefused(text("serial,model\n" + "x".repeat(29_000_000)), "does not end before");
         assertRefused(text("serial,model\n\"" + "x\n".repeat(9_000_000)), "does not end before");
         assertRefused(text("serial,model\n" + "\n".repeat(10) + "x,".repeat(300) + "\n"), "at most 200 columns");
-        assertRefused(text("serial,model\n" + "x".repeat(5_000) + "\n"), "at most 4000 letters");
+        assertRefused(text("serial,model\n" + "x".repeat(5_000) + "\n"), "at most 4000 characters");
         assertRefused(text("serial,model\n" + "x\n".repeat(400_000)), "at most 300000 lines");
         assertRefused(sheet("XFD2"), "at most 200 columns");
         assertRefused(sheet("A0:B7"), "no XLSX workbook");

@@ -175,6 +175,15 @@ public record ProcedureCard(
                 .toList();
     }
 
+    /**
+     * Whether some of its sensors may wait for a bump while others do not: one has days of its own, or the bump applies gas
+     * more than once and each gas may come from a cylinder of its own.
+     */
+    public boolean bumpsInParts() {
+        return sensors.stream().anyMatch(sensor -> sensor.bumpDays().isPresent())
+                || bump.stream().filter(Step.ApplyGas.class::isInstance).count() > 1;
+    }
+
     /** Gas that one job uses, purge included, litres. */
     public double litres(Job job) {
         return job == Job.BUMP ? litresPerBump : litresPerRun;

@@ -74,7 +74,7 @@ public final class Pin {
                 "pin-often",
                 "pin",
                 "This PIN is among those that most people choose, and is tried first.",
-                "Choose digits that are no pattern on the keys, no year and nothing said twice.");
+                "Avoid patterns on the keypad, years and repeated halves.");
     }
 
     private static boolean isTwice(String pin) {

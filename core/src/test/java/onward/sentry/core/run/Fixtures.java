@@ -141,11 +141,21 @@ public final class Fixtures {
                 sulfide.simulantFor(),
                 sulfide.partialPressure(),
                 bumpDays);
+        return quoin4(List.of(card.sensor(1), card.sensor(2), card.sensor(3), own), card.bump());
+    }
+
+    /** The same with another bump. */
+    public static ProcedureCard quoin4Bumping(List<Step> bump) {
+        return quoin4(quoin4().sensors(), bump);
+    }
+
+    private static ProcedureCard quoin4(List<SensorSpec> sensors, List<Step> bump) {
+        var card = quoin4();
         return new ProcedureCard(
                 card.model(),
                 card.version(),
                 card.lelBasis(),
-                List.of(card.sensor(1), card.sensor(2), card.sensor(3), own),
+                sensors,
                 card.flowLitresPerMinute(),
                 card.litresPerRun(),
                 card.litresPerBump(),
@@ -153,7 +163,7 @@ public final class Fixtures {
                 card.interval(),
                 Tries.USUAL,
                 card.calibration(),
-                card.bump());
+                bump);
     }
 
     private static List<Target> all(Purpose purpose) {

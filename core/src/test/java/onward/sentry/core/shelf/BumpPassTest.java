@@ -3,12 +3,12 @@ package onward.sentry.core.shelf;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.OptionalInt;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.gas.Component;
@@ -22,27 +22,10 @@ import org.junit.jupiter.api.Test;
 class BumpPassTest {
 
     /** CO and H₂S are bumped one after the other. */
-    private static final ProcedureCard IN_TWO = bumping(List.of(apply(3), apply(4)));
+    private static final ProcedureCard IN_TWO = Fixtures.quoin4Bumping(List.of(apply(3), apply(4)));
 
     private static Step apply(int slot) {
         return new Step.ApplyGas(List.of(Target.of(slot, Purpose.BUMP)), new AcceptRule.OnStability(5, 60), 45, "");
-    }
-
-    private static ProcedureCard bumping(List<Step> bump) {
-        var card = Fixtures.quoin4();
-        return new ProcedureCard(
-                card.model(),
-                card.version(),
-                card.lelBasis(),
-                card.sensors(),
-                card.flowLitresPerMinute(),
-                card.litresPerRun(),
-                card.litresPerBump(),
-                card.bumpLevelPercent(),
-                card.interval(),
-                Tries.USUAL,
-                card.calibration(),
-                bump);
     }
 
     private static Cylinder of(Component... parts) {
@@ -97,7 +80,7 @@ class BumpPassTest {
     @Test
     void withNothingToBumpItSaysWhy() {
         assertThat(pass(IN_TWO, List.of(4), CARBON_MONOXIDE).refusal()).isPresent();
-        var none = pass(bumping(List.of(new Step.ConfirmAlarms(""))), List.of(3), CARBON_MONOXIDE);
+        var none = pass(Fixtures.quoin4Bumping(List.of(new Step.ConfirmAlarms(""))), List.of(3), CARBON_MONOXIDE);
         assertThat(none.slots()).isEmpty();
         assertThat(none.refusal().orElseThrow().code()).isEqualTo("bump-none");
     }
@@ -105,8 +88,11 @@ class BumpPassTest {
     @Test
     void aBumpIsAskedOfTheSensorsThatMeetGasInItOrOfAll() {
         assertThat(IN_TWO.bumpedSensors()).extracting("slot").containsExactly(3, 4);
-        assertThat(bumping(List.of(new Step.ConfirmAlarms(""))).bumpedSensors())
+        assertThat(Fixtures.quoin4Bumping(List.of(new Step.ConfirmAlarms(""))).bumpedSensors())
                 .as("only a calibration stands for a bump")
                 .hasSize(4);
+        assertThat(IN_TWO.bumpsInParts()).isTrue();
+        assertThat(Fixtures.quoin4().bumpsInParts()).isFalse();
+        assertThat(Fixtures.quoin4Bumped(OptionalInt.of(31)).bumpsInParts()).isTrue();
     }
 }

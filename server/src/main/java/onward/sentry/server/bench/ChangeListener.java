@@ -26,6 +26,8 @@ class ChangeListener implements SmartLifecycle {
     private static final int LANES_EVERY_MILLIS = 500;
     /** Gas that is on and gateways that are silent are looked at this often, without anything having happened. */
     private static final int TICK_MILLIS = 1_000;
+    /** Connections are kept open, and sessions looked at, this often, however busy the bench is. */
+    private static final int BEAT_EVERY_TICKS = 5;
 
     private final DataSourceProperties database;
     private final LiveHub hub;
@@ -38,6 +40,7 @@ class ChangeListener implements SmartLifecycle {
 
     private final AtomicBoolean beingDrawn = new AtomicBoolean();
     private volatile Thread thread;
+    private int ticks;
 
     ChangeListener(DataSourceProperties database, LiveHub hub) {
         this.database = database;
@@ -54,6 +57,9 @@ class ChangeListener implements SmartLifecycle {
 
     private void tick() {
         try {
+            if (ticks++ % BEAT_EVERY_TICKS == 0) {
+                hub.beat();
+            }
             hub.tick();
             hub.lanesChanged();
         } catch (RuntimeException e) {
@@ -80,7 +86,6 @@ class ChangeListener implements SmartLifecycle {
                         lanesDue = false;
                     }
                     if (notes == null || notes.length == 0) {
-                        hub.beat();
                         continue;
                     }
                     lanesDue = true;

@@ -23,7 +23,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
  * How much a request may bring, and how long it may take over it: JSON 1 MB in 20 s; a card with its pictures 12 MB, a file
- * 31 MB (its own limit is said where it is read), both in 5 minutes.
+ * 31 MB (its own limit is checked where it is read), both in 5 minutes.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 10)

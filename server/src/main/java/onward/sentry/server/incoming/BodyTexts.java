@@ -83,8 +83,8 @@ class BodyTexts extends RequestBodyAdviceAdapter {
                 text.length() <= most,
                 "text-length",
                 path,
-                "'" + path + "' has at most " + most + " letters, not " + text.length() + ".",
-                "Say it in fewer words; nothing was stored.");
+                "'" + path + "' has at most " + most + " characters, not " + text.length() + ".",
+                "Shorten it; nothing was stored.");
         Refusal.unless(
                 text.chars()
                                 .noneMatch(sign ->
@@ -92,7 +92,7 @@ class BodyTexts extends RequestBodyAdviceAdapter {
                         && !hasLoneSurrogate(text),
                 "text-signs",
                 path,
-                "'" + path + "' holds signs that cannot be shown.",
+                "'" + path + "' contains characters that cannot be shown.",
                 "Type it again by hand; nothing was stored.");
     }
 

@@ -282,12 +282,7 @@ class TodayController {
     /** The sensors that a group's work is about: of a bump in several passes or rhythms those that somebody waits for. */
     private List<Integer> slots(ProcedureCard card, Job job) {
         var all = card.sensors().stream().map(SensorSpec::slot).toList();
-        boolean inParts = card.steps(Job.BUMP).stream()
-                                .filter(Step.ApplyGas.class::isInstance)
-                                .count()
-                        > 1
-                || card.sensors().stream().anyMatch(sensor -> sensor.bumpDays().isPresent());
-        if (job != Job.BUMP || !inParts) {
+        if (job != Job.BUMP || !card.bumpsInParts()) {
             return all;
         }
         var waiting = fleet.slotsToBump(card.model());

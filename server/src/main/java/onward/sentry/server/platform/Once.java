@@ -36,7 +36,7 @@ public class Once {
                 !key.isBlank() && key.length() <= MOST_LETTERS,
                 "key-form",
                 "Idempotency-Key",
-                "An idempotency key has 1 to " + MOST_LETTERS + " letters.",
+                "An idempotency key has 1 to " + MOST_LETTERS + " characters.",
                 "Make a new one for each request, for example a UUID.");
         var request = request();
         jdbc.sql("select pg_advisory_xact_lock(hashtextextended(?, 7301002))")

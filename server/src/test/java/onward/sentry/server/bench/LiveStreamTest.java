@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executors;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
@@ -101,7 +102,20 @@ class LiveStreamTest {
     }
 
     @Test
-    void aStreamEndsWithItsSessionAndWhenTheDeviceIsLocked() throws Exception {
+    void aStreamEndsWithItsSessionAndWhenTheDeviceIsLockedHoweverBusyTheBenchIs() throws Exception {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        var busy = Executors.newSingleThreadScheduledExecutor();
+        busy.scheduleWithFixedDelay(() -> gateway.run(1), 0, 500, TimeUnit.MILLISECONDS);
+        try {
+            streamsEnd();
+        } finally {
+            busy.shutdownNow();
+        }
+    }
+
+    private void streamsEnd() throws Exception {
         for (var path : List.of("/api/v1/session/lock", "sign out")) {
             var viewer = server.signedIn(Role.VIEWER);
             try (var stream = viewer.stream("/api/v1/bench/stream")) {
