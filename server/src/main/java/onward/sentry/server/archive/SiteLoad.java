@@ -11,6 +11,7 @@ import java.util.HexFormat;
 import java.util.zip.ZipFile;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import onward.sentry.formats.RecordedTable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -50,6 +51,7 @@ class SiteLoad {
                     load(zip, table, part.get());
                 }
             }
+            compareWithRecord();
             var last = jdbc.queryForList("select hash from ledger order by seq desc limit 1", String.class);
             refuseUnless(
                     (last.isEmpty() ? "" : last.get(0)).equals(manifest.lastLedgerHash()),
@@ -57,6 +59,28 @@ class SiteLoad {
                     "The ledger does not end as the manifest says.",
                     "The archive was changed after it was written; get it again.");
             return manifest;
+        }
+    }
+
+    /** What was loaded is on record already; what cannot come in an archive goes on record as it is now. */
+    private void compareWithRecord() {
+        jdbc.update("delete from touched where tx = pg_current_xact_id()");
+        for (var table : RecordedTable.ALL) {
+            if (SiteTables.OTHERS_WHEN_LOADED.contains(table.name())) {
+                jdbc.update(
+                        "insert into touched (tx, kind, key, was, body)"
+                                + " select pg_current_xact_id(), ?, key, digest_of(chained), there::text from ("
+                                + table.differencesInSql() + ") d",
+                        table.name());
+            } else {
+                var other = jdbc.queryForList(
+                        "select key from (" + table.differencesInSql() + ") d order by key limit 1", String.class);
+                refuseUnless(
+                        other.isEmpty(),
+                        "archive-record",
+                        "A row of " + table.name() + " is not what its record says: " + String.join("", other) + ".",
+                        "The archive was changed after it was written, or the site before; verify that site.");
+            }
         }
     }
 

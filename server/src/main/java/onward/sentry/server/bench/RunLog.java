@@ -2,6 +2,7 @@ package onward.sentry.server.bench;
 
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -40,27 +41,31 @@ public class RunLog {
     /** Appends events; the caller holds the run's row lock. The client id of the n-th is {@code source:n}. */
     public void append(RunEntity run, List<RunEvent> events, String source, Instant at) {
         var rows = new ArrayList<Object[]>();
+        var moment = at.truncatedTo(ChronoUnit.MICROS);
         int n = 0;
         for (var event : events) {
             var body = json.writerFor(RunEvent.class).writeValueAsString(event);
-            var hash = Chain.next(run.lastHash(), body);
+            var sender = source + ":" + n++;
+            var kind = event.getClass().getSimpleName();
+            var hash = Chain.ofEvent(Chain.EVENT_RULE, run.lastHash(), moment, kind, EVENT_VERSION, sender, body);
             int seq = run.lastSeq() + 1;
             rows.add(new Object[] {
                 run.id(),
                 seq,
-                source + ":" + n++,
+                sender,
                 EVENT_VERSION,
-                at.atOffset(ZoneOffset.UTC),
-                event.getClass().getSimpleName(),
+                moment.atOffset(ZoneOffset.UTC),
+                kind,
                 body,
                 run.lastHash(),
-                hash
+                hash,
+                Chain.EVENT_RULE
             });
             run.logged(seq, hash);
         }
         batch.batchUpdate(
-                "insert into run_event (run_id, seq, client_id, version, at, kind, body, prev_hash, hash)"
-                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                "insert into run_event (run_id, seq, client_id, version, at, kind, body, prev_hash, hash,"
+                        + " hash_rule) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 rows);
     }
 

@@ -1,5 +1,6 @@
 package onward.sentry.server.certificate;
 
+import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
@@ -170,13 +171,20 @@ class Certificates {
 
     /** The end of the run's chain, worked out anew from its events. */
     private String hashOf(UUID runId) {
-        return jdbc
-                .sql("select body from run_event where run_id = ? order by seq")
+        var hash = new String[] {Chain.START};
+        jdbc.sql("select hash_rule, at, kind, version, client_id, body from run_event where run_id = ? order by seq")
                 .param(runId)
-                .query(String.class)
-                .list()
-                .stream()
-                .reduce(Chain.START, Chain::next);
+                .query(row -> {
+                    hash[0] = Chain.ofEvent(
+                            row.getInt("hash_rule"),
+                            hash[0],
+                            row.getObject("at", OffsetDateTime.class).toInstant(),
+                            row.getString("kind"),
+                            row.getInt("version"),
+                            row.getString("client_id"),
+                            row.getString("body"));
+                });
+        return hash[0];
     }
 
     private CalibrationCertificate certificate(RunEntity run, CalibrationCertificate.Giving giving) {

@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
+import onward.sentry.formats.LedgerKinds;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -27,12 +29,14 @@ public class Ledger {
     private static final long LOCK = 7_301_001;
 
     private final JdbcClient jdbc;
+    private final JdbcTemplate plain;
     private final EntityManager entities;
     private final Site site;
     private final JsonMapper json = CoreJson.canonical();
 
-    Ledger(JdbcClient jdbc, EntityManager entities, Site site) {
+    Ledger(JdbcClient jdbc, JdbcTemplate plain, EntityManager entities, Site site) {
         this.jdbc = jdbc;
+        this.plain = plain;
         this.entities = entities;
         this.site = site;
     }
@@ -48,6 +52,9 @@ public class Ledger {
     /** The same for something that happened at another moment than now. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void append(String kind, String by, Map<String, ?> entry, Instant at) {
+        if (!LedgerKinds.ALL.contains(kind)) {
+            throw new IllegalArgumentException("the ledger knows no entry '" + kind + "'");
+        }
         waiting().entries.add(new Entry(kind, by, json.writeValueAsString(entry), at));
     }
 
@@ -95,19 +102,19 @@ public class Ledger {
     }
 
     /** One transaction at a time across all copies of the server. */
+    static void lock(JdbcTemplate jdbc) {
+        jdbc.query("select pg_advisory_xact_lock(?)", row -> {}, LOCK);
+    }
+
     private void store(List<Entry> entries) {
-        jdbc.sql("select pg_advisory_xact_lock(?)")
-                .param(LOCK)
-                .query((row, n) -> 0)
-                .single();
+        lock(plain);
         record Last(long seq, String hash) {}
         var last = jdbc.sql("select seq, hash from ledger order by seq desc limit 1")
                 .query(Last.class)
                 .optional()
                 .orElse(new Last(0, Chain.START));
         for (var entry : entries) {
-            var hash =
-                    Chain.next(last.hash(), entry.at() + "\n" + entry.kind() + "\n" + entry.by() + "\n" + entry.body());
+            var hash = Chain.ofEntry(last.hash(), entry.at(), entry.kind(), entry.by(), entry.body());
             jdbc.sql("insert into ledger (seq, at, kind, by, body, prev_hash, hash) values (?, ?, ?, ?, ?, ?, ?)")
                     .params(
                             last.seq() + 1,

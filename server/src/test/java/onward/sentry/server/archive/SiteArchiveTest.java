@@ -14,6 +14,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.zip.ZipEntry;
@@ -119,6 +120,15 @@ class SiteArchiveTest {
         return JSON.readTree(files.get("manifest.json"));
     }
 
+    /** Passwords and gateways do not come in an archive; that they are gone goes on record when it is loaded. */
+    private static List<JsonNode> partsButRecords(Map<String, byte[]> files) {
+        return manifest(files)
+                .path("parts")
+                .valueStream()
+                .filter(part -> !part.path("table").asString().equals("row_record"))
+                .toList();
+    }
+
     @Test
     void intoAnEmptySiteItComesWithTheSameHashesAndVerifies() throws Exception {
         var file = zipped("whole.zip", files);
@@ -127,7 +137,7 @@ class SiteArchiveTest {
             var again = new ByteArrayOutputStream();
             other.bean(SiteArchive.class).write(again);
             var second = unzipped(Files.write(folder.resolve("again.zip"), again.toByteArray()));
-            assertThat(manifest(second).path("parts")).isEqualTo(manifest(files).path("parts"));
+            assertThat(partsButRecords(second)).isEqualTo(partsButRecords(files));
             assertThat(manifest(second).path("lastLedgerHash"))
                     .isEqualTo(manifest(files).path("lastLedgerHash"));
 

@@ -56,16 +56,26 @@ class RunLogTest {
     void everyEventHoldsTheHashOfTheOneBeforeAndTheRecordTheLast() {
         var run = island.calibrate(island.quoin4(), island.houseMix(), Map.of());
         var id = UUID.fromString(run.path("id").asString());
-        record Row(String body, String prevHash, String hash) {}
+        record Row(
+                OffsetDateTime at,
+                String kind,
+                int version,
+                String clientId,
+                String body,
+                String prevHash,
+                String hash) {}
         var rows = server.jdbc()
-                .sql("select body, prev_hash, hash from run_event where run_id = ? order by seq")
+                .sql(
+                        "select at, kind, version, client_id, body, prev_hash, hash from run_event where run_id = ? order by seq")
                 .param(id)
                 .query(Row.class)
                 .list();
         var last = Chain.START;
         for (var row : rows) {
             assertThat(row.prevHash()).isEqualTo(last);
-            assertThat(row.hash()).isEqualTo(Chain.next(last, row.body()));
+            assertThat(row.hash())
+                    .isEqualTo(Chain.ofEvent(
+                            2, last, row.at().toInstant(), row.kind(), row.version(), row.clientId(), row.body()));
             last = row.hash();
         }
         assertThat(rows).hasSizeGreaterThan(10);
@@ -118,8 +128,7 @@ class RunLogTest {
             assertThat(row.seq()).isEqualTo(i + 1);
             assertThat(row.prevHash()).isEqualTo(last);
             assertThat(row.hash())
-                    .isEqualTo(Chain.next(
-                            last, row.at().toInstant() + "\n" + row.kind() + "\n" + row.by() + "\n" + row.body()));
+                    .isEqualTo(Chain.ofEntry(last, row.at().toInstant(), row.kind(), row.by(), row.body()));
             last = row.hash();
         }
     }

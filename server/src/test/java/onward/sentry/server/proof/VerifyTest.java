@@ -99,11 +99,8 @@ class VerifyTest {
         return new TransactionTemplate(new DataSourceTransactionManager(source)).execute(transaction -> {
             transaction.setRollbackOnly();
             var jdbc = JdbcClient.create(source);
-            for (var table : new String[] {
-                "ledger", "run_event", "sensor_result", "trace", "calibration_certificate", "daily_mark"
-            }) {
-                jdbc.sql("alter table " + table + " disable trigger user").update();
-            }
+            // As a superuser can: no trigger runs, and none is seen to be missing afterwards.
+            jdbc.sql("set local session_replication_role = replica").update();
             assertThat(jdbc.sql(change).update()).as("rows changed").isPositive();
             return jdbc.sql("select 1")
                     .query((row, n) -> {

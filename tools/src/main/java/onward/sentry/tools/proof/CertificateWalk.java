@@ -24,9 +24,23 @@ final class CertificateWalk {
     private CertificateWalk() {}
 
     static Walked of(Connection database) throws SQLException {
+        var broken = Rows.first(database, ROWS + " order by c.given_at, c.number", CertificateWalk::look);
         return new Walked(
                 "Certificates: " + Rows.count(database, "calibration_certificate"),
-                Rows.first(database, ROWS + " order by c.given_at, c.number", CertificateWalk::look));
+                broken.isPresent() ? broken : gone(database));
+    }
+
+    private static Optional<String> gone(Connection database) throws SQLException {
+        return Rows.first(
+                database,
+                """
+                select l.seq, l.body::jsonb ->> 'number' as number from ledger l
+                where l.kind = 'certificate-given' and not exists (
+                    select 1 from calibration_certificate c where c.code = l.body::jsonb ->> 'code')
+                order by l.seq limit 1
+                """,
+                row -> Optional.of("certificate " + row.getString("number") + ", which entry " + row.getLong("seq")
+                        + " of the ledger names, is gone"));
     }
 
     /** What is wrong with the certificate of a code; nothing when it stands. */

@@ -6,6 +6,7 @@ import java.sql.SQLException;
 import java.time.OffsetDateTime;
 import java.util.Optional;
 import onward.sentry.formats.Chain;
+import onward.sentry.formats.LedgerKinds;
 
 /** The site's ledger: every number there, every entry following from the one before it, none changed. */
 final class LedgerWalk {
@@ -20,6 +21,9 @@ final class LedgerWalk {
         var broken = Rows.first(
                 database, "select seq, at, kind, by, body, prev_hash, hash from ledger order by seq", walk::look);
         var what = "Ledger: " + Rows.count(database, "ledger") + " entries";
+        if (broken.isEmpty()) {
+            broken = foundBy(database);
+        }
         return new Walked(what, broken.isPresent() ? broken : published(database));
     }
 
@@ -33,14 +37,32 @@ final class LedgerWalk {
                     + " moved here");
         }
         var at = row.getObject("at", OffsetDateTime.class).toInstant();
-        var text = at + "\n" + row.getString("kind") + "\n" + row.getString("by") + "\n" + row.getString("body");
-        if (!Chain.next(hash, text).equals(row.getString("hash"))) {
-            return Optional.of(
-                    "entry " + next + " was changed: " + row.getString("kind") + " by " + row.getString("by"));
+        var kind = row.getString("kind");
+        if (!Chain.ofEntry(hash, at, kind, row.getString("by"), row.getString("body"))
+                .equals(row.getString("hash"))) {
+            return Optional.of("entry " + next + " was changed: " + kind + " by " + row.getString("by"));
+        }
+        if (!LedgerKinds.ALL.contains(kind)) {
+            return Optional.of("entry " + next + " is of a kind that this program does not know: " + kind);
         }
         seq = next;
         hash = row.getString("hash");
         return Optional.empty();
+    }
+
+    /** What entries are looked up by is taken from what they say. */
+    private static Optional<String> foundBy(Connection database) throws SQLException {
+        return Rows.first(
+                database,
+                """
+                select seq from ledger l, lateral (select l.body::jsonb as said) b
+                where l.run_id is distinct from (said ->> 'run')::uuid
+                    or l.detector is distinct from coalesce(said ->> 'detector', said ->> 'serial')
+                    or l.cylinder is distinct from said ->> 'cylinder'
+                    or l.corrects is distinct from (said ->> 'corrects')::bigint
+                order by seq limit 1
+                """,
+                row -> Optional.of("entry " + row.getLong("seq") + " is looked up by something that it does not say"));
     }
 
     /** Cards and policies are what the ledger says was published. */

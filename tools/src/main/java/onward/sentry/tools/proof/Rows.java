@@ -23,7 +23,7 @@ final class Rows {
             statement.setFetchSize(AT_ONCE);
             try (var rows = statement.executeQuery(sql)) {
                 while (rows.next()) {
-                    var complaint = look.at(rows);
+                    var complaint = looked(look, rows);
                     if (complaint.isPresent()) {
                         return complaint;
                     }
@@ -31,6 +31,17 @@ final class Rows {
             }
         }
         return Optional.empty();
+    }
+
+    /** What cannot even be read is a complaint like any other. */
+    private static Optional<String> looked(Look look, ResultSet rows) throws SQLException {
+        try {
+            return look.at(rows);
+        } catch (RuntimeException e) {
+            return Optional.of("what stands at " + rows.getMetaData().getColumnName(1) + " " + rows.getString(1)
+                    + " cannot be read: "
+                    + String.valueOf(e.getMessage()).lines().findFirst().orElse(""));
+        }
     }
 
     static long count(Connection database, String table) throws SQLException {

@@ -3,6 +3,7 @@ package onward.sentry.tools.proof;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.OffsetDateTime;
 import java.util.Optional;
 import onward.sentry.formats.Chain;
 
@@ -22,7 +23,8 @@ final class RunWalk {
         var walk = new RunWalk();
         var what = "Runs: " + Rows.count(database, "run") + " with " + Rows.count(database, "run_event") + " events";
         var broken = Rows.first(database, """
-                select r.id, d.serial, r.started_at, r.last_hash, r.last_seq, e.seq, e.body, e.prev_hash, e.hash
+                select r.id, d.serial, r.started_at, r.last_hash, r.last_seq, e.seq, e.at, e.kind, e.version,
+                    e.client_id, e.hash_rule, e.body, e.prev_hash, e.hash
                 from run r join detector d on d.id = r.detector_id left join run_event e on e.run_id = r.id
                 order by r.id, e.seq
                 """, walk::look);
@@ -56,7 +58,20 @@ final class RunWalk {
             return Optional.of(
                     "run of " + name + ": event " + row.getInt("seq") + " does not follow from the one before it");
         }
-        if (!Chain.next(hash, row.getString("body")).equals(row.getString("hash"))) {
+        int rule = row.getInt("hash_rule");
+        if (rule != 1 && rule != Chain.EVENT_RULE) {
+            return Optional.of("run of " + name + ": event " + row.getInt("seq")
+                    + " is hashed by a rule that this program does not know: " + rule);
+        }
+        var expected = Chain.ofEvent(
+                rule,
+                hash,
+                row.getObject("at", OffsetDateTime.class).toInstant(),
+                row.getString("kind"),
+                row.getInt("version"),
+                row.getString("client_id"),
+                row.getString("body"));
+        if (!expected.equals(row.getString("hash"))) {
             return Optional.of("run of " + name + ": event " + row.getInt("seq") + " was changed");
         }
         seq = row.getInt("seq");

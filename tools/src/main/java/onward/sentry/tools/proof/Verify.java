@@ -7,6 +7,7 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import onward.sentry.formats.CertificateCode;
 
@@ -46,19 +47,71 @@ public final class Verify {
      * @return 0 when everything holds, 1 when something does not
      */
     public static int everything(Connection database, Path folder, PrintStream out) throws SQLException, IOException {
-        var walks = new ArrayList<>(List.of(
-                LedgerWalk.of(database),
-                RunWalk.of(database),
-                ResultWalk.results(database),
-                ResultWalk.traces(database),
-                CertificateWalk.of(database),
-                MarkWalk.of(database, folder.resolve("mark.key"), folder.resolve("marks.log"))));
-        walks.forEach(walked -> out.println(walked.broken()
-                .map(what -> walked.what() + "\n    DOES NOT HOLD: " + what)
-                .orElse(walked.what() + ": holds")));
-        boolean holds = walks.stream().allMatch(walked -> walked.broken().isEmpty());
+        boolean holds = true;
+        for (var walked : walked(database, folder)) {
+            holds = holds && walked.holds();
+            out.println(walked.what() + (walked.holds() ? ": holds" : ""));
+            walked.broken().forEach(what -> out.println("    DOES NOT HOLD: " + what));
+        }
         out.println(holds ? "Everything on record holds." : "Not everything on record holds.");
         return holds ? 0 : BROKEN;
+    }
+
+    /**
+     * What each walk comes to.
+     *
+     * @param database which is read in one transaction, left open if one is open already
+     */
+    public static List<Walked> walked(Connection database, Path folder) throws SQLException, IOException {
+        boolean commits = database.getAutoCommit();
+        if (commits) {
+            database.setAutoCommit(false);
+        }
+        try {
+            return inTransaction(database, folder);
+        } finally {
+            if (commits) {
+                database.rollback();
+                database.setAutoCommit(true);
+            }
+        }
+    }
+
+    private static List<Walked> inTransaction(Connection database, Path folder) throws SQLException, IOException {
+        var walks = new LinkedHashMap<String, Walk>();
+        walks.put("Guards of tables", TriggerWalk::of);
+        walks.put("Ledger", LedgerWalk::of);
+        walks.put("Row records", RowRecordWalk::chain);
+        walks.put("Tables on record", RowRecordWalk::tables);
+        walks.put("Runs", RunWalk::of);
+        walks.put("Results", ResultWalk::results);
+        walks.put("Traces", ResultWalk::traces);
+        walks.put("Certificates", CertificateWalk::of);
+        walks.put("Attached files", FileWalk::of);
+        walks.put("Marks", of -> MarkWalk.of(of, folder.resolve("mark.key"), folder.resolve("marks.log")));
+        var walked = new ArrayList<Walked>();
+        for (var walk : walks.entrySet()) {
+            walked.add(walked(database, walk.getKey(), walk.getValue()));
+        }
+        return walked;
+    }
+
+    private interface Walk {
+        Walked of(Connection database) throws SQLException, IOException;
+    }
+
+    /** What the database itself cannot make sense of does not hold, and the walks after it go on. */
+    private static Walked walked(Connection database, String what, Walk walk) throws SQLException, IOException {
+        var before = database.setSavepoint();
+        try {
+            return walk.of(database);
+        } catch (SQLException e) {
+            database.rollback(before);
+            return new Walked(
+                    what,
+                    List.of("cannot be walked: "
+                            + e.getMessage().lines().findFirst().orElse("")));
+        }
     }
 
     private static int certificate(Connection database, String typed, PrintStream out) throws SQLException {

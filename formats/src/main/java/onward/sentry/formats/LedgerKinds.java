@@ -1,0 +1,65 @@
+package onward.sentry.formats;
+
+import java.util.Set;
+
+/** What the ledger has entries of. */
+public final class LedgerKinds {
+
+    public static final Set<String> ALL = Set.of(
+            "absence-ended",
+            "absence-set",
+            "bench-day-as-usual",
+            "bench-day-set",
+            "card-published",
+            "care-done",
+            "certificate-attached",
+            "certificate-given",
+            "correction",
+            "cylinder-changed",
+            "cylinder-compared",
+            "cylinder-registered",
+            "cylinders-imported",
+            "detector-registered",
+            "detectors-imported",
+            "doubt-closed",
+            "doubt-opened",
+            "equipment-checked",
+            "equipment-registered",
+            "gas-recalled",
+            "gauge-read",
+            "hold-placed",
+            "hold-released",
+            "import-withdrawn",
+            "interval-decided",
+            "interval-set",
+            "lent",
+            "made-due",
+            "password-chosen",
+            "password-reset",
+            "person-added",
+            "person-back",
+            "person-left",
+            "person-qualified",
+            "pin-chosen",
+            "pin-given-up",
+            "plan-let-go",
+            "plan-made",
+            "plan-moved",
+            "plan-rules-set",
+            "policy-changed",
+            "qualification-ended",
+            "recall-withdrawn",
+            "regulator-family",
+            "returned",
+            "rig-put-together",
+            "rig-taken-apart",
+            "role-changed",
+            "run-signed",
+            "run-stopped",
+            "runs-imported",
+            "sensor-replaced",
+            "site-archived",
+            "tolerance-set");
+
+    private LedgerKinds() {}
+}
