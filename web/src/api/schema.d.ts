@@ -308,6 +308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proof"];
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plan": {
         parameters: {
             query?: never;
@@ -2739,6 +2755,16 @@ export interface components {
         WithReason: {
             reason: string;
         };
+        LookView: {
+            /** Format: date-time */
+            at: string;
+            holds: boolean;
+            walks: components["schemas"]["WalkView"][];
+        };
+        WalkView: {
+            what: string;
+            broken: string[];
+        };
         MakePlan: {
             afresh: boolean;
         };
@@ -3894,6 +3920,22 @@ export interface components {
             crew: string;
             state: string;
             runId: string;
+        };
+        MarkView: {
+            /** Format: int64 */
+            number: number;
+            at: string;
+            /** Format: int64 */
+            entry: number;
+            /** Format: int64 */
+            row: number;
+        };
+        ProofView: {
+            marksAreMade: boolean;
+            lastMark: components["schemas"]["MarkView"] | null;
+            ways: ("FOLDER" | "MAIL" | "TIMESTAMP")[];
+            stamped: components["schemas"]["MarkView"] | null;
+            lastLook: components["schemas"]["LookView"] | null;
         };
         WayView: {
             /** @enum {string} */
@@ -5165,6 +5207,46 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RecallView"];
+                };
+            };
+        };
+    };
+    proof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ProofView"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LookView"];
                 };
             };
         };

@@ -202,6 +202,11 @@ const audit = createRoute({
   path: "/people/audit",
   component: lazyRouteComponent(() => import("../features/people/Audit"), "Audit"),
 });
+const proof = createRoute({
+  getParentRoute: () => shell,
+  path: "/logbook/proof",
+  component: lazyRouteComponent(() => import("../features/logbook/Intact"), "Intact"),
+});
 const exchange = createRoute({
   getParentRoute: () => shell,
   path: "/exchange",
@@ -244,6 +249,7 @@ const tree = root.addChildren([
     certificates,
     people,
     audit,
+    proof,
     exchange,
     me,
     record,

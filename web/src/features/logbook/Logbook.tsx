@@ -3,7 +3,7 @@ import { getRouteApi, Link } from "@tanstack/react-router";
 import clsx from "clsx";
 import { Fragment, useState } from "react";
 import type { Schemas } from "../../api/client";
-import { useSession } from "../../api/session";
+import { may, useSession } from "../../api/session";
 import { dayIn, onDay } from "../../app/dates";
 import { kept } from "../../app/search";
 import { Button, buttonLook } from "../../ui/Button";
@@ -21,7 +21,8 @@ const route = getRouteApi("/shell/logbook");
 export function Logbook() {
   const wish = route.useSearch();
   const navigate = route.useNavigate();
-  const { zone } = useSession();
+  const session = useSession();
+  const { zone } = session;
   const logbook = useInfiniteQuery(logbookQuery(wish));
   const [correcting, setCorrecting] = useState<Schemas["LogbookEntry"] | null>(null);
   if (!logbook.data) {
@@ -50,6 +51,11 @@ export function Logbook() {
         <Link to="/certificates" className={buttonLook()}>
           Certificates
         </Link>
+        {may(session, "LEAD") && (
+          <Link to="/logbook/proof" className={buttonLook()}>
+            Is it intact?
+          </Link>
+        )}
       </header>
       <Narrowing wish={wish} onChange={put} />
       <ol aria-label="Entries" aria-busy={logbook.isPlaceholderData} className={clsx(logbook.isPlaceholderData && "opacity-60")}>

@@ -16,3 +16,6 @@ export const logbookChoicesQuery = queryOptions({
   queryKey: ["logbook-choices"],
   queryFn: () => answer(api.GET("/api/v1/logbook-choices")),
 });
+
+/** Whether everything on record holds, and how far it is marked. */
+export const proofQuery = () => queryOptions({ queryKey: ["proof"], queryFn: () => answer(api.GET("/api/v1/proof")) });

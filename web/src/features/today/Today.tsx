@@ -13,6 +13,7 @@ import { mostOnManifold, usePutOnManifold } from "../bench/usePutOnManifold";
 import { CareToDo } from "./CareToDo";
 import { GasOfTheDay } from "./GasOfTheDay";
 import { InDoubt } from "./InDoubt";
+import { RecordChanged } from "./RecordChanged";
 
 type Group = Schemas["Group"];
 type Row = Schemas["TodayRow"];
@@ -43,6 +44,7 @@ export function Today() {
             </Link>
           )}
         </header>
+        {may(session, "LEAD") && <RecordChanged />}
         {groups.map((group, i) => (
           <GroupOfWork key={group.job + group.model} group={group} first={i === 0} />
         ))}

@@ -20,6 +20,7 @@ import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.platform.SiteMarks;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,15 +37,17 @@ class Certificates {
     private final Fleet fleet;
     private final House house;
     private final Ledger ledger;
+    private final SiteMarks marks;
     private final Site site;
     private final JsonMapper json = CoreJson.canonical();
 
-    Certificates(JdbcClient jdbc, Runs runs, Fleet fleet, House house, Ledger ledger, Site site) {
+    Certificates(JdbcClient jdbc, Runs runs, Fleet fleet, House house, Ledger ledger, SiteMarks marks, Site site) {
         this.jdbc = jdbc;
         this.runs = runs;
         this.fleet = fleet;
         this.house = house;
         this.ledger = ledger;
+        this.marks = marks;
         this.site = site;
     }
 
@@ -109,6 +112,7 @@ class Certificates {
                         "detector", certificate.detector().serial(),
                         "number", certificate.number(),
                         "code", code));
+        marks.afterThis();
         return new Given(code, runId, certificate, text);
     }
 

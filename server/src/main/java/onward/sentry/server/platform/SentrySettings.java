@@ -11,7 +11,10 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param demo made-up people, fleet and history, and runs at more than natural speed
  * @param mailTo who is told what is coming up, addresses with commas between; empty: nobody
  * @param mailFrom whom the letters come from
- * @param markKeyFile the key that signs the daily marks of the ledger, in hexadecimal; empty: no marks
+ * @param markKeyFile the key that signs the marks of what is on record, in hexadecimal; empty: no marks
+ * @param marksFolder another folder that the marks are copied to, best on another machine; empty: none
+ * @param marksMailTo whom the newest mark is mailed to once a day, addresses with commas between; empty: nobody
+ * @param timestampUrl a timestamp service (RFC 3161) that stamps the newest mark every hour; empty: none
  * @param load an archive that a site that was never started begins with; empty: none
  * @param linkTokenFile where the demo writes the token of its stand-ins; empty outside the demo
  * @param auditFile where who came in and what left the site is written, a line of JSON each; empty: to the database only
@@ -25,6 +28,9 @@ public record SentrySettings(
         @DefaultValue("") String mailTo,
         @DefaultValue("onward-sentry@localhost") String mailFrom,
         @DefaultValue("") String markKeyFile,
+        @DefaultValue("") String marksFolder,
+        @DefaultValue("") String marksMailTo,
+        @DefaultValue("") String timestampUrl,
         @DefaultValue("") String load,
         @DefaultValue("") String linkTokenFile,
         @DefaultValue("") String auditFile,

@@ -20,6 +20,7 @@ class WebPages implements WebMvcConfigurer {
             "/bench/{*rest}",
             "/detectors",
             "/logbook",
+            "/logbook/proof",
             "/people",
             "/people/audit",
             "/exchange",

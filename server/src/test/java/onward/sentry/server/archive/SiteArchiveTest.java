@@ -22,7 +22,7 @@ import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import javax.sql.DataSource;
 import onward.sentry.server.people.Role;
-import onward.sentry.server.platform.DailyMarks;
+import onward.sentry.server.platform.SiteMarks;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
 import onward.sentry.tools.proof.Verify;
@@ -70,7 +70,7 @@ class SiteArchiveTest {
                     .isEqualTo(200);
         }
         technician.post("/api/v1/me/pin", Map.of("password", TestServer.PASSWORD, "pin", "7394"));
-        server.bean(DailyMarks.class).markToday();
+        server.bean(SiteMarks.class).everyHour();
         files = archive(server);
     }
 
@@ -143,7 +143,8 @@ class SiteArchiveTest {
 
             var told = new ByteArrayOutputStream();
             try (var connection = other.bean(DataSource.class).getConnection()) {
-                assertThat(Verify.everything(connection, folder, new PrintStream(told, true, StandardCharsets.UTF_8)))
+                assertThat(Verify.everything(
+                                connection, folder, List.of(), new PrintStream(told, true, StandardCharsets.UTF_8)))
                         .as(told.toString(StandardCharsets.UTF_8))
                         .isZero();
             }

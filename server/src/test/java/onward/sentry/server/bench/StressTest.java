@@ -18,7 +18,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import javax.sql.DataSource;
 import onward.sentry.server.people.Role;
-import onward.sentry.server.platform.DailyMarks;
+import onward.sentry.server.platform.SiteMarks;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
@@ -72,10 +72,11 @@ class StressTest {
                             .single())
                     .as("no cylinder gave more than it held")
                     .isZero();
-            server.bean(DailyMarks.class).markToday();
+            server.bean(SiteMarks.class).everyHour();
             var told = new ByteArrayOutputStream();
             try (var connection = server.bean(DataSource.class).getConnection()) {
-                assertThat(Verify.everything(connection, folder, new PrintStream(told, true, StandardCharsets.UTF_8)))
+                assertThat(Verify.everything(
+                                connection, folder, List.of(), new PrintStream(told, true, StandardCharsets.UTF_8)))
                         .as(told.toString(StandardCharsets.UTF_8))
                         .isZero();
             }

@@ -9,10 +9,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import javax.sql.DataSource;
 import onward.sentry.server.people.Role;
-import onward.sentry.server.platform.DailyMarks;
+import onward.sentry.server.platform.SiteMarks;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
 import onward.sentry.server.testing.TestServer.TestClock;
@@ -34,7 +35,7 @@ class ClockSetBackTest {
             var technician = server.signedIn(Role.TECHNICIAN);
             var island = new Island(server, technician);
             island.calibrate(island.quoin4(), island.houseMix(), Map.of());
-            server.bean(DailyMarks.class).markToday();
+            server.bean(SiteMarks.class).everyHour();
 
             var serial = island.quoin4();
             var run = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
@@ -47,7 +48,7 @@ class ClockSetBackTest {
             assertThat(island.view(run).path("runTime").asLong()).isGreaterThan(before);
             var signed = island.confirm(run, Map.of("kind", "SIGN")).body();
             assertThat(signed.path("verdict").asString()).isEqualTo("pass");
-            server.bean(DailyMarks.class).markToday();
+            server.bean(SiteMarks.class).everyHour();
 
             var record = technician.get("/api/v1/runs/" + run + "/record").body();
             long last = 0;
@@ -67,7 +68,8 @@ class ClockSetBackTest {
             island.calibrate(island.quoin4(), cylinder, Map.of());
             var told = new ByteArrayOutputStream();
             try (var connection = server.bean(DataSource.class).getConnection()) {
-                assertThat(Verify.everything(connection, folder, new PrintStream(told, true, StandardCharsets.UTF_8)))
+                assertThat(Verify.everything(
+                                connection, folder, List.of(), new PrintStream(told, true, StandardCharsets.UTF_8)))
                         .as(told.toString(StandardCharsets.UTF_8))
                         .isZero();
             }

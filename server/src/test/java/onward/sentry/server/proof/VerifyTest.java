@@ -7,10 +7,11 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import javax.sql.DataSource;
 import onward.sentry.server.people.Role;
-import onward.sentry.server.platform.DailyMarks;
+import onward.sentry.server.platform.SiteMarks;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
 import onward.sentry.tools.proof.Verify;
@@ -45,7 +46,7 @@ class VerifyTest {
                 .path("id")
                 .asString();
         server.signedIn(Role.LEAD).post("/api/v1/runs/" + run + "/certificates", Map.of());
-        server.bean(DailyMarks.class).markToday();
+        server.bean(SiteMarks.class).everyHour();
     }
 
     @AfterAll
@@ -61,9 +62,9 @@ class VerifyTest {
         assertThat(told).containsPattern("Runs: 2 with [1-9]\\d* events: holds");
         assertThat(told).containsPattern("Results: [1-9]\\d*: holds");
         assertThat(told).containsPattern("Traces: [1-9]\\d*: holds");
-        assertThat(told).contains("Certificates: 1: holds", "Daily marks: 1, the last of 2026-03-02: holds");
+        assertThat(told).contains("Certificates: 1: holds", "Marks: 1, the last of 2026-03-02T08:00:00Z: holds");
         assertThat(Files.readAllLines(folder.resolve("marks.log"))).hasSize(1);
-        server.bean(DailyMarks.class).markToday();
+        server.bean(SiteMarks.class).everyHour();
         assertThat(Files.readAllLines(folder.resolve("marks.log"))).hasSize(1);
     }
 
@@ -85,8 +86,8 @@ class VerifyTest {
             insert into sensor_result (id, run_id, sensor_id, stage, verdict, reading, expected, on_day) select gen_random_uuid(), run_id, sensor_id, 'BUMP', 'PASS', 1, 1, on_day from sensor_result where run_id = '$RUN' limit 1 | lists a result that no event of it holds
             update trace set body = substring(body from 1 for length(body) - 1) where run_id = '$RUN' | are not the ones that were sealed
             update calibration_certificate set body = replace(body, 'marginal', 'pass') | what it says was changed
-            update daily_mark set seq = seq - 1 | is not signed with this key
-            delete from daily_mark | is not in it any more
+            update site_mark set seq = seq - 1 | is not signed with this key
+            delete from site_mark | is not in it any more
             """)
     void whatWasChangedIsNamed(String change, String named) throws Exception {
         assertThat(changed(change.replace("$RUN", run)))
@@ -122,7 +123,8 @@ class VerifyTest {
 
     private static String verified(java.sql.Connection connection, int expected) throws Exception {
         var told = new ByteArrayOutputStream();
-        int exit = Verify.everything(connection, folder, new PrintStream(told, true, StandardCharsets.UTF_8));
+        int exit =
+                Verify.everything(connection, folder, List.of(), new PrintStream(told, true, StandardCharsets.UTF_8));
         var text = told.toString(StandardCharsets.UTF_8);
         assertThat(exit).as(text).isEqualTo(expected);
         return text;

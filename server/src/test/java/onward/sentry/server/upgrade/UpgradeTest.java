@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import javax.sql.DataSource;
@@ -89,7 +90,8 @@ class UpgradeTest {
         Files.writeString(folder.resolve("mark.key"), "c3".repeat(32));
         var told = new ByteArrayOutputStream();
         try (Connection connection = server.bean(DataSource.class).getConnection()) {
-            int exit = Verify.everything(connection, folder, new PrintStream(told, true, StandardCharsets.UTF_8));
+            int exit = Verify.everything(
+                    connection, folder, List.of(), new PrintStream(told, true, StandardCharsets.UTF_8));
             assertThat(exit).as(told.toString(StandardCharsets.UTF_8)).isZero();
         }
     }

@@ -101,6 +101,14 @@ final class RunWalk {
         if (gone.isPresent()) {
             return gone;
         }
+        var ofNoRun = Rows.first(
+                database,
+                "select e.run_id, e.seq from run_event e left join run r on r.id = e.run_id where r.id is null limit 1",
+                row -> Optional.of("run of nothing: event " + row.getInt("seq") + " is of run "
+                        + row.getString("run_id") + ", which is not there"));
+        if (ofNoRun.isPresent()) {
+            return ofNoRun;
+        }
         return Rows.first(
                 database,
                 """

@@ -30,7 +30,7 @@ final class TriggerWalk {
             "row_record",
             "run_event",
             "sensor_result",
-            "daily_mark",
+            "site_mark",
             "trace");
 
     /** What each function does when it still does its work. */

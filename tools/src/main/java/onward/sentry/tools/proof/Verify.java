@@ -7,14 +7,16 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.stream.Stream;
 import onward.sentry.formats.CertificateCode;
 
 /**
- * {@code ./sentry verify [start | demo]} walks everything on record; {@code ./sentry verify CODE} looks one certificate up.
- * Exit 0 when it holds, 1 when something does not, 2 when nothing can be read. The password of the database stands in
- * {@code PGPASSWORD}.
+ * {@code ./sentry verify [start | demo] [--marks FILE]} walks everything on record; {@code ./sentry verify CODE} looks one
+ * certificate up. Exit 0 when it holds, 1 when something does not, 2 when nothing can be read. The password of the database
+ * stands in {@code PGPASSWORD}.
  */
 public final class Verify {
 
@@ -23,32 +25,43 @@ public final class Verify {
 
     private Verify() {}
 
-    /** Address of the database, folder of the key and the marks, and a code if one is looked up. */
+    /**
+     * @param args address of the database, folder of the key and the marks; then {@code code=…} of a certificate, or any
+     *     number of {@code marks=…}, files of marks that were kept elsewhere
+     */
     public static void main(String[] args) {
         try (var database = DriverManager.getConnection(args[0], "sentry", System.getenv("PGPASSWORD"))) {
             // One view of the data for all walks, and rows fetched little by little.
             database.setAutoCommit(false);
             database.setTransactionIsolation(Connection.TRANSACTION_REPEATABLE_READ);
             database.setReadOnly(true);
+            var code = given("code=", args).findFirst();
+            var elsewhere = given("marks=", args).map(Path::of).toList();
             System.exit(
-                    args.length > 2
-                            ? certificate(database, args[2], System.out)
-                            : everything(database, Path.of(args[1]), System.out));
+                    code.isPresent()
+                            ? certificate(database, code.get(), System.out)
+                            : everything(database, Path.of(args[1]), elsewhere, System.out));
         } catch (SQLException | IOException e) {
             System.err.println("Nothing can be read: " + e.getMessage());
             System.exit(UNREADABLE);
         }
     }
 
+    private static Stream<String> given(String name, String[] args) {
+        return Arrays.stream(args).filter(arg -> arg.startsWith(name)).map(arg -> arg.substring(name.length()));
+    }
+
     /**
      * Walks everything.
      *
-     * @param folder where the key of the daily marks and their copy are
+     * @param folder where the key of the marks and their copy are
+     * @param elsewhere files of marks that were kept away from this machine
      * @return 0 when everything holds, 1 when something does not
      */
-    public static int everything(Connection database, Path folder, PrintStream out) throws SQLException, IOException {
+    public static int everything(Connection database, Path folder, List<Path> elsewhere, PrintStream out)
+            throws SQLException, IOException {
         boolean holds = true;
-        for (var walked : walked(database, folder)) {
+        for (var walked : walked(database, folder, elsewhere)) {
             holds = holds && walked.holds();
             out.println(walked.what() + (walked.holds() ? ": holds" : ""));
             walked.broken().forEach(what -> out.println("    DOES NOT HOLD: " + what));
@@ -61,14 +74,17 @@ public final class Verify {
      * What each walk comes to.
      *
      * @param database which is read in one transaction, left open if one is open already
+     * @param folder where the key of the marks and their copy are
+     * @param elsewhere files of marks that were kept away from this machine
      */
-    public static List<Walked> walked(Connection database, Path folder) throws SQLException, IOException {
+    public static List<Walked> walked(Connection database, Path folder, List<Path> elsewhere)
+            throws SQLException, IOException {
         boolean commits = database.getAutoCommit();
         if (commits) {
             database.setAutoCommit(false);
         }
         try {
-            return inTransaction(database, folder);
+            return inTransaction(database, folder, elsewhere);
         } finally {
             if (commits) {
                 database.rollback();
@@ -77,7 +93,8 @@ public final class Verify {
         }
     }
 
-    private static List<Walked> inTransaction(Connection database, Path folder) throws SQLException, IOException {
+    private static List<Walked> inTransaction(Connection database, Path folder, List<Path> elsewhere)
+            throws SQLException, IOException {
         var walks = new LinkedHashMap<String, Walk>();
         walks.put("Guards of tables", TriggerWalk::of);
         walks.put("Ledger", LedgerWalk::of);
@@ -88,7 +105,7 @@ public final class Verify {
         walks.put("Traces", ResultWalk::traces);
         walks.put("Certificates", CertificateWalk::of);
         walks.put("Attached files", FileWalk::of);
-        walks.put("Marks", of -> MarkWalk.of(of, folder.resolve("mark.key"), folder.resolve("marks.log")));
+        walks.put("Marks", of -> MarkWalk.of(of, folder, elsewhere));
         var walked = new ArrayList<Walked>();
         for (var walk : walks.entrySet()) {
             walked.add(walked(database, walk.getKey(), walk.getValue()));

@@ -1,0 +1,128 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { Check, TriangleAlert } from "lucide-react";
+import { answer, api, type Schemas } from "../../api/client";
+import { useSession } from "../../api/session";
+import { atTime } from "../../app/dates";
+import { Button } from "../../ui/Button";
+import { Loading, Told } from "../../ui/Told";
+import { proofQuery } from "./queries";
+
+type Proof = Schemas["ProofView"];
+type Walk = Schemas["WalkView"];
+
+const ways: Record<Proof["ways"][number], string> = {
+  FOLDER: "copied to another folder",
+  MAIL: "mailed once a day",
+  TIMESTAMP: "stamped by a time stamp service every hour",
+};
+
+/** Whether anything on record was changed behind the program, and how far signed marks reach; for leads. */
+export function Intact() {
+  const { zone } = useSession();
+  const client = useQueryClient();
+  const proof = useQuery(proofQuery());
+  const look = useMutation({
+    mutationFn: () => answer(api.POST("/api/v1/proof")),
+    onSettled: () => client.invalidateQueries({ queryKey: ["proof"] }),
+  });
+  if (!proof.data) {
+    return proof.isError ? <Told error={proof.error} /> : <Loading what="the last check" />;
+  }
+  const { lastLook, lastMark, marksAreMade, stamped } = proof.data;
+  return (
+    <div className="mx-auto w-full max-w-5xl px-4 py-4">
+      <header className="mb-4 flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="grow">
+          <Link to="/logbook" className="inline-flex min-h-11 items-center text-act underline underline-offset-4">
+            Logbook
+          </Link>
+          <h1 className="text-3xl font-bold">Is the record intact?</h1>
+          <p className="text-soft">Every night each record is compared with the log of all changes.</p>
+        </div>
+        <Button kind="act" disabled={look.isPending} onClick={() => look.mutate()}>
+          {look.isPending ? "Checking …" : "Check now"}
+        </Button>
+      </header>
+      {look.isError && <Told error={look.error} />}
+      {lastLook ? <Found look={lastLook} at={atTime(lastLook.at, zone)} /> : <p className="py-4 text-lg">It has not been checked yet.</p>}
+      <section className="mt-8" aria-labelledby="marks">
+        <h2 id="marks" className="border-b-2 border-ink pb-1 text-xl font-bold">
+          Signed marks
+        </h2>
+        <p className="py-2">
+          A mark says how far the record had come at that moment. Whoever changes anything before it later is found out, as long as a copy
+          of the mark is kept somewhere else.
+        </p>
+        <dl className="grid gap-x-8 gap-y-2 sm:grid-cols-[12rem_minmax(0,1fr)]">
+          <dt className="text-soft">Last mark</dt>
+          <dd>
+            {lastMark
+              ? `Mark ${lastMark.number}, made ${atTime(lastMark.at, zone)}. It covers the logbook up to entry ${lastMark.entry}.`
+              : marksAreMade
+                ? "None yet. The first is made when something is on record."
+                : "None: this server has no key to sign marks with."}
+          </dd>
+          <dt className="text-soft">Sent away</dt>
+          <dd>
+            {proof.data.ways.length > 0
+              ? `Marks are ${proof.data.ways.map((way) => ways[way]).join(", ")}.`
+              : "Nowhere. Copies stand on this server only; the guide to installing says how to send them away."}
+          </dd>
+          {stamped && (
+            <>
+              <dt className="text-soft">Last time stamp</dt>
+              <dd>
+                Of mark {stamped.number}, made {atTime(stamped.at, zone)}.
+              </dd>
+            </>
+          )}
+        </dl>
+      </section>
+    </div>
+  );
+}
+
+function Found({ look, at }: { look: Schemas["LookView"]; at: string }) {
+  const findings = look.walks.reduce((n, walk) => n + walk.broken.length, 0);
+  return (
+    <>
+      <p
+        role="status"
+        className={`flex items-center gap-3 border-l-4 p-3 text-lg font-semibold ${look.holds ? "border-pass bg-sheet" : "border-fail bg-fail-wash"}`}
+      >
+        {look.holds ? <Check aria-hidden className="text-pass size-6" /> : <TriangleAlert aria-hidden className="size-6 text-fail" />}
+        {look.holds ? `Yes. Checked ${at}.` : `No: ${findings} ${findings === 1 ? "finding" : "findings"}. Checked ${at}.`}
+      </p>
+      {!look.holds && (
+        <p className="py-2">
+          Something was changed without the program, or the disk lost it. Keep the detectors named below out of use until a lead has looked
+          at each, and keep this database as it is.
+        </p>
+      )}
+      <ul aria-label="What was checked" className="mt-2">
+        {look.walks.map((walk) => (
+          <Checked key={walk.what} walk={walk} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Checked({ walk }: { walk: Walk }) {
+  const holds = walk.broken.length === 0;
+  return (
+    <li className="border-b border-line py-2">
+      <p className="flex items-center gap-2">
+        {holds ? <Check aria-hidden className="text-pass size-5" /> : <TriangleAlert aria-hidden className="size-5 text-fail" />}
+        <span className={holds ? "" : "font-semibold"}>{walk.what}</span>
+        <span className="text-soft">{holds ? "intact" : "changed"}</span>
+      </p>
+      {walk.broken.map((what) => (
+        <p key={what} className="ml-7 break-words text-fail">
+          {what}
+        </p>
+      ))}
+    </li>
+  );
+}
