@@ -5,6 +5,7 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import { answer, api, LOCKED } from "../api/client";
 import { sessionQuery, useSession } from "../api/session";
 import { GasAlarm } from "../features/bench/GasAlarm";
+import { DiskWarning } from "./DiskWarning";
 import { BenchSettings } from "./BenchSettings";
 import { Locked, useLock } from "./Locked";
 import { OutboxNotice } from "./OutboxNotice";
@@ -143,6 +144,7 @@ export function Shell() {
       </header>
       <GasAlarm technician={session.displayName ?? ""} inFocus={runId} />
       <OutboxNotice />
+      <DiskWarning />
       <main id="work" className="flex grow flex-col">
         <Outlet />
       </main>

@@ -49,6 +49,7 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/plan/absences", LEAD),
             row(HttpMethod.DELETE, "/api/v1/plan/absences/{id}", LEAD),
             row(HttpMethod.GET, "/api/v1/audit", ADMINISTRATOR),
+            row(HttpMethod.GET, "/api/v1/disk-room", VIEWER),
             row(HttpMethod.GET, "/api/v1/proof", LEAD),
             row(HttpMethod.POST, "/api/v1/proof", LEAD),
             row(HttpMethod.GET, "/api/v1/today", VIEWER),

@@ -13,6 +13,7 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -70,6 +71,9 @@ class SiteArchiveTest {
                     .isEqualTo(200);
         }
         technician.post("/api/v1/me/pin", Map.of("password", TestServer.PASSWORD, "pin", "7394"));
+        var onBench = island.quoin4();
+        var open = island.start(onBench, "CALIBRATION", "LINK").path("id").asString();
+        island.work(open, island.gateway(onBench, open, Map.of()), island.houseMix(), "CHOOSE_CYLINDER", 1);
         server.bean(SiteMarks.class).everyHour();
         files = archive(server);
     }
@@ -129,6 +133,15 @@ class SiteArchiveTest {
                 .toList();
     }
 
+    private static long rows(Map<String, byte[]> files, String table) {
+        return manifest(files)
+                .path("parts")
+                .valueStream()
+                .filter(part -> part.path("table").asString().equals(table))
+                .mapToLong(part -> part.path("rows").asLong())
+                .sum();
+    }
+
     @Test
     void intoAnEmptySiteItComesWithTheSameHashesAndVerifies() throws Exception {
         var file = zipped("whole.zip", files);
@@ -140,6 +153,10 @@ class SiteArchiveTest {
             assertThat(partsButRecords(second)).isEqualTo(partsButRecords(files));
             assertThat(manifest(second).path("lastLedgerHash"))
                     .isEqualTo(manifest(files).path("lastLedgerHash"));
+
+            assertThat(rows(files, "reading_batch"))
+                    .as("an open run has its readings")
+                    .isPositive();
 
             var told = new ByteArrayOutputStream();
             try (var connection = other.bean(DataSource.class).getConnection()) {
@@ -207,8 +224,25 @@ class SiteArchiveTest {
         assertThatThrownBy(() -> TestServer.fresh("--sentry.load=" + zipped("other.zip", other)))
                 .hasStackTraceContaining("It is a 'another' of version 1");
 
+        var tampered = new LinkedHashMap<>(files);
+        var cylinders = new String(files.get("tables/cylinder.jsonl"), StandardCharsets.UTF_8)
+                .replaceFirst("\"use_before\":\"20..", "\"use_before\":\"2099")
+                .getBytes(StandardCharsets.UTF_8);
+        tampered.put("tables/cylinder.jsonl", cylinders);
+        tampered.put(
+                "manifest.json",
+                new String(files.get("manifest.json"), StandardCharsets.UTF_8)
+                        .replace(sha256(files.get("tables/cylinder.jsonl")), sha256(cylinders))
+                        .getBytes(StandardCharsets.UTF_8));
+        assertThatThrownBy(() -> TestServer.fresh("--sentry.load=" + zipped("tampered.zip", tampered)))
+                .hasStackTraceContaining("A row of cylinder is not what its record says");
+
         var file = zipped("whole2.zip", files);
         assertThatThrownBy(() -> server.bean(SiteLoad.class).read(file))
                 .hasMessageContaining("This site holds something already");
+    }
+
+    private static String sha256(byte[] bytes) {
+        return HexFormat.of().formatHex(SiteArchive.sha256().digest(bytes));
     }
 }

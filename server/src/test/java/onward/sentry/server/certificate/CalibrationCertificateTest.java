@@ -20,6 +20,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 class CalibrationCertificateTest {
@@ -209,9 +210,10 @@ class CalibrationCertificateTest {
     }
 
     private void behindItsBack(String table, String change) {
-        server.jdbc().sql("alter table " + table + " disable trigger user").update();
-        server.jdbc().sql(change).update();
-        server.jdbc().sql("alter table " + table + " enable trigger user").update();
+        var keeper = JdbcClient.create(server.keeper());
+        keeper.sql("alter table " + table + " disable trigger user").update();
+        keeper.sql(change).update();
+        keeper.sql("alter table " + table + " enable trigger user").update();
     }
 
     private static JsonNode sensor(JsonNode certificate, String formula) {

@@ -18,6 +18,7 @@ import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 
@@ -131,9 +132,10 @@ class LogbookTest {
     }
 
     private void forgetThoseBelowZero() {
-        server.jdbc().sql("alter table ledger disable trigger user").update();
-        server.jdbc().sql("delete from ledger where seq < 0").update();
-        server.jdbc().sql("alter table ledger enable trigger user").update();
+        var keeper = JdbcClient.create(server.keeper());
+        keeper.sql("alter table ledger disable trigger user").update();
+        keeper.sql("delete from ledger where seq < 0").update();
+        keeper.sql("alter table ledger enable trigger user").update();
     }
 
     @ParameterizedTest

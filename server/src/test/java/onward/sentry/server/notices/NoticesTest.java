@@ -35,7 +35,20 @@ class NoticesTest {
         Mockito.when(mail.getIfAvailable()).thenReturn(sender);
         var site = server.bean(Site.class);
         var settings = new SentrySettings(
-                site.zone(), false, "lead@island.example", "sentry@island.example", "", "", "", "", "", "", "", "");
+                site.zone(),
+                false,
+                "lead@island.example",
+                "sentry@island.example",
+                "",
+                "",
+                "",
+                "",
+                "",
+                0,
+                "",
+                "",
+                "",
+                "");
         return new Notices(server.jdbc(), server.bean(ComingUp.class), mail, settings, site);
     }
 

@@ -22,6 +22,7 @@ import onward.sentry.tools.proof.Walked;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Marks are made every hour and at every certificate, and what was kept elsewhere shows what was changed here. */
 class MarksTest {
@@ -97,7 +98,7 @@ class MarksTest {
 
     /** Who runs this machine has the key too: he writes the marks anew. What was kept elsewhere is not in them. */
     private void forged(TestServer server) throws Exception {
-        var jdbc = server.jdbc();
+        var jdbc = JdbcClient.create(server.keeper());
         var before = SiteMark.ofLine(lines(folder).get(1));
         var end = new SiteMark.End(before.seq() - 1, hash(server, "ledger", before.seq() - 1));
         var rows = new SiteMark.End(before.rowSeq(), before.rowHash());
@@ -162,7 +163,7 @@ class MarksTest {
                 assertThat(verified(server)).singleElement().asString().contains("the time stamp of the mark 1");
             }
             Files.delete(folder.resolve("stamp-certificate.pem"));
-            server.jdbc()
+            JdbcClient.create(server.keeper())
                     .sql("update mark_stamp set answer = (select answer from mark_stamp where number = 2)"
                             + " where number = 1")
                     .update();

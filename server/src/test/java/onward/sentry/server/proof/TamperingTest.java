@@ -1,6 +1,7 @@
 package onward.sentry.server.proof;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -204,6 +205,28 @@ class TamperingTest {
         }
     }
 
+    /** The role that the program connects with owns nothing: it can change no table, and no record that is only added to. */
+    @Test
+    void theProgramItselfCannotSwitchItsGuardsOff() {
+        for (var sql : List.of(
+                "alter table ledger disable trigger user",
+                "drop trigger note_touched on cylinder",
+                "set session_replication_role = replica",
+                "update ledger set at = now()",
+                "delete from run_event",
+                "truncate cylinder",
+                "update flyway_schema_history set success = true",
+                "create table mine (id int)",
+                "create or replace function never_changed() returns trigger language plpgsql as"
+                        + " $$ begin return null; end $$")) {
+            assertThatThrownBy(() -> server.jdbc().sql(sql).update())
+                    .as(sql)
+                    .hasRootCauseInstanceOf(SQLException.class)
+                    .rootCause()
+                    .hasMessageMatching("(?s).*(must be owner|permission denied).*");
+        }
+    }
+
     /** What no longer stands guard is named too. */
     @Test
     void aMissingGuardIsAFinding() throws Exception {
@@ -315,7 +338,7 @@ class TamperingTest {
     }
 
     private static List<String> tried(Tampering tampering) {
-        var source = server.bean(DataSource.class);
+        var source = server.keeper();
         return Objects.requireNonNull(new TransactionTemplate(new DataSourceTransactionManager(source))
                 .execute(transaction -> {
                     transaction.setRollbackOnly();

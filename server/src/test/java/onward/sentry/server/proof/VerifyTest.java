@@ -96,7 +96,7 @@ class VerifyTest {
     }
 
     private static String changed(String change) throws Exception {
-        var source = server.bean(DataSource.class);
+        var source = server.keeper();
         return new TransactionTemplate(new DataSourceTransactionManager(source)).execute(transaction -> {
             transaction.setRollbackOnly();
             var jdbc = JdbcClient.create(source);

@@ -13,6 +13,7 @@ import java.util.Objects;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.zip.GZIPInputStream;
+import javax.sql.DataSource;
 import onward.sentry.server.SentryApplication;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Role;
@@ -33,6 +34,12 @@ public final class TestServer implements AutoCloseable {
     /** Where certificates say that the program is. */
     public static final String BASE_ADDRESS = "https://sentry.example";
 
+    /** Owns the tables, and may do everything. */
+    private static final String KEEPER = "sentry";
+
+    /** What the program connects as: owns nothing. */
+    private static final String PROGRAM = "sentry_program";
+
     private static TestServer shared;
 
     private final String database;
@@ -40,11 +47,17 @@ public final class TestServer implements AutoCloseable {
 
     private TestServer(String database, String... settings) {
         this.database = database;
+        sql(
+                "postgres",
+                "do $$ begin create role " + PROGRAM + " login password '" + password()
+                        + "'; exception when duplicate_object then null; end $$");
         var arguments = new ArrayList<>(List.of(
                 "--server.port=0",
                 "--spring.datasource.url=" + address() + database,
-                "--spring.datasource.username=sentry",
+                "--spring.datasource.username=" + PROGRAM,
                 "--spring.datasource.password=" + password(),
+                "--spring.flyway.user=" + KEEPER,
+                "--spring.flyway.password=" + password(),
                 "--sentry.base-address=" + BASE_ADDRESS,
                 "--logging.level.onward.sentry=warn"));
         arguments.addAll(List.of(settings));
@@ -90,7 +103,7 @@ public final class TestServer implements AutoCloseable {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        before.accept(JdbcClient.create(new DriverManagerDataSource(address() + name, "sentry", password())));
+        before.accept(JdbcClient.create(new DriverManagerDataSource(address() + name, KEEPER, password())));
         return new TestServer(name);
     }
 
@@ -127,8 +140,14 @@ public final class TestServer implements AutoCloseable {
         return context.getBean(name, type);
     }
 
+    /** As the program writes: by its role, within its transactions when one is open. */
     public JdbcClient jdbc() {
         return bean(JdbcClient.class);
+    }
+
+    /** The database as whoever keeps it may use it, past the program. */
+    public DataSource keeper() {
+        return new DriverManagerDataSource(address() + database, KEEPER, password());
     }
 
     @Override
@@ -149,7 +168,7 @@ public final class TestServer implements AutoCloseable {
     }
 
     private static void sql(String database, String statement) {
-        try (var connection = DriverManager.getConnection(address() + database, "sentry", password())) {
+        try (var connection = DriverManager.getConnection(address() + database, KEEPER, password())) {
             connection.createStatement().execute(statement);
         } catch (SQLException e) {
             throw new IllegalStateException(e);

@@ -30,7 +30,7 @@ public final class Verify {
      *     number of {@code marks=…}, files of marks that were kept elsewhere
      */
     public static void main(String[] args) {
-        try (var database = DriverManager.getConnection(args[0], "sentry", System.getenv("PGPASSWORD"))) {
+        try (var database = DriverManager.getConnection(args[0], "sentry_owner", System.getenv("PGPASSWORD"))) {
             // One view of the data for all walks, and rows fetched little by little.
             database.setAutoCommit(false);
             database.setTransactionIsolation(Connection.TRANSACTION_REPEATABLE_READ);
