@@ -183,6 +183,21 @@ bench_load() {
   rm -f "$bench_cookies"
 }
 
+# Over every address and role: none ends in a 5xx, none answers with anything but a problem detail.
+bench_hostile() {
+  if mvn -q -B -ntp -Dspotless.check.skip=true -DskipWeb=true -pl core,standins,formats,planner,tools,server \
+    -Dsurefire.failIfNoSpecifiedTests=false -Dsentry.hostile=20000 -Dtest=HostileRequestsTest test >&2; then
+    echo "20,000 hostile requests: each refused or answered as it should be"
+  else
+    echo "20,000 hostile requests: NOT all answered as they should be (the output above says which)"
+  fi
+}
+
+bench_with_database() {
+  bench_server
+  bench_hostile
+}
+
 run_bench() {
   install_missing --browser
   build
@@ -192,7 +207,7 @@ run_bench() {
   bench_batch
   bench_plan
   bench_shelf
-  with_scratch_database bench_server
+  with_scratch_database bench_with_database
   bench_suspicion
   bench_judging
 }

@@ -1700,6 +1700,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/disk-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["room"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}": {
         parameters: {
             query?: never;
@@ -4199,6 +4215,11 @@ export interface components {
             kinds: components["schemas"]["FigureKind"][];
             gases: components["schemas"]["GasFigures"][];
             cross: components["schemas"]["CrossFigure"][];
+        };
+        DiskRoomView: {
+            nearlyFull: boolean;
+            /** Format: int64 */
+            bytesLeft: number | null;
         };
         FleetPage: {
             rows: components["schemas"]["DetectorRow"][];
@@ -7655,6 +7676,26 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["DoubtView"][];
+                };
+            };
+        };
+    };
+    room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DiskRoomView"];
                 };
             };
         };

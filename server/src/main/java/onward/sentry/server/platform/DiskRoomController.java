@@ -1,6 +1,6 @@
 package onward.sentry.server.platform;
 
-import java.util.OptionalLong;
+import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -14,12 +14,12 @@ class DiskRoomController {
         this.disk = disk;
     }
 
-    /** @param bytesLeft null when the data is on another machine */
-    record DiskRoomView(boolean nearlyFull, Long bytesLeft) {}
+    /** @param bytesLeft empty when the data is on another machine */
+    record DiskRoomView(boolean nearlyFull, Optional<Long> bytesLeft) {}
 
     @GetMapping("/api/v1/disk-room")
     public DiskRoomView room() {
-        OptionalLong left = disk.bytesLeft();
-        return new DiskRoomView(disk.isShort(), left.isPresent() ? left.getAsLong() : null);
+        var left = disk.bytesLeft();
+        return new DiskRoomView(disk.isShort(), left.stream().boxed().findFirst());
     }
 }

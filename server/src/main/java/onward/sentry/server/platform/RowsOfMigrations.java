@@ -1,7 +1,5 @@
 package onward.sentry.server.platform;
 
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import org.flywaydb.core.api.callback.Callback;
 import org.flywaydb.core.api.callback.Context;
 import org.flywaydb.core.api.callback.Event;
@@ -12,6 +10,12 @@ import org.springframework.stereotype.Component;
 /** Chains what a migration has made of rows on record, in the migration's own transaction. */
 @Component
 class RowsOfMigrations implements Callback {
+
+    private final Site site;
+
+    RowsOfMigrations(Site site) {
+        this.site = site;
+    }
 
     @Override
     public boolean supports(Event event, Context context) {
@@ -28,7 +32,7 @@ class RowsOfMigrations implements Callback {
         var jdbc = new JdbcTemplate(new SingleConnectionDataSource(context.getConnection(), true));
         var isThere = jdbc.queryForObject("select to_regclass('touched') is not null", Boolean.class);
         if (Boolean.TRUE.equals(isThere)) {
-            RowRecords.chain(jdbc, Instant.now().truncatedTo(ChronoUnit.MICROS));
+            RowRecords.chain(jdbc, site.now());
         }
     }
 
