@@ -2778,7 +2778,8 @@ export interface components {
             walks: components["schemas"]["WalkView"][];
         };
         WalkView: {
-            what: string;
+            /** @enum {string} */
+            part: "GUARDS" | "LEDGER" | "ROW_RECORDS" | "TABLES" | "RUNS" | "RESULTS" | "TRACES" | "CERTIFICATES" | "FILES" | "MARKS";
             broken: string[];
         };
         MakePlan: {

@@ -11,6 +11,19 @@ import { proofQuery } from "./queries";
 type Proof = Schemas["ProofView"];
 type Walk = Schemas["WalkView"];
 
+const parts: Record<Walk["part"], string> = {
+  GUARDS: "The database refuses changes to what is only added to",
+  LEDGER: "Entries of the logbook",
+  ROW_RECORDS: "The log of all changes",
+  TABLES: "Detectors, sensors, cylinders, holds, people and rules, against that log",
+  RUNS: "Bumps and calibrations, event by event",
+  RESULTS: "Results of sensors, worked out again from those events",
+  TRACES: "Readings behind the results",
+  CERTIFICATES: "Certificates given out",
+  FILES: "Files attached to cylinders",
+  MARKS: "Signed marks",
+};
+
 const ways: Record<Proof["ways"][number], string> = {
   FOLDER: "copied to another folder",
   MAIL: "mailed once a day",
@@ -51,8 +64,8 @@ export function Intact() {
           Signed marks
         </h2>
         <p className="py-2">
-          A mark says how far the record had come at that moment. Whoever changes anything before it later is found out, as long as a copy
-          of the mark is kept somewhere else.
+          A mark is a signature over everything recorded up to that moment. If anything older is changed afterwards, the mark shows it, as
+          long as a copy of the mark is kept on another machine.
         </p>
         <dl className="grid gap-x-8 gap-y-2 sm:grid-cols-[12rem_minmax(0,1fr)]">
           <dt className="text-soft">Last mark</dt>
@@ -63,11 +76,11 @@ export function Intact() {
                 ? "None yet. The first is made when something is on record."
                 : "None: this server has no key to sign marks with."}
           </dd>
-          <dt className="text-soft">Sent away</dt>
+          <dt className="text-soft">Copies</dt>
           <dd>
             {proof.data.ways.length > 0
               ? `Marks are ${proof.data.ways.map((way) => ways[way]).join(", ")}.`
-              : "Nowhere. Copies stand on this server only; the guide to installing says how to send them away."}
+              : "Not sent anywhere: the only copies are on this server. The installation guide explains how to send them elsewhere."}
           </dd>
           {stamped && (
             <>
@@ -89,9 +102,9 @@ function Found({ look, at }: { look: Schemas["LookView"]; at: string }) {
     <>
       <p
         role="status"
-        className={`flex items-center gap-3 border-l-4 p-3 text-lg font-semibold ${look.holds ? "border-pass bg-sheet" : "border-fail bg-fail-wash"}`}
+        className={`flex items-center gap-3 border-l-4 p-3 text-lg font-semibold ${look.holds ? "border-act bg-sheet" : "border-fail bg-fail-wash"}`}
       >
-        {look.holds ? <Check aria-hidden className="text-pass size-6" /> : <TriangleAlert aria-hidden className="size-6 text-fail" />}
+        {look.holds ? <Check aria-hidden className="size-6 text-act" /> : <TriangleAlert aria-hidden className="size-6 text-fail" />}
         {look.holds ? `Yes. Checked ${at}.` : `No: ${findings} ${findings === 1 ? "finding" : "findings"}. Checked ${at}.`}
       </p>
       {!look.holds && (
@@ -102,7 +115,7 @@ function Found({ look, at }: { look: Schemas["LookView"]; at: string }) {
       )}
       <ul aria-label="What was checked" className="mt-2">
         {look.walks.map((walk) => (
-          <Checked key={walk.what} walk={walk} />
+          <Checked key={walk.part} walk={walk} />
         ))}
       </ul>
     </>
@@ -114,8 +127,8 @@ function Checked({ walk }: { walk: Walk }) {
   return (
     <li className="border-b border-line py-2">
       <p className="flex items-center gap-2">
-        {holds ? <Check aria-hidden className="text-pass size-5" /> : <TriangleAlert aria-hidden className="size-5 text-fail" />}
-        <span className={holds ? "" : "font-semibold"}>{walk.what}</span>
+        {holds ? <Check aria-hidden className="size-5 text-act" /> : <TriangleAlert aria-hidden className="size-5 text-fail" />}
+        <span className={holds ? "" : "font-semibold"}>{parts[walk.part]}</span>
         <span className="text-soft">{holds ? "intact" : "changed"}</span>
       </p>
       {walk.broken.map((what) => (

@@ -19,8 +19,8 @@ import net.javacrumbs.shedlock.spring.annotation.SchedulerLock;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.platform.SiteMarks;
+import onward.sentry.tools.proof.Found;
 import onward.sentry.tools.proof.Verify;
-import onward.sentry.tools.proof.Walked;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -35,7 +35,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class Proof {
 
     private static final Logger LOG = LoggerFactory.getLogger(Proof.class);
-    private static final TypeReference<List<Walked>> WALKS = new TypeReference<>() {};
+    private static final TypeReference<List<Found>> WALKS = new TypeReference<>() {};
 
     private final DataSource database;
     private final EntityManager entities;
@@ -74,7 +74,7 @@ public class Proof {
     }
 
     /** @param holds whether all of it did */
-    public record Look(Instant at, boolean holds, List<Walked> walks) {}
+    public record Look(Instant at, boolean holds, List<Found> walks) {}
 
     /** In the small hours of the site. */
     @Scheduled(cron = "0 10 3 * * *", zone = "${sentry.zone}")
@@ -99,7 +99,7 @@ public class Proof {
                 "Wait until it is done; the page shows what came of it.");
         try {
             var walks = walked();
-            var look = new Look(site.now(), walks.stream().allMatch(Walked::holds), walks);
+            var look = new Look(site.now(), walks.stream().allMatch(Found::holds), walks);
             transactions.executeWithoutResult(transaction ->
                     entities.persist(new ProofLook(look.at(), look.holds(), json.writeValueAsString(walks))));
             return look;
@@ -121,7 +121,7 @@ public class Proof {
     }
 
     /** One view of the data for all walks. */
-    private List<Walked> walked() {
+    private List<Found> walked() {
         try (var connection = database.getConnection()) {
             int usual = connection.getTransactionIsolation();
             connection.setAutoCommit(false);

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import onward.sentry.formats.SiteMark;
 import onward.sentry.server.platform.SiteMarks;
+import onward.sentry.tools.proof.Part;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -31,7 +32,7 @@ class ProofController {
     }
 
     /** @param broken what does not hold; empty when all of it does */
-    record WalkView(String what, List<String> broken) {}
+    record WalkView(Part part, List<String> broken) {}
 
     record LookView(Instant at, boolean holds, List<WalkView> walks) {
         static LookView of(Proof.Look look) {
@@ -39,7 +40,7 @@ class ProofController {
                     look.at(),
                     look.holds(),
                     look.walks().stream()
-                            .map(walk -> new WalkView(walk.what(), walk.broken()))
+                            .map(walk -> new WalkView(walk.part(), walk.broken()))
                             .toList());
         }
     }

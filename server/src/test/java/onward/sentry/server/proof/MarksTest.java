@@ -17,8 +17,8 @@ import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
 import onward.sentry.standins.mailbox.Mailbox;
 import onward.sentry.standins.stamps.StampService;
+import onward.sentry.tools.proof.Found;
 import onward.sentry.tools.proof.Verify;
-import onward.sentry.tools.proof.Walked;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -219,7 +219,7 @@ class MarksTest {
     private List<String> verified(TestServer server, Path... marks) throws Exception {
         try (var connection = server.bean(DataSource.class).getConnection()) {
             return Verify.walked(connection, folder, List.of(marks)).stream()
-                    .map(Walked::broken)
+                    .map(Found::broken)
                     .flatMap(List::stream)
                     .toList();
         }

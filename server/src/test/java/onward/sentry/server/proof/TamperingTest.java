@@ -24,8 +24,8 @@ import onward.sentry.server.platform.SiteMarks;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
+import onward.sentry.tools.proof.Found;
 import onward.sentry.tools.proof.Verify;
-import onward.sentry.tools.proof.Walked;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -387,7 +387,7 @@ class TamperingTest {
 
     private static List<String> broken(Connection database, Path folder) throws SQLException, IOException {
         return Verify.walked(database, folder, List.of()).stream()
-                .map(Walked::broken)
+                .map(Found::broken)
                 .flatMap(List::stream)
                 .toList();
     }

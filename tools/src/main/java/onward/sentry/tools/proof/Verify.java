@@ -8,7 +8,7 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.stream.Stream;
 import onward.sentry.formats.CertificateCode;
@@ -61,10 +61,10 @@ public final class Verify {
     public static int everything(Connection database, Path folder, List<Path> elsewhere, PrintStream out)
             throws SQLException, IOException {
         boolean holds = true;
-        for (var walked : walked(database, folder, elsewhere)) {
-            holds = holds && walked.holds();
-            out.println(walked.what() + (walked.holds() ? ": holds" : ""));
-            walked.broken().forEach(what -> out.println("    DOES NOT HOLD: " + what));
+        for (var found : walked(database, folder, elsewhere)) {
+            holds = holds && found.holds();
+            out.println(found.what() + (found.holds() ? ": holds" : ""));
+            found.broken().forEach(what -> out.println("    DOES NOT HOLD: " + what));
         }
         out.println(holds ? "Everything on record holds." : "Not everything on record holds.");
         return holds ? 0 : BROKEN;
@@ -77,7 +77,7 @@ public final class Verify {
      * @param folder where the key of the marks and their copy are
      * @param elsewhere files of marks that were kept away from this machine
      */
-    public static List<Walked> walked(Connection database, Path folder, List<Path> elsewhere)
+    public static List<Found> walked(Connection database, Path folder, List<Path> elsewhere)
             throws SQLException, IOException {
         boolean commits = database.getAutoCommit();
         if (commits) {
@@ -93,24 +93,25 @@ public final class Verify {
         }
     }
 
-    private static List<Walked> inTransaction(Connection database, Path folder, List<Path> elsewhere)
+    private static List<Found> inTransaction(Connection database, Path folder, List<Path> elsewhere)
             throws SQLException, IOException {
-        var walks = new LinkedHashMap<String, Walk>();
-        walks.put("Guards of tables", TriggerWalk::of);
-        walks.put("Ledger", LedgerWalk::of);
-        walks.put("Row records", RowRecordWalk::chain);
-        walks.put("Tables on record", RowRecordWalk::tables);
-        walks.put("Runs", RunWalk::of);
-        walks.put("Results", ResultWalk::results);
-        walks.put("Traces", ResultWalk::traces);
-        walks.put("Certificates", CertificateWalk::of);
-        walks.put("Attached files", FileWalk::of);
-        walks.put("Marks", of -> MarkWalk.of(of, folder, elsewhere));
-        var walked = new ArrayList<Walked>();
+        var walks = new EnumMap<Part, Walk>(Part.class);
+        walks.put(Part.GUARDS, TriggerWalk::of);
+        walks.put(Part.LEDGER, LedgerWalk::of);
+        walks.put(Part.ROW_RECORDS, RowRecordWalk::chain);
+        walks.put(Part.TABLES, RowRecordWalk::tables);
+        walks.put(Part.RUNS, RunWalk::of);
+        walks.put(Part.RESULTS, ResultWalk::results);
+        walks.put(Part.TRACES, ResultWalk::traces);
+        walks.put(Part.CERTIFICATES, CertificateWalk::of);
+        walks.put(Part.FILES, FileWalk::of);
+        walks.put(Part.MARKS, of -> MarkWalk.of(of, folder, elsewhere));
+        var found = new ArrayList<Found>();
         for (var walk : walks.entrySet()) {
-            walked.add(walked(database, walk.getKey(), walk.getValue()));
+            var walked = walked(database, walk.getKey(), walk.getValue());
+            found.add(new Found(walk.getKey(), walked.what(), walked.broken()));
         }
-        return walked;
+        return found;
     }
 
     private interface Walk {
@@ -118,14 +119,14 @@ public final class Verify {
     }
 
     /** What the database itself cannot make sense of does not hold, and the walks after it go on. */
-    private static Walked walked(Connection database, String what, Walk walk) throws SQLException, IOException {
+    private static Walked walked(Connection database, Part part, Walk walk) throws SQLException, IOException {
         var before = database.setSavepoint();
         try {
             return walk.of(database);
         } catch (SQLException e) {
             database.rollback(before);
             return new Walked(
-                    what,
+                    part.name(),
                     List.of("cannot be walked: "
                             + e.getMessage().lines().findFirst().orElse("")));
         }

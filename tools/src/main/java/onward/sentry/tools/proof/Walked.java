@@ -9,13 +9,9 @@ import java.util.Optional;
  * @param what was walked, with how much of it there is
  * @param broken what does not hold, named, and in which way, the first few; empty when all of it holds
  */
-public record Walked(String what, List<String> broken) {
+record Walked(String what, List<String> broken) {
 
     Walked(String what, Optional<String> broken) {
         this(what, broken.stream().toList());
-    }
-
-    public boolean holds() {
-        return broken.isEmpty();
     }
 }
