@@ -12,14 +12,14 @@ type Proof = Schemas["ProofView"];
 type Walk = Schemas["WalkView"];
 
 const parts: Record<Walk["part"], string> = {
-  GUARDS: "The database refuses changes to what is only added to",
-  LEDGER: "Entries of the logbook",
-  ROW_RECORDS: "The log of all changes",
-  TABLES: "Detectors, sensors, cylinders, holds, people and rules, against that log",
+  GUARDS: "Change protection in the database",
+  LEDGER: "Logbook entries",
+  ROW_RECORDS: "Log of all changes",
+  TABLES: "Detectors, sensors, cylinders, holds, people and rules",
   RUNS: "Bumps and calibrations, event by event",
-  RESULTS: "Results of sensors, worked out again from those events",
+  RESULTS: "Sensor results, recalculated from those events",
   TRACES: "Readings behind the results",
-  CERTIFICATES: "Certificates given out",
+  CERTIFICATES: "Calibration certificates",
   FILES: "Files attached to cylinders",
   MARKS: "Signed marks",
 };
@@ -104,13 +104,17 @@ function Found({ look, at }: { look: Schemas["LookView"]; at: string }) {
         role="status"
         className={`flex items-center gap-3 border-l-4 p-3 text-lg font-semibold ${look.holds ? "border-act bg-sheet" : "border-fail bg-fail-wash"}`}
       >
-        {look.holds ? <Check aria-hidden className="size-6 text-act" /> : <TriangleAlert aria-hidden className="size-6 text-fail" />}
+        {look.holds ? (
+          <Check aria-hidden className="size-6 shrink-0 text-act" />
+        ) : (
+          <TriangleAlert aria-hidden className="size-6 shrink-0 text-fail" />
+        )}
         {look.holds ? `Yes. Checked ${at}.` : `No: ${findings} ${findings === 1 ? "finding" : "findings"}. Checked ${at}.`}
       </p>
       {!look.holds && (
         <p className="py-2">
-          Something was changed without the program, or the disk lost it. Keep the detectors named below out of use until a lead has looked
-          at each, and keep this database as it is.
+          Something was changed outside the program, or lost on the disk. Keep the detectors and cylinders named below out of use until a
+          lead has checked each of them, and do not change anything in the database.
         </p>
       )}
       <ul aria-label="What was checked" className="mt-2">
@@ -127,7 +131,11 @@ function Checked({ walk }: { walk: Walk }) {
   return (
     <li className="border-b border-line py-2">
       <p className="flex items-center gap-2">
-        {holds ? <Check aria-hidden className="size-5 text-act" /> : <TriangleAlert aria-hidden className="size-5 text-fail" />}
+        {holds ? (
+          <Check aria-hidden className="size-5 shrink-0 text-act" />
+        ) : (
+          <TriangleAlert aria-hidden className="size-5 shrink-0 text-fail" />
+        )}
         <span className={holds ? "" : "font-semibold"}>{parts[walk.part]}</span>
         <span className="text-soft">{holds ? "intact" : "changed"}</span>
       </p>

@@ -11,8 +11,8 @@ export function RecordChanged() {
   }
   return (
     <p role="alert" className="mb-4 flex flex-wrap items-center gap-3 border-l-4 border-fail bg-fail-wash p-3 text-lg">
-      <TriangleAlert aria-hidden className="size-6 text-fail" />
-      <span className="font-semibold">Records were changed without the program.</span>
+      <TriangleAlert aria-hidden className="size-6 shrink-0 text-fail" />
+      <span className="font-semibold">Records were changed outside the program.</span>
       <Link to="/logbook/proof" className="inline-flex min-h-11 items-center text-act underline underline-offset-4">
         See what was changed
       </Link>

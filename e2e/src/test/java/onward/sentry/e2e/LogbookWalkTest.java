@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
@@ -11,6 +12,9 @@ import org.junit.jupiter.api.Test;
 
 /** What was done is found again, put right, and proved to somebody from outside. */
 class LogbookWalkTest {
+
+    private static final LocatorAssertions.ContainsTextOptions LONG_ENOUGH =
+            new LocatorAssertions.ContainsTextOptions().setTimeout(120_000);
 
     private final World world = World.demo();
 
@@ -53,6 +57,32 @@ class LogbookWalkTest {
             anybody.button("Look it up").click();
             assertThat(page.getByRole(AriaRole.STATUS)).containsText("This certificate stands.");
             assertThat(page.getByRole(AriaRole.ARTICLE)).containsText("Q4-1013");
+        }
+    }
+
+    /** A lead has everything looked through; a cylinder's use-before moved past the program is named, on Today too. */
+    @Test
+    void whatWasChangedPastTheProgramIsSaidToLeads() {
+        try (var marit = new Walk(world).signIn("marit")) {
+            var page = marit.open("/logbook").page();
+            marit.link("Is it intact?").click();
+            var answer = page.getByRole(AriaRole.STATUS);
+            marit.button("Check now").click();
+            assertThat(answer).containsText("Yes. Checked", LONG_ENOUGH);
+            world.tamper("update cylinder set use_before = use_before + 731 where tag = 'HM-02'");
+            try {
+                marit.button("Check now").click();
+                assertThat(answer).containsText("No: 1 finding", LONG_ENOUGH);
+                assertThat(page.getByRole(AriaRole.MAIN)).containsText("cylinder HM-02 was changed: use_before is");
+                marit.open("/");
+                page.getByText("See what was changed").click();
+                assertThat(page).hasURL(Pattern.compile("/logbook/proof$"));
+            } finally {
+                world.tamper("update cylinder set use_before = use_before - 731 where tag = 'HM-02'");
+            }
+            marit.button("Check now").click();
+            assertThat(answer).containsText("Yes. Checked", LONG_ENOUGH);
+            marit.nothingWentWrong();
         }
     }
 

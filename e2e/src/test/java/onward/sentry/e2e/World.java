@@ -12,11 +12,16 @@ import java.nio.file.Path;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
+import onward.sentry.server.platform.RowRecords;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 
 /** The packaged program as a process on a database of its own, and for the demo the stand-in gateway beside it. */
 final class World implements AutoCloseable {
@@ -136,7 +141,8 @@ final class World implements AutoCloseable {
                 tools,
                 "onward.sentry.tools.proof.Verify",
                 address + database,
-                folder.toString());
+                folder.toString(),
+                "user=sentry");
         command.environment().put("PGPASSWORD", password);
         var process = command.redirectErrorStream(true).start();
         var said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
@@ -298,6 +304,17 @@ final class World implements AutoCloseable {
         store("update cylinder set use_before = current_date - 3, version = version + 1 where tag = '" + tag + "'");
     }
 
+    /** Something wrong with a row that the program did not do. */
+    void tamper(String sql) {
+        try (var connection = DriverManager.getConnection(address + database, "sentry", password);
+                var statement = connection.createStatement()) {
+            statement.execute(sql);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** As the program would have written it: what is changed goes on record. */
     private void store(String... statements) {
         try (var connection = DriverManager.getConnection(address + database, "sentry", password);
                 var statement = connection.createStatement()) {
@@ -305,6 +322,9 @@ final class World implements AutoCloseable {
             for (var sql : statements) {
                 statement.execute(sql);
             }
+            RowRecords.chain(
+                    new JdbcTemplate(new SingleConnectionDataSource(connection, true)),
+                    Instant.now().truncatedTo(ChronoUnit.MICROS));
             connection.commit();
         } catch (SQLException e) {
             throw new IllegalStateException(e);

@@ -20,7 +20,7 @@ import org.springframework.transaction.TransactionExecutionListener;
  * other than the chain says. Takes the lock of the ledger, which is the last one of a transaction.
  */
 @Component
-class RowRecords implements TransactionExecutionListener {
+public class RowRecords implements TransactionExecutionListener {
 
     private static final String INSERT = "insert into row_record (seq, at, kind, key, was, body, prev_hash, hash)"
             + " values (?, ?, ?, ?, ?, ?, ?, ?)";
@@ -54,7 +54,7 @@ class RowRecords implements TransactionExecutionListener {
     private record Last(long seq, String hash) {}
 
     /** Adds what the open transaction has touched: of a row that it has changed twice, how it found it and how it leaves it. */
-    static void chain(JdbcTemplate jdbc, Instant at) {
+    public static void chain(JdbcTemplate jdbc, Instant at) {
         var touched = jdbc.query(
                 """
                 with mine as (delete from touched where tx = pg_current_xact_id_if_assigned() returning n, kind, key, was, body),

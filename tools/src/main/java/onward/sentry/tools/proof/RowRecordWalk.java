@@ -6,6 +6,7 @@ import java.sql.SQLException;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeSet;
@@ -25,8 +26,13 @@ final class RowRecordWalk {
 
     private static final int LONGEST_VALUE = 80;
 
-    /** What people call a thing by. */
-    private static final List<String> NAMES = List.of("serial", "tag", "sign_in_name", "number", "model", "name");
+    /** What people call a thing by, where that is one thing alone. */
+    private static final Map<String, String> NAMES = Map.of(
+            "detector", "serial",
+            "cylinder", "tag",
+            "equipment", "tag",
+            "person", "sign_in_name",
+            "calibration_certificate", "number");
 
     private final Connection database;
     private long seq;
@@ -117,7 +123,7 @@ final class RowRecordWalk {
     private String told(RecordedTable table, String key, String chained, String there) throws SQLException {
         var before = chained == null ? null : JSON.readTree(chained);
         var now = there == null ? null : JSON.readTree(there);
-        var name = table.name() + " " + called(key, Objects.requireNonNullElse(before, now));
+        var name = table.name() + " " + called(table, key, Objects.requireNonNullElse(before, now));
         if (before == null) {
             return name + " stands there, and the chain does not know of it";
         }
@@ -138,12 +144,11 @@ final class RowRecordWalk {
         return text.length() <= LONGEST_VALUE ? text : text.substring(0, LONGEST_VALUE) + "…";
     }
 
-    /** A name that a person knows the row by, beside its key. */
-    private String called(String key, JsonNode row) throws SQLException {
-        for (var name : NAMES) {
-            if (row.has(name) && !row.get(name).isNull()) {
-                return key + " (" + row.get(name).asString() + ")";
-            }
+    /** A name that a person knows the row by, or its key and whose it is. */
+    private String called(RecordedTable table, String key, JsonNode row) throws SQLException {
+        var name = NAMES.get(table.name());
+        if (name != null && row.has(name)) {
+            return row.get(name).asString();
         }
         for (var whose : new String[] {"detector", "cylinder"}) {
             var id = row.get(whose + "_id");
@@ -155,11 +160,10 @@ final class RowRecordWalk {
     }
 
     private String nameOf(String table, String id) throws SQLException {
-        var name = table.equals("detector") ? "serial" : "tag";
         try (var statement = database.prepareStatement(
                 "select body::jsonb ->> ? from row_record where kind = ? and key = ? and body is not null"
                         + " order by seq desc limit 1")) {
-            statement.setString(1, name);
+            statement.setString(1, NAMES.get(table));
             statement.setString(2, table);
             statement.setString(3, "[\"" + id + "\"]");
             try (var rows = statement.executeQuery()) {

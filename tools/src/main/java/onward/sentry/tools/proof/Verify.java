@@ -26,11 +26,12 @@ public final class Verify {
     private Verify() {}
 
     /**
-     * @param args address of the database, folder of the key and the marks; then {@code code=…} of a certificate, or any
-     *     number of {@code marks=…}, files of marks that were kept elsewhere
+     * @param args address of the database, folder of the key and the marks; then {@code code=…} of a certificate, any
+     *     number of {@code marks=…}, files of marks that were kept elsewhere, and {@code user=…} of the database
      */
     public static void main(String[] args) {
-        try (var database = DriverManager.getConnection(args[0], "sentry_owner", System.getenv("PGPASSWORD"))) {
+        try (var database = DriverManager.getConnection(
+                args[0], given("user=", args).findFirst().orElse("sentry_owner"), System.getenv("PGPASSWORD"))) {
             // One view of the data for all walks, and rows fetched little by little.
             database.setAutoCommit(false);
             database.setTransactionIsolation(Connection.TRANSACTION_REPEATABLE_READ);
