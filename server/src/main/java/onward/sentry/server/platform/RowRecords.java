@@ -5,7 +5,9 @@ import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import onward.sentry.formats.Chain;
 import org.springframework.dao.support.DataAccessUtils;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -25,6 +27,16 @@ public class RowRecords implements TransactionExecutionListener {
     private static final String INSERT = "insert into row_record (seq, at, kind, key, was, body, prev_hash, hash)"
             + " values (?, ?, ?, ?, ?, ?, ?, ?)";
     private static final int ROWS_AT_ONCE = 500;
+
+    private static final String MINE = " from touched where tx = pg_current_xact_id_if_assigned()";
+
+    /** Of a row that was changed twice, how it was found and how it was left. */
+    private static final String CHANGES = """
+            with mine as (select n, kind, key, was, body %1$s),
+                found as (select distinct on (kind, key) kind, key, was from mine order by kind, key, n),
+                left_as as (select distinct on (kind, key) n, kind, key, body from mine order by kind, key, n desc)
+            select kind, key, was, body from left_as join found using (kind, key) order by n
+            """.formatted(MINE);
 
     private final JdbcTemplate jdbc;
     private final EntityManager entities;
@@ -53,47 +65,71 @@ public class RowRecords implements TransactionExecutionListener {
 
     private record Last(long seq, String hash) {}
 
-    /** Adds what the open transaction has touched: of a row that it has changed twice, how it found it and how it leaves it. */
+    /**
+     * Adds what the open transaction has touched.
+     *
+     * @param at the moment that the records name
+     */
     public static void chain(JdbcTemplate jdbc, Instant at) {
-        var touched = jdbc.query(
-                """
-                with mine as (delete from touched where tx = pg_current_xact_id_if_assigned() returning n, kind, key, was, body),
-                    found as (select distinct on (kind, key) kind, key, was from mine order by kind, key, n),
-                    left_as as (select distinct on (kind, key) n, kind, key, body from mine order by kind, key, n desc)
-                select kind, key, was, body from left_as join found using (kind, key) order by n
-                """,
-                (row, n) -> new Touched(
-                        row.getString("kind"), row.getString("key"), row.getString("was"), row.getString("body")));
-        if (!touched.isEmpty()) {
+        if (!jdbc.queryForList("select 1" + MINE + " limit 1", Integer.class).isEmpty()) {
             Ledger.lock(jdbc);
-            store(jdbc, at, touched);
+            var chain = new RowChain(jdbc, at);
+            // A migration, or a table that is taken in, touches more rows than fit into memory.
+            var reader = new JdbcTemplate(Objects.requireNonNull(jdbc.getDataSource()));
+            reader.setFetchSize(ROWS_AT_ONCE);
+            reader.query(CHANGES, row -> {
+                chain.add(new Touched(
+                        row.getString("kind"), row.getString("key"), row.getString("was"), row.getString("body")));
+            });
+            chain.store();
+            jdbc.update("delete" + MINE);
         }
     }
 
-    private static void store(JdbcTemplate jdbc, Instant at, List<Touched> touched) {
-        var last = jdbc
-                .query(
-                        "select seq, hash from row_record order by seq desc limit 1",
-                        (row, n) -> new Last(row.getLong("seq"), row.getString("hash")))
-                .stream()
-                .findFirst()
-                .orElse(new Last(0, Chain.START));
-        var end = new Last[] {last};
-        jdbc.batchUpdate(INSERT, touched, ROWS_AT_ONCE, (row, one) -> end[0] = put(row, one, at, end[0]));
-    }
+    /** The end of the chain, to which some are added at a time. */
+    private static final class RowChain {
 
-    private static Last put(PreparedStatement row, Touched one, Instant at, Last before) throws SQLException {
-        var next = new Last(
-                before.seq() + 1, Chain.ofRow(before.hash(), at, one.kind(), one.key(), one.was(), one.body()));
-        int column = 1;
-        row.setLong(column++, next.seq());
-        row.setObject(column++, at.atOffset(ZoneOffset.UTC));
-        row.setString(column++, one.kind());
-        row.setString(column++, one.key());
-        row.setString(column++, one.was());
-        row.setString(column++, one.body());
-        row.setString(column++, before.hash());
-        row.setString(column, next.hash());
-        return next;
+        private final JdbcTemplate jdbc;
+        private final Instant at;
+        private final List<Touched> waiting = new ArrayList<>();
+        private Last last;
+
+        RowChain(JdbcTemplate jdbc, Instant at) {
+            this.jdbc = jdbc;
+            this.at = at;
+            this.last = jdbc
+                    .query(
+                            "select seq, hash from row_record order by seq desc limit 1",
+                            (row, n) -> new Last(row.getLong("seq"), row.getString("hash")))
+                    .stream()
+                    .findFirst()
+                    .orElse(new Last(0, Chain.START));
+        }
+
+        void add(Touched one) {
+            waiting.add(one);
+            if (waiting.size() == ROWS_AT_ONCE) {
+                store();
+            }
+        }
+
+        void store() {
+            jdbc.batchUpdate(INSERT, List.copyOf(waiting), ROWS_AT_ONCE, (row, one) -> last = put(row, one));
+            waiting.clear();
+        }
+
+        private Last put(PreparedStatement row, Touched one) throws SQLException {
+            var hash = Chain.ofRow(last.hash(), at, one.kind(), one.key(), one.was(), one.body());
+            int column = 1;
+            row.setLong(column++, last.seq() + 1);
+            row.setObject(column++, at.atOffset(ZoneOffset.UTC));
+            row.setString(column++, one.kind());
+            row.setString(column++, one.key());
+            row.setString(column++, one.was());
+            row.setString(column++, one.body());
+            row.setString(column++, last.hash());
+            row.setString(column, hash);
+            return new Last(last.seq() + 1, hash);
+        }
     }
 }

@@ -180,7 +180,8 @@ public class SiteMarks {
         try {
             var kept = Files.exists(file)
                     ? Files.readAllLines(file).stream()
-                            .map(line -> SiteMark.ofLine(line).signature())
+                            // The signature ends a line, whatever somebody may have done to the others.
+                            .map(line -> line.substring(line.lastIndexOf(' ') + 1))
                             .collect(Collectors.toSet())
                     : Set.<String>of();
             var missing = newest(Integer.MAX_VALUE).stream()

@@ -131,6 +131,10 @@ class MarksTest {
                 .singleElement()
                 .asString()
                 .contains("kept outside the database, is not in it any more");
+        assertThat(verified(server, Files.writeString(folder.resolve("letter.txt"), "Keep this letter.")))
+                .singleElement()
+                .asString()
+                .contains("letter.txt is no mark: Keep this letter.");
     }
 
     private static String hash(TestServer server, String chain, long seq) {

@@ -106,7 +106,12 @@ final class MarkWalk {
         var signatures = marks.stream().map(SiteMark::signature).collect(Collectors.toSet());
         for (var line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
             if (!line.isBlank()) {
-                var mark = SiteMark.ofLine(line.strip());
+                SiteMark mark;
+                try {
+                    mark = SiteMark.ofLine(line.strip());
+                } catch (IllegalArgumentException e) {
+                    return Optional.of("a line of " + file + " is no mark: " + line.strip());
+                }
                 if (!mark.isSignedWith(key)) {
                     return Optional.of("the mark of " + mark.at() + " in " + file + " is not signed with this key");
                 }

@@ -124,12 +124,12 @@ public final class Verify {
         var before = database.setSavepoint();
         try {
             return walk.of(database);
-        } catch (SQLException e) {
+        } catch (SQLException | RuntimeException e) {
             database.rollback(before);
             return new Walked(
                     part.name(),
                     List.of("cannot be walked: "
-                            + e.getMessage().lines().findFirst().orElse("")));
+                            + String.valueOf(e.getMessage()).lines().findFirst().orElse("")));
         }
     }
 
