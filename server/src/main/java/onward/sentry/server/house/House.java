@@ -41,6 +41,9 @@ public class House implements SessionRules {
     /** @param by who changed it; empty: it was shipped */
     public record PolicyVersion(int version, Instant from, String by, String reason) {}
 
+    /** One new version at a time. */
+    private static final long LOCK = 7_301_004;
+
     private final JdbcClient jdbc;
     private final Site site;
     private final Ledger ledger;
@@ -257,7 +260,11 @@ public class House implements SessionRules {
      */
     @Transactional
     void change(HousePolicy changed, String reason, String by) {
-        jdbc.sql("lock table house_policy in share row exclusive mode").update();
+        // Not the table itself: the program may only add to it, and that takes a right to change it.
+        jdbc.sql("select pg_advisory_xact_lock(?)")
+                .param(LOCK)
+                .query((row, n) -> 0)
+                .single();
         int newest = policy().version();
         Refusal.unless(
                 changed.version() == newest,
