@@ -42,7 +42,7 @@ public class House implements SessionRules {
     public record PolicyVersion(int version, Instant from, String by, String reason) {}
 
     /** One new version at a time. */
-    private static final long LOCK = 7_301_004;
+    private static final long LOCK = 7_301_005;
 
     private final JdbcClient jdbc;
     private final Site site;

@@ -15,6 +15,7 @@ import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** What is promised of the stored story: only added to, chained, once per client id, the same from any copy. */
 class RunLogTest {
@@ -46,7 +47,12 @@ class RunLogTest {
             "delete from " + table,
             "truncate " + table + " cascade"
         }) {
+            // The program has no right to it, and whoever keeps the database is refused too.
             assertThatThrownBy(() -> server.jdbc().sql(statement).update())
+                    .as(statement)
+                    .hasMessageContaining("permission denied");
+            assertThatThrownBy(() ->
+                            JdbcClient.create(server.keeper()).sql(statement).update())
                     .as(statement)
                     .hasMessageContaining("is only ever added to");
         }
