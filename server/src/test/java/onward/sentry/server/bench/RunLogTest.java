@@ -50,10 +50,12 @@ class RunLogTest {
             // The program has no right to it, and whoever keeps the database is refused too.
             assertThatThrownBy(() -> server.jdbc().sql(statement).update())
                     .as(statement)
+                    .rootCause()
                     .hasMessageContaining("permission denied");
             assertThatThrownBy(() ->
                             JdbcClient.create(server.keeper()).sql(statement).update())
                     .as(statement)
+                    .rootCause()
                     .hasMessageContaining("is only ever added to");
         }
     }
