@@ -86,7 +86,10 @@ public record RecordedTable(String name, List<String> key, List<String> leftOut,
                 .collect(Collectors.joining(", ", "jsonb_build_array(", ")"));
     }
 
-    /** What stands on record of a row of it, as an expression of SQL over the table {@code t}. */
+    /**
+     * What stands on record of a row of it, as an expression of SQL over the table {@code t}. Not by the function of the
+     * database that the triggers call: whoever changes rows could change that too.
+     */
     public String bodyInSql() {
         var body = new StringBuilder("to_jsonb(t)");
         leftOut.forEach(column -> body.append(" - '").append(column).append('\''));

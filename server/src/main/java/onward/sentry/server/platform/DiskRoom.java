@@ -11,8 +11,8 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
 /**
- * How much room is left where the site keeps its data. It is said while there is still some: a database without room takes no
- * entries, and goes on by itself as soon as there is room again.
+ * How much room is left where the site keeps its data. It is said while there is still some: a database without room saves
+ * nothing, and goes on by itself as soon as there is room again.
  */
 @Component
 public class DiskRoom {

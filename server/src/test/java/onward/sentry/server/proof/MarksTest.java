@@ -96,7 +96,7 @@ class MarksTest {
         }
     }
 
-    /** Who runs this machine has the key too: he writes the marks anew. What was kept elsewhere is not in them. */
+    /** Who runs this machine has the key too: he rewrites the marks. What was kept elsewhere is not in them. */
     private void forged(TestServer server) throws Exception {
         var jdbc = JdbcClient.create(server.keeper());
         var before = SiteMark.ofLine(lines(folder).get(1));

@@ -2,13 +2,12 @@ package onward.sentry.tools.proof;
 
 import java.io.IOException;
 import java.io.Reader;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
+import java.util.HexFormat;
 import java.util.Optional;
+import onward.sentry.formats.Chain;
 import onward.sentry.formats.SiteMark;
 import org.bouncycastle.cert.X509CertificateHolder;
 import org.bouncycastle.cms.jcajce.JcaSimpleSignerInfoVerifierBuilder;
@@ -25,11 +24,7 @@ public final class TimeStamps {
 
     /** What is stamped: the SHA-256 of the mark's line. */
     public static byte[] imprint(SiteMark mark) {
-        try {
-            return MessageDigest.getInstance("SHA-256").digest(mark.line().getBytes(StandardCharsets.UTF_8));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+        return HexFormat.of().parseHex(Chain.hash(mark.line()));
     }
 
     /**
