@@ -37,32 +37,34 @@ export function GasAlarm({ technician, inFocus, locked = false }: { technician: 
     return null;
   }
   return (
-    <ul role="alert" aria-label="Gas that nobody watches" className="bg-caution-deep text-white print:hidden">
-      {others.map((lane) => (
-        <li key={lane.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-white/30 px-4 py-2 text-lg">
-          <strong className="text-xl">
-            {lane.serial}: {lane.asksFor === "CLOSE_GAS" ? lane.sentence : "Close the valve"}
-          </strong>
-          {lane.gas && (
-            <span>
-              Gas on {written(lane.gas.seconds)} · {litres(lane.gas.litresDrawn)} drawn · {litres(lane.gas.litresLeft)} left in{" "}
-              {lane.gas.cylinderId}
-              {lane.technician !== technician && ` · ${lane.technician}`}
-            </span>
-          )}
-          {locked ? (
-            <span className="font-semibold">Open this device to confirm that gas is off.</span>
-          ) : (
-            <Link
-              to="/bench/$runId"
-              params={{ runId: lane.id }}
-              className="inline-flex min-h-11 items-center border border-white px-4 font-semibold"
-            >
-              Go to {lane.serial}
-            </Link>
-          )}
-        </li>
-      ))}
-    </ul>
+    <div role="alert" aria-label="Gas that nobody watches" className="bg-caution-deep text-white print:hidden">
+      <ul>
+        {others.map((lane) => (
+          <li key={lane.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-white/30 px-4 py-2 text-lg">
+            <strong className="text-xl">
+              {lane.serial}: {lane.asksFor === "CLOSE_GAS" ? lane.sentence : "Close the valve"}
+            </strong>
+            {lane.gas && (
+              <span>
+                Gas on {written(lane.gas.seconds)} · {litres(lane.gas.litresDrawn)} drawn · {litres(lane.gas.litresLeft)} left in{" "}
+                {lane.gas.cylinderId}
+                {lane.technician !== technician && ` · ${lane.technician}`}
+              </span>
+            )}
+            {locked ? (
+              <span className="font-semibold">Open this device to confirm that gas is off.</span>
+            ) : (
+              <Link
+                to="/bench/$runId"
+                params={{ runId: lane.id }}
+                className="inline-flex min-h-11 items-center border border-white px-4 font-semibold"
+              >
+                Go to {lane.serial}
+              </Link>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

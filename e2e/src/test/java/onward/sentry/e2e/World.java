@@ -82,6 +82,7 @@ final class World implements AutoCloseable {
             Runtime.getRuntime().addShutdownHook(new Thread(demo::close));
         }
         demo.serveAgain();
+        demo.closeEveryValve();
         return demo;
     }
 
@@ -167,6 +168,27 @@ final class World implements AutoCloseable {
         try {
             if (!server.isAlive()) {
                 startAgain();
+            }
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** A walk that failed, or that only showed something, may have left gas on: every page would go on saying so. */
+    private void closeEveryValve() {
+        try {
+            var lead = new Client(this).signIn("marit", "skerravoe-demo");
+            for (var lane : lead.read("/api/v1/bench")) {
+                if (lane.get("gasOn").asBoolean()) {
+                    var step = ",\"step\":" + lane.get("step").asInt();
+                    for (var command : List.of("TAKE_OVER\"", "GAS_OFF\"" + step, "STOP\",\"reason\":\"left by a walk\"")) {
+                        var once = UUID.randomUUID().toString();
+                        lead.post(
+                                "/api/v1/runs/" + lane.get("id").asString() + "/commands",
+                                "{\"clientId\":\"" + once + "\",\"kind\":\"" + command + "}",
+                                once);
+                    }
+                }
             }
         } catch (IOException | InterruptedException e) {
             throw new IllegalStateException(e);
