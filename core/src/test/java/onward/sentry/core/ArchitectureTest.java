@@ -30,6 +30,9 @@ class ArchitectureTest {
             Map.entry("schedule", List.of("working")),
             Map.entry("card", List.of("detector", "gas", "house", "rig", "schedule", "units", "working")),
             Map.entry("judge", List.of("detector", "gas", "house", "trace", "working")),
+            Map.entry(
+                    "measure",
+                    List.of("card", "cylinder", "detector", "gas", "house", "judge", "result", "trace", "working")),
             Map.entry("workings", List.of("gas", "judge", "rig", "schedule", "working")),
             Map.entry(
                     "bare",
@@ -40,6 +43,7 @@ class ArchitectureTest {
                             "gas",
                             "house",
                             "judge",
+                            "measure",
                             "rig",
                             "result",
                             "run",
@@ -105,6 +109,7 @@ class ArchitectureTest {
                             "detector",
                             "gas",
                             "house",
+                            "measure",
                             "judge",
                             "rig",
                             "result",

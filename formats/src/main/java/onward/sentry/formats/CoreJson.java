@@ -109,6 +109,7 @@ public final class CoreJson {
         @Type(value = RunEvent.ExposureExceeded.class, name = "ExposureExceeded"),
         @Type(value = RunEvent.CylinderSpent.class, name = "CylinderSpent"),
         @Type(value = RunEvent.ReadingsMissed.class, name = "ReadingsMissed"),
+        @Type(value = RunEvent.GasEndedEarly.class, name = "GasEndedEarly"),
         @Type(value = RunEvent.SourceSwitched.class, name = "SourceSwitched"),
         @Type(value = RunEvent.ClearedDown.class, name = "ClearedDown"),
         @Type(value = RunEvent.ConfirmationWithdrawn.class, name = "ConfirmationWithdrawn"),

@@ -2,10 +2,13 @@ package onward.sentry.formats;
 
 import java.io.IOException;
 import java.io.StringReader;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Concentration;
@@ -32,6 +35,8 @@ public final class ReadingsCsv {
             .setIgnoreHeaderCase(true)
             .get();
 
+    private static final Pattern PLAIN = Pattern.compile("[+-]?\\d{1,12}(\\.\\d{1,12})?");
+
     private ReadingsCsv() {}
 
     /**
@@ -52,10 +57,18 @@ public final class ReadingsCsv {
             }
             for (var row : rows) {
                 var sensor = sensor(row, card);
-                byTime.computeIfAbsent(Math.round(1000 * number(row, "time")), at -> new TreeMap<>())
-                        .put(sensor.slot(), inItsUnit(row, sensor, card));
+                double value = inItsUnit(row, sensor, card);
+                var known = byTime.computeIfAbsent(Math.round(1000 * number(row, "time")), at -> new TreeMap<>())
+                        .put(sensor.slot(), value);
+                if (known != null && known != value) {
+                    throw refused(
+                            row,
+                            "slot " + sensor.slot() + " reads " + value + " here and " + known
+                                    + " at the same moment above.",
+                            "Leave the wrong one out.");
+                }
             }
-        } catch (IOException | IllegalArgumentException e) {
+        } catch (IOException | UncheckedIOException | IllegalArgumentException e) {
             throw new Refused(new Refusal(
                     "csv-unreadable",
                     "csv",
@@ -69,8 +82,20 @@ public final class ReadingsCsv {
 
     private static SensorSpec sensor(CSVRecord row, ProcedureCard card) {
         var named = row.get("sensor");
-        return card.sensors().stream()
+        var meant = card.sensors().stream()
                 .filter(spec -> named.equals(String.valueOf(spec.slot())) || named.equalsIgnoreCase(spec.gasId()))
+                .toList();
+        if (meant.size() > 1) {
+            throw refused(
+                    row,
+                    "'" + named + "' stands for " + meant.size() + " sensors of this card.",
+                    "Give the slot: "
+                            + meant.stream()
+                                    .map(spec -> String.valueOf(spec.slot()))
+                                    .collect(Collectors.joining(" or "))
+                            + ".");
+        }
+        return meant.stream()
                 .findFirst()
                 .orElseThrow(() -> refused(
                         row,
@@ -79,15 +104,14 @@ public final class ReadingsCsv {
     }
 
     private static double number(CSVRecord row, String column) {
-        try {
-            double value = Double.parseDouble(row.get(column));
-            if (Double.isFinite(value)) {
-                return value;
-            }
-        } catch (NumberFormatException e) {
-            // told below, with its line
+        var text = row.get(column);
+        if (!PLAIN.matcher(text).matches()) {
+            throw refused(
+                    row,
+                    column + ": '" + text + "' is not a plain decimal number.",
+                    "Use digits and a point for decimals, like -0.5 or 80.");
         }
-        throw refused(row, column + ": '" + row.get(column) + "' is not a number.", "Use a point for decimals.");
+        return Double.parseDouble(text);
     }
 
     private static double inItsUnit(CSVRecord row, SensorSpec sensor, ProcedureCard card) {

@@ -9,6 +9,7 @@ import onward.sentry.core.bare.BareStage;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.RunEvent;
@@ -25,6 +26,7 @@ import onward.sentry.core.working.Refusal;
  * @param cylinders by the tag that people call them by; with events they are in them
  * @param ambient station pressure, kPa; absent: that of the policy's altitude
  * @param chains what is known of sensors that show displayed readings, by slot; with events it is in them
+ * @param rules version of the judging rules that it was worked by; absent: the newest
  */
 public record RunFile(
         String format,
@@ -39,7 +41,8 @@ public record RunFile(
         Map<Integer, SpanChain> chains,
         List<RunEvent> events,
         List<BareStage> stages,
-        List<Reading> readings) {
+        List<Reading> readings,
+        Optional<JudgingRules> rules) {
 
     public static final String FORMAT = "onward-sentry-run";
     public static final int VERSION = 1;
@@ -84,6 +87,7 @@ public record RunFile(
         events = events == null ? List.of() : List.copyOf(events);
         stages = stages == null ? List.of() : List.copyOf(stages);
         readings = readings == null ? List.of() : List.copyOf(readings);
+        rules = rules == null ? Optional.empty() : rules;
         Refusal.unless(
                 detector != null && card != null && policy != null,
                 "run-parts",
@@ -120,11 +124,17 @@ public record RunFile(
                 Map.of(),
                 events,
                 List.of(),
-                readings);
+                readings,
+                events.stream()
+                        .limit(1)
+                        .filter(RunEvent.RunStarted.class::isInstance)
+                        .map(started -> JudgingRules.of(((RunEvent.RunStarted) started).rules()))
+                        .findFirst());
     }
 
     public RunFile withReadings(List<Reading> others) {
         return new RunFile(
-                format, version, detector, card, policy, on, cylinders, rig, ambient, chains, events, stages, others);
+                format, version, detector, card, policy, on, cylinders, rig, ambient, chains, events, stages, others,
+                rules);
     }
 }

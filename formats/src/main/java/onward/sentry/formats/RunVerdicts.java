@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import onward.sentry.core.bare.BareReadings;
 import onward.sentry.core.gas.CrossSensitivity;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.replay.Replay;
 import onward.sentry.core.result.SensorOutcome;
@@ -46,20 +47,23 @@ public record RunVerdicts(
     }
 
     private static RunVerdicts worked(RunFile file) {
-        var replay = Replay.of(file.card(), file.policy(), file.events(), file.readings());
+        var replay = Replay.of(
+                file.card(), file.policy(), underItsRules(file), ReadingOrder.of(file.readings(), file.card()));
         var state = replay.run().state();
         var signed = state.signed();
         var recorded = file.events().stream()
                 .filter(RunEvent.RunSigned.class::isInstance)
                 .map(RunEvent.RunSigned.class::cast)
                 .findFirst();
+        var sensors = sensors(state);
+        boolean failed = sensors.stream().anyMatch(sensor -> sensor.verdict() == Verdict.FAIL);
         return new RunVerdicts(
                 file.detector().serial(),
                 file.card().name(),
                 file.policy().name(),
-                signed.map(RunEvent.RunSigned::verdict).orElse(Verdict.NOT_JUDGED),
+                signed.map(RunEvent.RunSigned::verdict).orElse(failed ? Verdict.FAIL : Verdict.NOT_JUDGED),
                 signed.flatMap(RunEvent.RunSigned::remark),
-                sensors(state),
+                sensors,
                 recorded.map(r -> differences(r, signed)).orElse(List.of()),
                 replay.notRepeated(),
                 RunSuspicion.of(
@@ -106,35 +110,44 @@ public record RunVerdicts(
         return said;
     }
 
+    /** A file that names no rules is judged by the newest, whatever it was worked by. */
+    private static List<RunEvent> underItsRules(RunFile file) {
+        var events = new ArrayList<>(file.events());
+        if (events.get(0) instanceof RunEvent.RunStarted started) {
+            events.set(0, started.under(file.rules().orElse(JudgingRules.NEWEST)));
+        }
+        return events;
+    }
+
     private static RunVerdicts bare(RunFile file) {
         var traces = new RunTraces();
-        file.readings().forEach(traces::add);
+        ReadingOrder.of(file.readings(), file.card()).forEach(traces::add);
         var card = file.card().under(file.policy());
-        var outcomes = new BareReadings(
-                        card,
-                        file.policy(),
-                        file.on().orElseThrow(),
-                        file.cylinders(),
-                        file.rig(),
-                        file.ambient().kilopascals(),
-                        file.chains(),
-                        file.detector().tolerancePercent(),
-                        traces)
-                .judge(file.stages());
+        var bare = new BareReadings(
+                card,
+                file.policy(),
+                file.on().orElseThrow(),
+                file.cylinders(),
+                file.rig(),
+                file.ambient().kilopascals(),
+                file.chains(),
+                file.detector().tolerancePercent(),
+                traces);
+        var outcomes = bare.judge(file.stages());
+        var verdicts = bare.verdicts(file.stages(), outcomes);
         var sensors = card.sensors().stream()
-                .map(spec -> {
-                    var own = outcomes.stream()
-                            .filter(o -> o.slot() == spec.slot())
-                            .toList();
-                    return new Sensor(spec.slot(), spec.gasId(), worst(own), own);
-                })
-                .filter(sensor -> !sensor.outcomes().isEmpty())
+                .filter(spec -> verdicts.containsKey(spec.slot()))
+                .map(spec -> new Sensor(
+                        spec.slot(),
+                        spec.gasId(),
+                        verdicts.get(spec.slot()),
+                        outcomes.stream().filter(o -> o.slot() == spec.slot()).toList()))
                 .toList();
         return new RunVerdicts(
                 file.detector().serial(),
                 file.card().name(),
                 file.policy().name(),
-                sensors.stream().map(Sensor::verdict).reduce(Verdict::worse).orElse(Verdict.NOT_JUDGED),
+                verdicts.values().stream().reduce(Verdict::worse).orElse(Verdict.NOT_JUDGED),
                 Optional.empty(),
                 sensors,
                 List.of(),

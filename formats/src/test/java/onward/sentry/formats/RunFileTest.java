@@ -144,7 +144,8 @@ class RunFileTest {
                 Map.of(),
                 List.of(),
                 stages,
-                readings);
+                readings,
+                Optional.empty());
     }
 
     /** 40 s of air, then gas that the sensor follows up to some part of 80 ppm. */
@@ -191,7 +192,8 @@ class RunFileTest {
                 file.chains(),
                 List.of(),
                 file.stages(),
-                file.readings());
+                file.readings(),
+                Optional.empty());
         var outcome = RunVerdicts.of(expired).sensors().get(0).outcomes().get(1);
         assertThat(outcome.how()).isEqualTo("gas not allowed");
         assertThat(outcome.judgement().working().rule()).startsWith("Expired");
@@ -215,7 +217,7 @@ class RunFileTest {
             value = {
                 "time,sensor,value\\n0,1,0 | line 1 | 'unit' is missing",
                 "time,sensor,value,unit\\n0,2,0,ppm | line 2 | no sensor of this card",
-                "time,sensor,value,unit\\n0,1,0,ppm\\n1,1,1O,ppm | line 3 | '1O' is not a number",
+                "time,sensor,value,unit\\n0,1,0,ppm\\n1,1,1O,ppm | line 3 | '1O' is not a plain decimal number",
                 "time,sensor,value,unit\\n0,1,0,grams | line 2 | 'grams' is no unit"
             })
     void aTableThatCannotBeUsedNamesItsLine(String text, String line, String reason) {

@@ -8,23 +8,26 @@ import java.nio.file.Path;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.formats.CoreJson;
-import onward.sentry.formats.JsonText;
 import onward.sentry.formats.ReadingsCsv;
-import onward.sentry.formats.RunFile;
+import onward.sentry.formats.RunFileText;
 import onward.sentry.formats.RunVerdicts;
 
 /**
  * {@code ./sentry judge FILE [READINGS.csv]}: verdicts and workings of a run file as JSON. Exit 0 when every sensor passes
- * or is marginal, 1 when one fails or is not judged, 2 when the file cannot be used.
+ * or is marginal, 1 when one fails, 2 when the file cannot be used, 3 when none fails and something that the card asks for
+ * was not tested.
  */
 public final class Judge {
 
     private static final int FAILED = 1;
     private static final int UNUSABLE = 2;
+    private static final int INCOMPLETE = 3;
 
     private Judge() {}
 
     public static void main(String[] args) {
+        // The schema validator logs through SLF4J, which has nothing to write to here and would say so.
+        System.setProperty("slf4j.internal.verbosity", "ERROR");
         System.exit(run(args, System.out, System.err));
     }
 
@@ -36,15 +39,24 @@ public final class Judge {
                     "",
                     "One run file is judged at a time, with or without a table of readings beside it.",
                     "For example: ./sentry judge docs/formats/examples/quoin-4.run.json");
-            var file = JsonText.read(text(args[0]), RunFile.class);
+            var file = RunFileText.read(text(args[0]));
             if (args.length == 2) {
                 file = file.withReadings(ReadingsCsv.read(text(args[1]), file.card()));
             }
             var verdicts = RunVerdicts.of(file);
             out.println(CoreJson.canonical().writerWithDefaultPrettyPrinter().writeValueAsString(verdicts));
-            return verdicts.verdict().good() ? 0 : FAILED;
+            return switch (verdicts.verdict()) {
+                case PASS, MARGINAL -> 0;
+                case FAIL -> FAILED;
+                case NOT_JUDGED -> INCOMPLETE;
+            };
         } catch (Refused refused) {
             err.println(refused.refusal().reason() + "\n" + refused.refusal().wayOut());
+            return UNUSABLE;
+        } catch (RuntimeException e) {
+            // A file that breaks a rule nobody thought of is unusable all the same.
+            err.println("The run of this file contradicts itself: " + e.getMessage()
+                    + "\nCompare it with docs/formats/run-file.md.");
             return UNUSABLE;
         }
     }

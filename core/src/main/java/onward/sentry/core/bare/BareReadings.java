@@ -2,13 +2,20 @@ package onward.sentry.core.bare;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
@@ -16,30 +23,30 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.measure.AirTaking;
+import onward.sentry.core.measure.Exposure;
+import onward.sentry.core.measure.GasJudge;
+import onward.sentry.core.measure.GasTaking;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.GasDemands;
-import onward.sentry.core.run.GasJudge;
 import onward.sentry.core.run.RunTraces;
-import onward.sentry.core.trace.Plateau;
-import onward.sentry.core.trace.ResponseTime;
-import onward.sentry.core.trace.Stability;
-import onward.sentry.core.trace.StabilityLimits;
 import onward.sentry.core.trace.Trace;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Working;
 
 /**
- * Judges readings by stages that are given as times, by the same rules as a run.
+ * Judges readings by stages that are given as times. They are worked through as if they came over the link: the card's
+ * rules say when a reading is taken, no later than the end of its stage.
  *
  * @param on the day of use
- * @param rig how gas was brought; empty: as the model's manual asks for
+ * @param rig how gas was brought, through tubing that holds it up; empty: as the model's manual asks for, with the stages'
+ *     times at the sensors
  * @param kilopascals station pressure; empty: that of the house policy's altitude
  * @param chains what is known of sensors that show displayed readings, by slot
  * @param ownTolerancePercent of checks, set for this one detector
@@ -55,63 +62,136 @@ public record BareReadings(
         OptionalDouble ownTolerancePercent,
         RunTraces traces) {
 
-    private static final long PLATEAU_MILLIS = 10_000;
-    private static final double LEAST_RESPONSE = 0.05;
+    /** A reading that is older than this when it is due was not read then. */
+    private static final long STALE_MILLIS = 10_000;
 
-    /** One outcome per stage and slot, in their order. */
+    private static final int STALE_INTERVALS = 3;
+
+    /** One outcome per stage and slot, by the time at which the stages began. */
     public List<SensorOutcome> judge(List<BareStage> stages) {
+        var inOrder = stages.stream()
+                .sorted(Comparator.comparingDouble(BareStage::fromSeconds))
+                .toList();
         var outcomes = new ArrayList<SensorOutcome>();
-        for (var stage : stages) {
+        for (int i = 0; i < inOrder.size(); i++) {
+            var stage = inOrder.get(i);
             for (int slot : stage.slots()) {
-                var sensor = card.findSensor(slot);
-                Refusal.unless(
-                        sensor.isPresent(),
-                        "slot-unknown",
-                        "stages",
-                        "The card has no slot " + slot + ".",
-                        "Use a slot of its sensors.");
+                var sensor = sensor(slot);
                 outcomes.add(
                         stage.stage().onGas()
-                                ? onGas(stage, sensor.orElseThrow())
-                                : inAir(stage, sensor.orElseThrow()));
+                                ? onGas(stage, sensor, inOrder.subList(0, i), outcomes)
+                                : inAir(stage, sensor));
             }
         }
         return outcomes;
     }
 
-    private SensorOutcome inAir(BareStage stage, SensorSpec sensor) {
-        var part = part(stage, sensor);
-        var mean = plateau(part);
-        if (mean.isEmpty()) {
-            return failed(stage, sensor, sensor.cleanAirReading(), "no response", "No reading in this stage");
+    /**
+     * What each sensor in scope comes to: those that a stage names, and those that have readings. Of each stage the last try
+     * counts, and nothing that was only found before an adjustment. Without everything that its card asks for a sensor is not
+     * judged.
+     */
+    public Map<Integer, Verdict> verdicts(List<BareStage> stages, List<SensorOutcome> outcomes) {
+        var verdicts = new LinkedHashMap<Integer, Verdict>();
+        for (var sensor : card.sensors()) {
+            boolean named = stages.stream().anyMatch(stage -> stage.slots().contains(sensor.slot()));
+            if (named || !traces.trace(sensor.slot()).isEmpty()) {
+                verdicts.put(sensor.slot(), verdict(sensor.slot(), job(stages), outcomes));
+            }
         }
-        boolean settled = settled(stage, sensor, part, sensor.cleanAirReading());
-        return new SensorOutcome(
-                sensor.slot(),
-                stage.stage(),
-                ZeroJudge.judge(sensor, mean.get().mean(), settled, judgedBy()),
-                OptionalDouble.of(mean.get().mean()),
-                sensor.cleanAirReading(),
-                OptionalDouble.empty(),
-                OptionalDouble.empty(),
-                settled ? "settled" : "not settled");
+        return verdicts;
     }
 
-    private SensorOutcome onGas(BareStage stage, SensorSpec sensor) {
+    private Verdict verdict(int slot, Job job, List<SensorOutcome> outcomes) {
+        var standing = new LinkedHashMap<Stage, SensorOutcome>();
+        outcomes.stream()
+                .filter(outcome -> outcome.slot() == slot && outcome.stage() != Stage.AS_FOUND)
+                .forEach(outcome -> standing.put(outcome.stage(), outcome));
+        boolean leftAsIs = standing.containsKey(Stage.CHECK_FIRST)
+                && !standing.get(Stage.CHECK_FIRST).failed();
+        if (!leftAsIs && standing.containsKey(Stage.SPAN)) {
+            standing.remove(Stage.CHECK_FIRST);
+        }
+        var wanted = card.steps(job).stream()
+                .filter(Step.ApplyGas.class::isInstance)
+                .flatMap(step -> ((Step.ApplyGas) step).targets().stream())
+                .filter(target -> target.slot() == slot && target.purpose() != Purpose.AS_FOUND)
+                .map(Target::purpose)
+                .filter(purpose -> !leftAsIs || !purpose.sets() && purpose != Purpose.VERIFY)
+                .map(Stage::of)
+                .collect(Collectors.toCollection(TreeSet::new));
+        boolean complete = !wanted.isEmpty() && standing.keySet().containsAll(wanted);
+        return standing.values().stream()
+                .map(outcome -> outcome.judgement().verdict())
+                .reduce(complete ? Verdict.PASS : Verdict.NOT_JUDGED, Verdict::worse);
+    }
+
+    private static Job job(List<BareStage> stages) {
+        Set<Stage> met = stages.stream().map(BareStage::stage).collect(Collectors.toSet());
+        return met.contains(Stage.BUMP) && met.stream().noneMatch(stage -> stage.onGas() && stage != Stage.BUMP)
+                ? Job.BUMP
+                : Job.CALIBRATION;
+    }
+
+    private SensorSpec sensor(int slot) {
+        return card.findSensor(slot)
+                .orElseThrow(() -> new Refused(new Refusal(
+                        "slot-unknown", "stages", "The card has no slot " + slot + ".", "Use a slot of its sensors.")));
+    }
+
+    private SensorOutcome inAir(BareStage stage, SensorSpec sensor) {
+        var accept = card.calibration().stream()
+                .filter(step -> step.slots().contains(sensor.slot()))
+                .flatMap(step -> acceptInAir(step).stream())
+                .findFirst()
+                .orElseThrow(() -> notOnCard(stage, sensor));
+        long since = millis(stage.fromSeconds());
+        long end = millis(stage.toSeconds());
+        var taking = new AirTaking(card, accept, stage.stage(), judgedBy());
+        var trace = new Trace();
+        var all = traces.trace(sensor.slot());
+        for (int i = 0; i < all.size() && all.timeAt(i) <= end; i++) {
+            trace.add(all.timeAt(i), all.valueAt(i));
+            var taken = taking.at(sensor, trace, since, all.timeAt(i), false);
+            if (taken.isPresent()) {
+                return taken.get();
+            }
+        }
+        if (trace.isEmpty() || trace.lastTime() < since || isStale(trace, end)) {
+            return failed(stage, sensor, sensor.cleanAirReading(), "no reading", "No reading when it was due");
+        }
+        double elapsed = stage.toSeconds() - stage.fromSeconds();
+        var taken = taking.taken(sensor, trace, since, false, false);
+        return elapsed < accept.leastSeconds() ? taking.tooShort(taken) : taken;
+    }
+
+    private static Optional<AcceptRule> acceptInAir(Step step) {
+        if (step instanceof Step.Zero zero) {
+            return Optional.of(zero.accept());
+        }
+        return step instanceof Step.Blank blank ? Optional.of(blank.accept()) : Optional.empty();
+    }
+
+    private SensorOutcome onGas(
+            BareStage stage, SensorSpec sensor, List<BareStage> before, List<SensorOutcome> outcomes) {
+        var gas = gasStep(stage, sensor);
+        var target = gas.targets().stream()
+                .filter(one -> one.slot() == sensor.slot())
+                .map(one -> new Target(one.slot(), Purpose.valueOf(stage.stage().name()), one.setPoint()))
+                .findFirst()
+                .orElseThrow();
         var tag = stage.cylinder().orElseThrow();
-        var cylinder = Optional.ofNullable(cylinders.get(tag));
-        Refusal.unless(
-                cylinder.isPresent(),
-                "cylinder-unknown",
-                "stages",
-                "No cylinder of the file is called '" + tag + "'.",
-                "Add it to 'cylinders', or use one of " + cylinders.keySet() + ".");
-        var target = new Target(sensor.slot(), purpose(stage.stage()), OptionalDouble.empty());
-        double pressure = kilopascals.orElseGet(() -> Pressure.at(policy.altitudeMetres()));
+        var broughtBy = rig.orElseGet(card::usualRig);
         var fitness = CylinderCheck.of(
-                cylinder.orElseThrow(),
+                cylinder(tag),
                 GasDemands.of(
-                        card, Job.CALIBRATION, List.of(target), policy, on, pressure, rig.orElseGet(card::usualRig)));
+                        card,
+                        Job.CALIBRATION,
+                        List.of(target),
+                        policy,
+                        on,
+                        kilopascals.orElseGet(() -> Pressure.at(policy.altitudeMetres())),
+                        broughtBy));
         double expected =
                 fitness.label().stream().findFirst().map(LabelLine::expected).orElse(0.0);
         if (!fitness.allowed()) {
@@ -122,47 +202,101 @@ public record BareReadings(
                     "gas not allowed",
                     fitness.refusals().get(0).reason());
         }
-        var part = part(stage, sensor);
-        var plateau = plateau(part);
-        if (plateau.isEmpty()
-                || BumpJudge.responsePercent(sensor, expected, plateau.get().mean()) < 100 * LEAST_RESPONSE) {
-            return failed(stage, sensor, expected, "no response", "Moved less than 5 % of the way");
-        }
-        boolean settled = settled(stage, sensor, part, expected);
-        var judged = new GasJudge(card, policy, ownTolerancePercent)
-                .judge(
-                        target,
-                        expected,
-                        plateau.get(),
-                        chains.getOrDefault(sensor.slot(), SpanChain.NEW),
-                        fitness.label().stream().findFirst());
         long gasOn = millis(stage.fromSeconds());
-        var trace = traces.trace(sensor.slot());
-        double start =
-                Plateau.of(trace, gasOn - 5_000, gasOn).map(Plateau::mean).orElse(sensor.cleanAirReading());
-        return new SensorOutcome(
-                sensor.slot(),
-                stage.stage(),
-                judged.judgement(),
-                OptionalDouble.of(plateau.get().mean()),
+        long end = millis(stage.toSeconds());
+        var trace = new Trace();
+        var exposure = new Exposure(
+                trace,
+                gasOn,
+                gasOn
+                        + rig.map(line -> Math.round(1000 * line.lagSeconds(card.intake(), 1)))
+                                .orElse(0L),
+                wasOnGas(stage, sensor, before),
+                false,
+                () -> false);
+        var taking = new GasTaking(
+                new GasJudge(card, policy, ownTolerancePercent),
+                target,
                 expected,
-                judged.responsePercent(),
-                ResponseTime.t90(part, gasOn, start, plateau.get().mean()),
-                settled ? "settled" : "deadline",
-                judged.sensitivity());
+                fitness.label().stream().findFirst(),
+                chains.getOrDefault(sensor.slot(), SpanChain.NEW),
+                zeroFound(sensor, outcomes),
+                kilopascals.isPresent(),
+                gas.accept(),
+                gas.noResponseSeconds(),
+                exposure);
+        var all = traces.trace(sensor.slot());
+        for (int i = 0; i < all.size() && all.timeAt(i) <= end; i++) {
+            trace.add(all.timeAt(i), all.valueAt(i));
+            var taken = taking.at(all.timeAt(i));
+            if (taken.isPresent()) {
+                return taken.get().outcome();
+            }
+        }
+        double elapsed = (end - exposure.since()) / 1000.0;
+        if (!taking.isRead() || isStale(trace, end)) {
+            return taking.notRead(elapsed).outcome();
+        }
+        return taking.at(end)
+                .orElseGet(() -> elapsed < gas.accept().leastSeconds() ? taking.tooShort(elapsed) : taking.asItStands())
+                .outcome();
     }
 
-    private Trace part(BareStage stage, SensorSpec sensor) {
-        return traces.trace(sensor.slot()).between(millis(stage.fromSeconds()), millis(stage.toSeconds()));
+    private Cylinder cylinder(String tag) {
+        return Optional.ofNullable(cylinders.get(tag))
+                .orElseThrow(() -> new Refused(new Refusal(
+                        "cylinder-unknown",
+                        "stages",
+                        "No cylinder of the file is called '" + tag + "'.",
+                        "Add it to 'cylinders', or use one of " + cylinders.keySet() + ".")));
     }
 
-    private static Optional<Plateau> plateau(Trace part) {
-        return part.isEmpty() ? Optional.empty() : Plateau.of(part, part.lastTime() - PLATEAU_MILLIS, part.lastTime());
+    /** The step that asks for this; where no step does, the last one that applies gas to the sensor. */
+    private Step.ApplyGas gasStep(BareStage stage, SensorSpec sensor) {
+        var job = stage.stage() == Stage.BUMP ? Job.BUMP : Job.CALIBRATION;
+        var steps = card.steps(job).stream()
+                .filter(Step.ApplyGas.class::isInstance)
+                .map(Step.ApplyGas.class::cast)
+                .filter(step -> step.slots().contains(sensor.slot()))
+                .toList();
+        return steps.stream()
+                .filter(step -> step.targets().stream()
+                        .anyMatch(target ->
+                                target.slot() == sensor.slot() && Stage.of(target.purpose()) == stage.stage()))
+                .findFirst()
+                .or(() -> steps.stream().reduce((earlier, later) -> later))
+                .orElseThrow(() -> notOnCard(stage, sensor));
     }
 
-    private static boolean settled(BareStage stage, SensorSpec sensor, Trace part, double expected) {
-        var limits = StabilityLimits.of(sensor.resolution(), expected, sensor.t90Seconds());
-        return Stability.sampled(part, millis(stage.fromSeconds()), limits).settled();
+    private Refused notOnCard(BareStage stage, SensorSpec sensor) {
+        return new Refused(new Refusal(
+                "stage-not-on-card",
+                "stages",
+                "The card " + card.name() + " has no step for '" + stage.stage().label() + "' of slot " + sensor.slot()
+                        + ".",
+                "Leave the stage out, or use a card that asks for it."));
+    }
+
+    /** The stage just before it was on the same gas: the sensor need not move any more. */
+    private boolean wasOnGas(BareStage stage, SensorSpec sensor, List<BareStage> before) {
+        return before.stream()
+                .filter(one -> one.slots().contains(sensor.slot()))
+                .reduce((earlier, later) -> later)
+                .filter(one -> one.cylinder().equals(stage.cylinder()))
+                .filter(one -> millis(stage.fromSeconds()) - millis(one.toSeconds()) <= STALE_MILLIS)
+                .isPresent();
+    }
+
+    private static double zeroFound(SensorSpec sensor, List<SensorOutcome> outcomes) {
+        return outcomes.stream()
+                .filter(outcome -> outcome.slot() == sensor.slot() && outcome.stage() == Stage.ZERO)
+                .flatMapToDouble(outcome -> outcome.reading().stream())
+                .reduce((earlier, later) -> later)
+                .orElse(sensor.cleanAirReading());
+    }
+
+    private boolean isStale(Trace trace, long due) {
+        return due - trace.lastTime() > Math.max(STALE_MILLIS, STALE_INTERVALS * traces.usualIntervalMillis());
     }
 
     private SensorOutcome failed(BareStage stage, SensorSpec sensor, double expected, String how, String reason) {
@@ -180,10 +314,6 @@ public record BareReadings(
                 OptionalDouble.empty(),
                 OptionalDouble.empty(),
                 how);
-    }
-
-    private static Purpose purpose(Stage stage) {
-        return Purpose.valueOf(stage.name());
     }
 
     private static long millis(double seconds) {

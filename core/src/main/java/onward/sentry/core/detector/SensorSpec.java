@@ -90,6 +90,13 @@ public record SensorSpec(
                 "Slot " + slot + ": range, step of the display, t90 and set point are above 0.",
                 "Take them from the instrument's manual.");
         Refusal.unless(
+                resolution < rangeMax,
+                "sensor-resolution",
+                "resolution",
+                "Slot " + slot + ": one step of the display, " + resolution + ", is not below the end of the range, "
+                        + rangeMax + ".",
+                "Take both from the instrument's manual.");
+        Refusal.unless(
                 bumpDays.isEmpty() || bumpDays.getAsInt() >= 1 && bumpDays.getAsInt() <= MOST_BUMP_DAYS,
                 "sensor-bump-days",
                 "bumpDays",

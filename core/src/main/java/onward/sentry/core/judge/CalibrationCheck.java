@@ -30,25 +30,38 @@ public final class CalibrationCheck {
      * uncertainty of 2.09 ppm passes up to 5.91 ppm off.
      */
     public static Judgement judge(SensorSpec sensor, double expected, double reading, CheckRule rule) {
+        return judge(sensor, expected, reading, Unsettled.NONE, rule);
+    }
+
+    /**
+     * The same with what is unsettled counted against the reading: 82 on 80 ppm ±10 % that may still move by 5 passes, one
+     * that may move by 7 is marginal, and readings that spread over 17 fail.
+     */
+    public static Judgement judge(
+            SensorSpec sensor, double expected, double reading, Unsettled unsettled, CheckRule rule) {
         double off = Math.abs(reading - expected);
         double error = errorPercent(reading, expected);
         double guard = rule.guardBand();
         double inPercent = rule.tolerancePercent() - 100 * guard / Math.abs(expected);
+        double tolerance = tolerance(sensor, expected, rule.tolerancePercent()) - guard;
         boolean byPercent = new Limit(inPercent).allows(Math.abs(error));
         boolean byFloor = new Limit(sensor.resolution() - guard).allows(off);
         boolean within = sensor.isOxygen() ? new Limit(OXYGEN_TOLERANCE - guard).allows(off) : byPercent || byFloor;
-        var verdict = within ? Verdict.PASS : Verdict.FAIL;
+        boolean unstable = unsettled.isUnstable(tolerance);
+        boolean surely = unsettled.settled() || new Limit(tolerance).allows(off + unsettled.amount());
+        var verdict = !within || unstable ? Verdict.FAIL : surely ? Verdict.PASS : Verdict.MARGINAL;
         var unit = " " + sensor.unit().symbol();
         var working = sensor.isOxygen()
                 ? Working.of("Calibration check, oxygen", "|reading − expected| ≤ " + OXYGEN_TOLERANCE + " vol%")
                 : Working.of("Calibration check", "error = 100 · (reading − expected) ÷ expected")
                         .with("tolerance", "±" + upTo(rule.tolerancePercent(), 1) + " %");
         if (rule.guard().isPresent()) {
-            for (var line : rule.guard().get().budget(sensor.unit().symbol()).inputs()) {
+            var budget = rule.guard().get().budget(sensor.unit().symbol());
+            for (var line : budget.inputs()) {
                 working = working.with(line.name(), line.value());
             }
             working = working.with(
-                    "guard band U = 2 · √(u_gas² + u_res² + u_rep²)",
+                    "guard band " + budget.formula(),
                     upTo(guard, 3)
                             + unit
                             + (sensor.isOxygen() ? "" : ", leaves ±" + upTo(Math.max(0, inPercent), 2) + " %"));
@@ -59,9 +72,13 @@ public final class CalibrationCheck {
                         + (byFloor && !byPercent ? ", but within one step of the display" : "");
         return new Judgement(
                 verdict,
-                working.with("reading", upTo(reading, 3) + unit)
+                unsettled
+                        .onto(working, sensor)
+                        .with("reading", upTo(reading, 3) + unit)
                         .with("expected", upTo(expected, 3) + unit)
-                        .gives(finding + " → " + verdict.label())
+                        .gives(finding
+                                + (unstable ? ", unstable: spread above twice the tolerance" : unsettled.remark(sensor))
+                                + " → " + verdict.label())
                         .from(rule.source()));
     }
 }

@@ -2,7 +2,7 @@ package onward.sentry.core.judge;
 
 /**
  * What is known of a sensor whose model shows displayed readings only: each calibration sees the change since the one
- * before, so the sensitivity that remains is chained, {@code s_n = s_(n−1) · (reading − zero) ÷ (expected − zero)}.
+ * before, so the sensitivity that remains is chained, {@code s_n = s_(n−1) · (reading − zero found) ÷ (expected − clean air)}.
  *
  * @param sensitivity s after the last good calibration; 1 when the sensor was fitted
  * @param fittingResponse raw response recorded when it was new, %; 100 when unknown, which grades earlier
@@ -19,9 +19,14 @@ public record SpanChain(double sensitivity, double fittingResponse) {
         }
     }
 
-    /** s after this calibration: 0.9 and a reading of 72 on 80 ppm with a zero of 0 returns 0.81. */
-    public double next(double reading, double expected, double zero) {
-        return sensitivity * (reading - zero) / (expected - zero);
+    /**
+     * s after this calibration: 0.9 and a reading of 72 on 80 ppm after a zero of 0 returns 0.81.
+     *
+     * @param zero what it read in clean air just before
+     * @param air what clean air is to it
+     */
+    public double next(double reading, double zero, double expected, double air) {
+        return sensitivity * (reading - zero) / (expected - air);
     }
 
     /** {@code R = s · R_fitting} in %: an s of 0.81 on a sensor that began at 104 % returns 84.24. */

@@ -70,28 +70,56 @@ public final class SpanJudge {
     }
 
     /**
-     * A raw reading: 56.0 of 80 ppm is exactly 70 % and so marginal in three grades; 56.1 passes; 7.4 of 15 ppm fails. A
-     * displayed reading of 72 on 80 ppm with s 0.9 so far makes s 0.81, R 81 %.
+     * What a span is judged by, beside its reading.
      *
      * @param chain what is known of the sensor; of no account where the model shows raw readings
+     * @param zero what the sensor read in clean air just before, in its unit; where nothing was read, clean air
+     * @param unsettled how still the reading was
+     * @param tolerance of a check at this gas, in the unit: a spread above twice as much fails
      */
+    public record Grounds(SpanChain chain, double zero, Unsettled unsettled, double tolerance) {
+
+        /** A settled reading, after a zero that read clean air. */
+        public static Grounds settled(SensorSpec sensor, SpanChain chain) {
+            return new Grounds(chain, sensor.cleanAirReading(), Unsettled.NONE, Double.MAX_VALUE);
+        }
+    }
+
+    /** The same of a settled reading after a zero that read clean air. */
     public static Span judge(
             SensorSpec sensor, SpanGrading grading, double applied, double reading, SpanChain chain, String source) {
-        double zero = sensor.readsDisplayed() ? sensor.cleanAirReading() : 0;
-        double share = 100 * (reading - zero) / (applied - zero);
-        double next = chain.next(reading, applied, zero);
-        double response = sensor.readsDisplayed() ? chain.response(next) : share;
-        var verdict = grade(grading, response, share);
+        return judge(sensor, grading, applied, reading, Grounds.settled(sensor, chain), source);
+    }
+
+    /**
+     * A raw reading: 56.0 of 80 ppm is exactly 70 % and so marginal in three grades; 56.1 passes; 7.4 of 15 ppm fails. A
+     * displayed reading of 72 on 80 ppm with s 0.9 so far makes s 0.81, R 81 %; 9.9 on 18 ppm after a zero that read 1 makes
+     * s 0.494 of a new sensor. What is unsettled is taken off R.
+     */
+    public static Span judge(
+            SensorSpec sensor, SpanGrading grading, double applied, double reading, Grounds grounds, String source) {
+        double air = sensor.readsDisplayed() ? sensor.cleanAirReading() : 0;
+        double zero = sensor.readsDisplayed() ? grounds.zero() : 0;
+        double share = 100 * (reading - zero) / (applied - air);
+        double next = grounds.chain().next(reading, zero, applied, air);
+        double response = sensor.readsDisplayed() ? grounds.chain().response(next) : share;
+        double unsettled = 100 * grounds.unsettled().amount() / Math.abs(applied - air);
+        boolean unstable = grounds.unsettled().isUnstable(grounds.tolerance());
+        var verdict = unstable
+                ? Verdict.FAIL
+                : grade(grading, response - unsettled, share - unsettled)
+                        .worse(grade(grading, response, share + unsettled));
         var unit = " " + sensor.unit().symbol();
         var working = sensor.readsDisplayed()
                 ? Working.of(
                                 "Span, displayed reading",
-                                "R = s · R_fitting, s = s_before · (reading − zero) ÷ (expected − zero)")
+                                "R = s · R_fitting, s = s_before · (reading − zero) ÷ (expected − air)")
                         .with("reading", upTo(reading, 3) + unit)
                         .with("expected", upTo(applied, 3) + unit)
                         .with("zero", upTo(zero, 3) + unit)
-                        .with("s before", upTo(chain.sensitivity(), 4))
-                        .with("R at fitting", upTo(chain.fittingResponse(), 1) + " %")
+                        .with("air", upTo(air, 3) + unit)
+                        .with("s before", upTo(grounds.chain().sensitivity(), 4))
+                        .with("R at fitting", upTo(grounds.chain().fittingResponse(), 1) + " %")
                         .with("s", upTo(next, 4))
                 : Working.of("Span, raw reading", "R = 100 · full-span ÷ applied")
                         .with("full-span", upTo(reading, 3) + unit)
@@ -99,9 +127,17 @@ public final class SpanJudge {
         return new Span(
                 new Judgement(
                         verdict,
-                        working.with("adjustment", adjustment(reading, applied, unit))
+                        grounds.unsettled()
+                                .onto(working, sensor)
+                                .with("adjustment", adjustment(reading, applied, unit))
                                 .with("grades", words(grading))
-                                .gives("R = " + upTo(response, 2) + " % → " + verdict.label())
+                                .gives("R = " + upTo(response, 2) + " %"
+                                        + (unstable
+                                                ? ", unstable: spread above twice the tolerance"
+                                                : unsettled > 0
+                                                        ? ", less " + upTo(unsettled, 2) + " % that is unsettled"
+                                                        : "")
+                                        + " → " + verdict.label())
                                 .from(source)),
                 response,
                 sensor.readsDisplayed() && next > 0 ? OptionalDouble.of(next) : OptionalDouble.empty());
@@ -111,18 +147,23 @@ public final class SpanJudge {
      * The low end of a sensor with two points: it is set when the reading lies within the range of adjustment; its
      * response is graded at the high end.
      */
-    public static Judgement lowPoint(SensorSpec sensor, double applied, double reading, String source) {
+    public static Judgement lowPoint(
+            SensorSpec sensor, double applied, double reading, Unsettled unsettled, double tolerance, String source) {
         double share = 100 * reading / applied;
-        boolean within = LEAST_ADJUSTABLE.isReachedBy(share) && MOST_ADJUSTABLE.allows(share);
+        double moving = 100 * unsettled.amount() / applied;
+        boolean within = LEAST_ADJUSTABLE.isReachedBy(share - moving)
+                && MOST_ADJUSTABLE.allows(share + moving)
+                && !unsettled.isUnstable(tolerance);
         var verdict = within ? Verdict.PASS : Verdict.FAIL;
         var unit = " " + sensor.unit().symbol();
         return new Judgement(
                 verdict,
-                Working.of("Low point", "25 % ≤ 100 · reading ÷ applied ≤ 200 %")
+                unsettled
+                        .onto(Working.of("Low point", "25 % ≤ 100 · reading ÷ applied ≤ 200 %"), sensor)
                         .with("reading", upTo(reading, 3) + unit)
                         .with("applied", upTo(applied, 3) + unit)
                         .with("adjustment", adjustment(reading, applied, unit))
-                        .gives(upTo(share, 1) + " % → " + verdict.label())
+                        .gives(upTo(share, 1) + " %" + unsettled.remark(sensor) + " → " + verdict.label())
                         .from(source));
     }
 

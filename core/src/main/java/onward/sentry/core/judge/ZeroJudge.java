@@ -8,6 +8,7 @@ import onward.sentry.core.working.Working;
 public final class ZeroJudge {
 
     private static final double OXYGEN_TOLERANCE = 0.3;
+    private static final double SHARE_OF_LOWEST = 0.05;
 
     private ZeroJudge() {}
 
@@ -28,11 +29,24 @@ public final class ZeroJudge {
         return Math.max(held, sensor.resolution());
     }
 
+    /**
+     * The same for a sensor that is spanned or checked at low values: never above 5 % of the lowest of them.
+     *
+     * <p>Tolerance 2 ppm, lowest point 18 ppm returns 0.9.
+     *
+     * @param lowestPoint the lowest gas that it is set or checked with, in its unit; 0 where there is none
+     */
+    public static double tolerance(SensorSpec sensor, double lowestPoint) {
+        return lowestPoint > 0 ? Math.min(tolerance(sensor), SHARE_OF_LOWEST * lowestPoint) : tolerance(sensor);
+    }
+
     public static boolean withinTolerance(SensorSpec sensor, double mean) {
         return new Limit(tolerance(sensor)).allows(Math.abs(mean - sensor.cleanAirReading()));
     }
 
     /**
+     * By the first rules.
+     *
      * @param mean mean of the settled readings, in the sensor's unit
      * @param settled whether they settled before the limit; a sensor that did not fails
      * @param source where the tolerance comes from
@@ -41,17 +55,46 @@ public final class ZeroJudge {
         boolean within = withinTolerance(sensor, mean);
         var verdict = settled && within ? Verdict.PASS : Verdict.FAIL;
         var outcome = !settled ? "did not settle" : within ? "within tolerance" : "outside tolerance";
+        return judgement(sensor, mean, tolerance(sensor), Unsettled.NONE, outcome, verdict, source);
+    }
+
+    /**
+     * What is unsettled counts against it: within a tolerance of 2.5 ppm, a mean of 1 that may move by 1 passes, one that may
+     * move by 2 is marginal, and readings that spread over 6 fail.
+     *
+     * @param mean mean of the readings, in the sensor's unit
+     * @param lowestPoint as for {@link #tolerance(SensorSpec, double)}
+     */
+    public static Judgement judge(
+            SensorSpec sensor, double mean, Unsettled unsettled, double lowestPoint, String source) {
+        double tolerance = tolerance(sensor, lowestPoint);
+        double off = Math.abs(mean - sensor.cleanAirReading());
+        boolean within = new Limit(tolerance).allows(off);
+        boolean unstable = unsettled.isUnstable(tolerance);
+        boolean surely = new Limit(tolerance).allows(off + unsettled.amount());
+        var verdict = !within || unstable ? Verdict.FAIL : surely ? Verdict.PASS : Verdict.MARGINAL;
+        var outcome = unstable
+                ? "unstable: spread above twice the tolerance"
+                : (within ? "within tolerance" : "outside tolerance") + unsettled.remark(sensor);
+        return judgement(sensor, mean, tolerance, unsettled, outcome, verdict, source);
+    }
+
+    private static Judgement judgement(
+            SensorSpec sensor,
+            double mean,
+            double tolerance,
+            Unsettled unsettled,
+            String outcome,
+            Verdict verdict,
+            String source) {
+        var unit = " " + sensor.unit().symbol();
         return new Judgement(
                 verdict,
-                Working.of("Zero in clean air", "|mean − target| ≤ tolerance")
-                        .with(
-                                "mean",
-                                Figures.upTo(mean, 3) + " " + sensor.unit().symbol())
+                unsettled
+                        .onto(Working.of("Zero in clean air", "|mean − target| ≤ tolerance"), sensor)
+                        .with("mean", Figures.upTo(mean, 3) + unit)
                         .with("target", sensor.shown(sensor.cleanAirReading()))
-                        .with(
-                                "tolerance",
-                                Figures.upTo(tolerance(sensor), 3) + " "
-                                        + sensor.unit().symbol())
+                        .with("tolerance", Figures.upTo(tolerance, 3) + unit)
                         .gives(outcome + " → " + verdict.label())
                         .from(source));
     }

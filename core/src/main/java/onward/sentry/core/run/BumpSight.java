@@ -20,15 +20,18 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.measure.Exposure;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
+import onward.sentry.core.trace.Trace;
 import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Working;
 
 /**
  * Judges a bump as it is done in a round: gas on, and the technician says which sensors respond and whether all alarms
- * came. Where a gateway sends numbers, each sensor counts with the reading that went furthest towards the gas.
+ * came. Where a gateway sends numbers, each sensor counts with what it held for three readings in a row.
  */
 public record BumpSight(RunState state, HousePolicy policy, RunTraces traces) {
 
@@ -37,10 +40,10 @@ public record BumpSight(RunState state, HousePolicy policy, RunTraces traces) {
     /**
      * How far a sensor has answered to gas.
      *
-     * @param reading that went furthest towards the expected value since gas came on, in the sensor's unit; empty
-     *     before the first one
+     * @param reading the furthest towards the expected value that three readings in a row have held since gas came on, in
+     *     the sensor's unit; before the third one the furthest so far, before the first one empty
      * @param percent of the way from clean air to the expected value
-     * @param verdict {@code NOT_JUDGED} before the first reading
+     * @param verdict {@code NOT_JUDGED} as long as readings that are high enough are fewer than three
      */
     public record Answer(int slot, double expected, OptionalDouble reading, OptionalDouble percent, Verdict verdict) {}
 
@@ -83,7 +86,9 @@ public record BumpSight(RunState state, HousePolicy policy, RunTraces traces) {
                 "Begin with the next detector.");
         var label = allowed(c.cylinder(), c.on()).label();
         var readings = new TreeMap<>(c.readings());
-        answers().forEach(answer -> answer.reading().ifPresent(value -> readings.putIfAbsent(answer.slot(), value)));
+        answers().stream()
+                .filter(answer -> answer.verdict() != Verdict.NOT_JUDGED)
+                .forEach(answer -> answer.reading().ifPresent(value -> readings.putIfAbsent(answer.slot(), value)));
         var outcomes = new ArrayList<SensorOutcome>();
         for (var target : targets()) {
             outcomes.add(outcome(c.silent().contains(target.slot()), readings, line(label, target.slot())));
@@ -103,17 +108,38 @@ public record BumpSight(RunState state, HousePolicy policy, RunTraces traces) {
     private Answer answer(LabelLine line) {
         var sensor = state.card().sensor(line.slot());
         var trace = traces.trace(line.slot());
-        int first = trace.indexFrom(state.flowingSince());
-        var furthest = IntStream.range(first, trace.size())
-                .mapToObj(trace::valueAt)
-                .max((a, b) -> Double.compare(percent(sensor, line, a), percent(sensor, line, b)));
+        var furthest = furthest(sensor, line, trace);
+        var held =
+                state.rules() == JudgingRules.FIRST ? furthest : exposure(trace).held(sensor, line.expected());
+        var shown = held.isPresent() ? held : furthest;
         return new Answer(
                 line.slot(),
                 line.expected(),
-                furthest.map(OptionalDouble::of).orElseGet(OptionalDouble::empty),
-                furthest.map(value -> OptionalDouble.of(percent(sensor, line, value)))
-                        .orElseGet(OptionalDouble::empty),
-                furthest.map(value -> judged(sensor, line, value).verdict()).orElse(Verdict.NOT_JUDGED));
+                shown,
+                shown.isPresent()
+                        ? OptionalDouble.of(percent(sensor, line, shown.getAsDouble()))
+                        : OptionalDouble.empty(),
+                shown.isPresent()
+                        ? verdict(judged(sensor, line, shown.getAsDouble()).verdict(), held.isPresent())
+                        : Verdict.NOT_JUDGED);
+    }
+
+    private Exposure exposure(Trace trace) {
+        long gasOn = state.flowingSince();
+        return new Exposure(trace, gasOn, gasOn, false, state.typed(), () -> false);
+    }
+
+    /** One or two readings can show that a sensor is too low, and not that it holds. */
+    private static Verdict verdict(Verdict ofReading, boolean held) {
+        return held || ofReading == Verdict.FAIL ? ofReading : Verdict.NOT_JUDGED;
+    }
+
+    private OptionalDouble furthest(SensorSpec sensor, LabelLine line, Trace trace) {
+        return IntStream.range(trace.indexFrom(state.flowingSince()), trace.size())
+                .mapToObj(trace::valueAt)
+                .max((a, b) -> Double.compare(percent(sensor, line, a), percent(sensor, line, b)))
+                .map(OptionalDouble::of)
+                .orElseGet(OptionalDouble::empty);
     }
 
     private static LabelLine line(List<LabelLine> label, int slot) {

@@ -33,7 +33,7 @@ public record ExpectedBand(double low, double high) {
             case LOW_POINT -> new ExpectedBand(0.25 * expected, 2 * expected);
             case AS_FOUND, CHECK_FIRST, CHECK, VERIFY -> {
                 double tolerance = CalibrationCheck.tolerance(
-                        sensor, expected, GasJudge.of(state, policy).tolerancePercent());
+                        sensor, expected, RunJudge.judgeOf(state, policy).tolerancePercent());
                 yield new ExpectedBand(expected - tolerance, expected + tolerance);
             }
             case BUMP -> {

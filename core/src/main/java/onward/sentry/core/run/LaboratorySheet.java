@@ -11,6 +11,7 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.measure.Measured;
 import onward.sentry.core.result.LaboratoryLine;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
@@ -100,11 +101,12 @@ record LaboratorySheet(RunState state, HousePolicy policy) {
 
     /** What the laboratory left the sensor at is held to the tolerance of a check. */
     private SensorOutcome onGas(LaboratoryLine line) {
-        var judged = GasJudge.of(state, policy)
+        var judged = RunJudge.judgeOf(state, policy)
                 .judge(
                         new Target(line.slot(), Purpose.CHECK, OptionalDouble.empty()),
                         line.applied(),
-                        RunJudge.alone(line.reading()),
+                        Measured.alone(
+                                line.reading(), state.card().sensor(line.slot()).cleanAirReading()),
                         state.chain(line.slot()),
                         Optional.empty());
         return outcome(line.slot(), Stage.CHECK, judged.judgement(), line.reading(), line.applied());

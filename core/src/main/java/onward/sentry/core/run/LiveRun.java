@@ -188,8 +188,7 @@ public final class LiveRun {
             return List.of(AnotherTry.started(state, c, now));
         }
         if (command instanceof RunCommand.LeaveFailed c) {
-            mayBeTriedAgain(c.step());
-            return List.of(new RunEvent.FailureLeft(now, c.step()));
+            return leftFailed(c, now);
         }
         if (command instanceof RunCommand.StartZero c) {
             var step = at(c.step(), Step.class);
@@ -321,6 +320,19 @@ public final class LiveRun {
             return List.of(SignOff.of(state, now, c.on(), policy.schools().skipped()));
         }
         return List.of();
+    }
+
+    /** Also of an application whose gas ended early and that nobody repeats. */
+    private List<RunEvent> leftFailed(RunCommand.LeaveFailed c, long now) {
+        if (!state.awaitsGasAgain()) {
+            mayBeTriedAgain(c.step());
+            return List.of(new RunEvent.FailureLeft(now, c.step()));
+        }
+        var events = new ArrayList<RunEvent>(judge.leftAfterGasEnded(state, traces, at(c.step(), Step.ApplyGas.class)));
+        if (state.plus(events).awaitsTry()) {
+            events.add(new RunEvent.FailureLeft(now, c.step()));
+        }
+        return events;
     }
 
     private void mayBeTriedAgain(int step) {

@@ -13,6 +13,7 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.measure.Measured;
 import onward.sentry.core.result.PaperLine;
 import onward.sentry.core.result.SensorOutcome;
 
@@ -93,11 +94,12 @@ record PaperSheet(RunState state, HousePolicy policy) {
                 sheet.cylinderId() + " had expired on that day.",
                 "A job on expired gas proves nothing: do it again.");
         double expected = label.map(LabelLine::expected).orElseThrow();
-        var judged = GasJudge.of(state, policy)
+        var judged = RunJudge.judgeOf(state, policy)
                 .judge(
                         target,
                         expected,
-                        RunJudge.alone(line.reading()),
+                        Measured.alone(
+                                line.reading(), state.card().sensor(line.slot()).cleanAirReading()),
                         state.chain(line.slot()),
                         Optional.of(label.get()));
         return new SensorOutcome(

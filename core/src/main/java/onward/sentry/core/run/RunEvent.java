@@ -9,6 +9,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.LaboratoryLine;
@@ -40,6 +41,7 @@ public sealed interface RunEvent {
      * @param exposedSeconds how long these sensors were on gas in the 24 h before
      * @param ownTolerancePercent of checks, set for this one detector; empty: card and policy say
      * @param ownInterval of this one detector beside its card's; the earlier due day counts
+     * @param rules version of the judging rules; 0 in records of before they had one
      */
     record RunStarted(
             long at,
@@ -57,7 +59,8 @@ public sealed interface RunEvent {
             Map<Integer, SpanChain> chains,
             double exposedSeconds,
             OptionalDouble ownTolerancePercent,
-            Optional<IntervalRule> ownInterval)
+            Optional<IntervalRule> ownInterval,
+            int rules)
             implements RunEvent {
 
         public RunStarted {
@@ -95,7 +98,30 @@ public sealed interface RunEvent {
                     Map.of(),
                     0,
                     OptionalDouble.empty(),
-                    Optional.empty());
+                    Optional.empty(),
+                    JudgingRules.NEWEST.version());
+        }
+
+        /** The same run, judged by other rules. */
+        public RunStarted under(JudgingRules others) {
+            return new RunStarted(
+                    at,
+                    serial,
+                    job,
+                    model,
+                    cardVersion,
+                    policyVersion,
+                    technician,
+                    source,
+                    timeScale,
+                    sensors,
+                    slots,
+                    withoutCompetence,
+                    chains,
+                    exposedSeconds,
+                    ownTolerancePercent,
+                    ownInterval,
+                    others.version());
         }
     }
 
@@ -280,6 +306,9 @@ public sealed interface RunEvent {
      * @param litresLeft in it, reserve included
      */
     record CylinderSpent(long at, int step, String cylinderId, double litresLeft) implements RunEvent {}
+
+    /** Gas ended before every reading was taken: nothing is judged of it, and it is no try; the application begins again. */
+    record GasEndedEarly(long at, int step, String cylinderId) implements RunEvent {}
 
     /**
      * No reading arrived over the link for longer than three of its usual intervals.

@@ -7,9 +7,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalLong;
+import java.util.function.BooleanSupplier;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.CylinderCheck;
@@ -17,13 +19,17 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Limit;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.measure.AirTaking;
+import onward.sentry.core.measure.Exposure;
+import onward.sentry.core.measure.GasJudge;
+import onward.sentry.core.measure.GasTaking;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.trace.Plateau;
-import onward.sentry.core.trace.ResponseTime;
 import onward.sentry.core.trace.Stability;
 import onward.sentry.core.trace.StabilityLimits;
 import onward.sentry.core.trace.Trace;
@@ -37,11 +43,8 @@ import onward.sentry.core.working.Working;
 final class RunJudge {
 
     private static final long PLATEAU_MILLIS = 10_000;
-    private static final long BASELINE_MILLIS = 5_000;
     /** A reading may be typed this long before the moment that it counts for. */
     private static final long TYPED_EARLY_MILLIS = 10_000;
-    /** A sensor that has covered less than this of the way does not respond. */
-    private static final double LEAST_RESPONSE = 0.05;
 
     private final ProcedureCard card;
     private final HousePolicy policy;
@@ -194,6 +197,9 @@ final class RunJudge {
 
     /** A zero, or an air blank: every sensor reads what clean air is. */
     private List<RunEvent> inAir(RunState state, RunTraces traces, Stage stage, AcceptRule accept, long startedAt) {
+        if (state.rules() != JudgingRules.FIRST) {
+            return settledInAir(state, traces, new AirTaking(card, accept, stage, judgedBy()), startedAt);
+        }
         double elapsed = (traces.now() - startedAt) / 1000.0;
         var outcomes = new ArrayList<SensorOutcome>();
         for (int slot : state.unzeroed()) {
@@ -215,6 +221,20 @@ final class RunJudge {
         return List.of(new RunEvent.ZeroJudged(traces.now(), state.step(), outcomes));
     }
 
+    /** Each sensor is decided by its own first settled readings. */
+    private List<RunEvent> settledInAir(RunState state, RunTraces traces, AirTaking taking, long startedAt) {
+        double elapsed = Math.min(taking.accept().endSeconds(), (traces.now() - startedAt) / 1000.0);
+        var outcomes = new ArrayList<SensorOutcome>();
+        for (int slot : state.unzeroed()) {
+            var trace = traces.trace(slot);
+            if (isReadAt(state, trace, startedAt, elapsed)) {
+                taking.at(card.sensor(slot), trace, startedAt, traces.now(), state.typed())
+                        .ifPresent(outcomes::add);
+            }
+        }
+        return outcomes.isEmpty() ? List.of() : List.of(new RunEvent.ZeroJudged(traces.now(), state.step(), outcomes));
+    }
+
     private SensorOutcome zeroed(SensorSpec sensor, Stage stage, double mean, boolean counted, String how) {
         return new SensorOutcome(
                 sensor.slot(),
@@ -234,9 +254,21 @@ final class RunJudge {
                 traces.now(),
                 state.step(),
                 slots.stream()
-                        .map(slot -> zeroed(
-                                card.sensor(slot), stage, traces.trace(slot).last(), true, "declared"))
+                        .map(slot -> declared(
+                                state,
+                                card.sensor(slot),
+                                stage,
+                                traces.trace(slot).last()))
                         .toList());
+    }
+
+    private SensorOutcome declared(RunState state, SensorSpec sensor, Stage stage, double reading) {
+        if (state.rules() == JudgingRules.FIRST) {
+            return zeroed(sensor, stage, reading, true, "declared");
+        }
+        var step = state.currentStep().orElseThrow();
+        var accept = step instanceof Step.Blank blank ? blank.accept() : ((Step.Zero) step).accept();
+        return new AirTaking(card, accept, stage, judgedBy()).declared(sensor, reading);
     }
 
     /**
@@ -255,15 +287,40 @@ final class RunJudge {
 
     private List<RunEvent> onGas(RunState state, RunTraces traces, Step.ApplyGas gas) {
         long since = state.gasOpenedAt().orElseThrow() + lagMillis(state);
-        double elapsed = (traces.now() - since) / 1000.0;
-        if (elapsed < 0) {
+        if (traces.now() < since) {
             return List.of();
         }
         var events = new ArrayList<RunEvent>();
+        boolean ended = false;
         for (var target : state.undecidedTargets()) {
-            take(state, traces, gas, target, since, elapsed).ifPresent(events::add);
+            var taken = take(state, traces, gas, target, since);
+            ended |= taken.filter(one -> one.kind() == GasTaking.Kind.GAS_ENDED).isPresent();
+            taken.flatMap(one -> event(state, traces, one)).ifPresent(events::add);
+        }
+        if (ended) {
+            var cylinder =
+                    state.cylinder().map(RunEvent.CylinderChosen::cylinderId).orElse("");
+            events.add(new RunEvent.GasEndedEarly(traces.now(), state.step(), cylinder));
         }
         return events;
+    }
+
+    private static Optional<RunEvent> event(RunState state, RunTraces traces, GasTaking.Taken taken) {
+        return switch (taken.kind()) {
+            case ACCEPTED -> Optional.of(new RunEvent.ReadingAccepted(traces.now(), state.step(), taken.outcome()));
+            case NOT_ACCEPTED ->
+                Optional.of(new RunEvent.ReadingNotAccepted(traces.now(), state.step(), taken.outcome()));
+            case GAS_ENDED -> Optional.empty();
+        };
+    }
+
+    /** Gas ended early, and nobody turns it on again: what was not measured has failed. */
+    List<RunEvent> leftAfterGasEnded(RunState state, RunTraces traces, Step.ApplyGas gas) {
+        return state.undecidedTargets().stream()
+                .map(target ->
+                        taking(state, traces, gas, target, state.exposedSince()).leftAfterGasEnded())
+                .flatMap(taken -> event(state, traces, taken).stream())
+                .toList();
     }
 
     /** What the tubing holds up; gas that was seen in the readings has come through it already. */
@@ -277,83 +334,58 @@ final class RunJudge {
                         .orElse(0L);
     }
 
-    private Optional<RunEvent> take(
-            RunState state, RunTraces traces, Step.ApplyGas gas, Target target, long since, double elapsed) {
-        if (state.failedZero(target.slot())) {
-            return Optional.of(
-                    notTaken(state, traces, target, "zero failed", "A sensor that fails zero is not spanned"));
-        }
-        var sensor = card.sensor(target.slot());
-        var trace = traces.trace(target.slot());
-        var accept = state.accept(gas.accept());
-        var plateau = plateau(state, trace, since, accept);
-        if (plateau.isEmpty()) {
-            // Not measured, so not judged: the run waits for a reading, or the sensor is skipped.
-            return Optional.empty();
-        }
-        boolean moved = GasInReadings.way(state, target, trace.last()) >= LEAST_RESPONSE;
-        if (!moved) {
-            return elapsed >= gas.noResponseSeconds() && isReadAt(state, trace, since, gas.noResponseSeconds())
-                    ? Optional.of(notTaken(state, traces, target, "no response", "Moved less than 5 % of the way"))
-                    : Optional.empty();
-        }
-        if (target.purpose() == Purpose.BUMP
-                && GasInReadings.way(state, target, trace.last()) * 100 >= card.bumpLevelPercent()) {
-            return elapsed >= accept.leastSeconds()
-                    ? Optional.of(taken(state, traces, target, alone(trace.last()), "responded"))
-                    : Optional.empty();
-        }
-        if (elapsed >= accept.endSeconds() && !isReadAt(state, trace, since, accept.endSeconds())) {
-            return Optional.empty();
-        }
-        boolean settled = elapsed >= accept.leastSeconds()
-                && stability(state, traces, sensor, since).settled();
-        return switch (accept.decide(elapsed, settled)) {
-            case WAIT -> Optional.empty();
-            case ACCEPT ->
-                Optional.of(taken(
-                        state,
-                        traces,
-                        target,
-                        plateau.get(),
-                        settled ? "settled" : accept instanceof AcceptRule.Countdown ? "countdown" : "deadline"));
-            case NOT_SETTLED ->
-                Optional.of(notTaken(state, traces, target, "not settled", "Still moving at the limit"));
-        };
+    private Optional<GasTaking.Taken> take(
+            RunState state, RunTraces traces, Step.ApplyGas gas, Target target, long since) {
+        var taking = taking(state, traces, gas, target, since);
+        return state.failedZero(target.slot()) ? Optional.of(taking.zeroFailed()) : taking.at(traces.now());
     }
 
-    /** A single reading, taken as it stands. */
-    static Plateau alone(double reading) {
-        return new Plateau(reading, 0, 1);
+    /** A reading that the technician has declared settled. */
+    List<RunEvent> declaredOnGas(RunState state, RunTraces traces, Step.ApplyGas gas, Target target) {
+        long since = state.gasOpenedAt().orElseThrow() + lagMillis(state);
+        var taken = taking(state, traces, gas, target, since).declared();
+        return event(state, traces, taken).stream().toList();
     }
 
-    RunEvent.ReadingAccepted taken(RunState state, RunTraces traces, Target target, Plateau plateau, String how) {
+    private GasTaking taking(RunState state, RunTraces traces, Step.ApplyGas gas, Target target, long since) {
         var sensor = card.sensor(target.slot());
-        double expected = state.expectedOnGas(target.slot()).orElseThrow();
-        long gasOn = state.gasOpenedAt().orElseThrow();
-        var trace = traces.trace(target.slot());
-        double start = Plateau.of(trace, gasOn - BASELINE_MILLIS, gasOn)
-                .map(Plateau::mean)
-                .orElse(sensor.cleanAirReading());
+        boolean counts = target.purpose() == Purpose.SPAN && sensor.readsDisplayed();
+        return new GasTaking(
+                judgeOf(state, policy),
+                target,
+                state.expectedOnGas(target.slot()).orElse(0.0),
+                label(state, target.slot()),
+                state.chain(target.slot()),
+                counts && state.rules() != JudgingRules.FIRST ? state.zeroFound(sensor) : sensor.cleanAirReading(),
+                state.measured(Quantity.STATION_PRESSURE).isPresent(),
+                state.accept(gas.accept()),
+                gas.noResponseSeconds(),
+                exposure(state, traces, target.slot(), since, () -> gasHolds(state, traces, target.slot(), since)));
+    }
+
+    private static Exposure exposure(RunState state, RunTraces traces, int slot, long since, BooleanSupplier gasHolds) {
         boolean straightOn =
                 state.cylinder().filter(RunEvent.CylinderChosen::straightOn).isPresent();
-        var judged = GasJudge.of(state, policy)
-                .judge(target, expected, plateau, state.chain(target.slot()), label(state, target.slot()));
-        return new RunEvent.ReadingAccepted(
-                traces.now(),
-                state.step(),
-                new SensorOutcome(
-                        target.slot(),
-                        Stage.of(target.purpose()),
-                        judged.judgement(),
-                        OptionalDouble.of(plateau.mean()),
-                        expected,
-                        judged.responsePercent(),
-                        straightOn || state.typed()
-                                ? OptionalDouble.empty()
-                                : ResponseTime.t90(trace, gasOn, start, plateau.mean()),
-                        how,
-                        judged.sensitivity()));
+        long gasOn = state.gasOpenedAt().orElse(since);
+        return new Exposure(traces.trace(slot), gasOn, since, straightOn, state.typed(), gasHolds);
+    }
+
+    /** Another sensor at this gas has moved, and has not fallen back. */
+    private boolean gasHolds(RunState state, RunTraces traces, int slot, long since) {
+        return state.cylinder().stream()
+                .flatMap(chosen -> chosen.label().stream())
+                .filter(line -> line.slot() != slot && line.expected() > 0)
+                .anyMatch(line -> exposure(state, traces, line.slot(), since, () -> false)
+                        .holdsGas(card.sensor(line.slot()), line.expected()));
+    }
+
+    /** What judges readings on gas in this run. */
+    static GasJudge judgeOf(RunState state, HousePolicy policy) {
+        return new GasJudge(
+                state.card(),
+                policy,
+                state.started().map(RunEvent.RunStarted::ownTolerancePercent).orElseGet(OptionalDouble::empty),
+                state.rules());
     }
 
     private static Optional<LabelLine> label(RunState state, int slot) {
@@ -361,30 +393,6 @@ final class RunJudge {
                 .flatMap(chosen -> chosen.label().stream())
                 .filter(line -> line.slot() == slot)
                 .findFirst();
-    }
-
-    private RunEvent.ReadingNotAccepted notTaken(
-            RunState state, RunTraces traces, Target target, String how, String rule) {
-        var sensor = card.sensor(target.slot());
-        double expected = state.expectedOnGas(target.slot()).orElse(0.0);
-        var trace = traces.trace(target.slot());
-        var working = Working.of(rule, "")
-                .with("expected", sensor.shown(expected))
-                .with("last reading", trace.isEmpty() ? "none" : sensor.shown(trace.last()))
-                .gives(how + " → " + Verdict.FAIL.label())
-                .from(judgedBy());
-        return new RunEvent.ReadingNotAccepted(
-                traces.now(),
-                state.step(),
-                new SensorOutcome(
-                        target.slot(),
-                        Stage.of(target.purpose()),
-                        new Judgement(Verdict.FAIL, working),
-                        trace.isEmpty() ? OptionalDouble.empty() : OptionalDouble.of(trace.last()),
-                        expected,
-                        OptionalDouble.empty(),
-                        OptionalDouble.empty(),
-                        how));
     }
 
     /** Gas-off seals one trace per sensor, from where the one before ended until now. */

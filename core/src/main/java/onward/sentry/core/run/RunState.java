@@ -24,6 +24,7 @@ import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
@@ -207,6 +208,9 @@ public final class RunState {
             withdrawable = OptionalInt.empty();
         } else if (event instanceof RunEvent.ReadingsMissed e) {
             missed(e);
+        } else if (event instanceof RunEvent.GasEndedEarly e && on(e.step(), Step.ApplyGas.class)) {
+            gas.interrupt(true);
+            withdrawable = OptionalInt.empty();
         } else if (event instanceof RunEvent.SourceSwitched e && !e.source().isSeen()) {
             source = e.source();
             withdrawable = OptionalInt.empty();
@@ -379,6 +383,33 @@ public final class RunState {
 
     public Optional<RunEvent.RunStarted> started() {
         return Optional.ofNullable(started);
+    }
+
+    /** What this run is judged by. */
+    public JudgingRules rules() {
+        return JudgingRules.of(started().map(RunEvent.RunStarted::rules).orElse(JudgingRules.NEWEST.version()));
+    }
+
+    /** Gas ended early in the current application, and has not come on again since. */
+    public boolean awaitsGasAgain() {
+        for (int i = events.size() - 1; i >= 0; i--) {
+            if (events.get(i) instanceof RunEvent.GasEndedEarly ended) {
+                return ended.step() == step && !undecidedTargets().isEmpty();
+            }
+            if (events.get(i) instanceof RunEvent.GasOpened) {
+                return false;
+            }
+        }
+        return false;
+    }
+
+    /** What a sensor read in its latest zero, in its unit; clean air where none was read. */
+    double zeroFound(SensorSpec sensor) {
+        return outcomes.all().stream()
+                .filter(outcome -> outcome.slot() == sensor.slot() && outcome.stage() == Stage.ZERO)
+                .flatMapToDouble(outcome -> outcome.reading().stream())
+                .reduce((earlier, later) -> later)
+                .orElse(sensor.cleanAirReading());
     }
 
     /** The sensors that this run is about. */

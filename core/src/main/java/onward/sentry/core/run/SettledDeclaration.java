@@ -60,8 +60,8 @@ record SettledDeclaration(RunState state, RunTraces traces, RunJudge judge) {
         var events = new ArrayList<RunEvent>();
         for (Target target : state.undecidedTargets()) {
             if (slots.contains(target.slot())) {
-                var alone = RunJudge.alone(traces.trace(target.slot()).last());
-                events.add(judge.taken(state, traces, target, alone, "declared"));
+                var gas = (Step.ApplyGas) state.currentStep().orElseThrow();
+                events.addAll(judge.declaredOnGas(state, traces, gas, target));
             }
         }
         return events;

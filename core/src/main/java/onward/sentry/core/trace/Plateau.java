@@ -13,19 +13,34 @@ public record Plateau(double mean, double deviation, int readings) {
 
     /** Readings of {@code trace} with {@code from ≤ time ≤ to}; empty when there are none. */
     public static Optional<Plateau> of(Trace trace, long from, long to) {
+        return of(trace, from, to, Double.POSITIVE_INFINITY);
+    }
+
+    /**
+     * The same without outliers.
+     *
+     * @param step of the display, by which {@link Trace#isMarked} tells them
+     */
+    public static Optional<Plateau> of(Trace trace, long from, long to, double step) {
         int start = trace.indexFrom(from);
+        int end = start;
         int n = 0;
         double sum = 0;
-        for (int i = start; i < trace.size() && trace.timeAt(i) <= to; i++, n++) {
-            sum += trace.valueAt(i);
+        for (; end < trace.size() && trace.timeAt(end) <= to; end++) {
+            if (!trace.isMarked(end, step)) {
+                sum += trace.valueAt(end);
+                n++;
+            }
         }
         if (n == 0) {
             return Optional.empty();
         }
         double mean = sum / n;
         double squares = 0;
-        for (int i = start; i < start + n; i++) {
-            squares += (trace.valueAt(i) - mean) * (trace.valueAt(i) - mean);
+        for (int i = start; i < end; i++) {
+            if (!trace.isMarked(i, step)) {
+                squares += (trace.valueAt(i) - mean) * (trace.valueAt(i) - mean);
+            }
         }
         return Optional.of(new Plateau(mean, n > 1 ? Math.sqrt(squares / (n - 1)) : 0, n));
     }

@@ -6,14 +6,18 @@ package onward.sentry.core.trace;
  * @param settled all limits hold
  * @param spread largest minus smallest reading in the window
  * @param slopePerSecond least-squares slope over the window
- * @param readings how many readings the window holds
+ * @param readings how many readings the window holds that count
+ * @param marked how many more it holds that are outliers
  */
-public record Stability(boolean settled, double spread, double slopePerSecond, int readings) {
+public record Stability(boolean settled, double spread, double slopePerSecond, int readings, int marked) {
+
+    /** With more than a fifth of its readings marked a window tells nothing. */
+    private static final double MOST_MARKED = 0.2;
 
     private static final int LEAST_READINGS = 5;
     private static final long TYPED_APART_MILLIS = 5_000;
     private static final int TYPED_READINGS = 3;
-    private static final Stability TOO_FEW = new Stability(false, Double.NaN, Double.NaN, 0);
+    private static final Stability TOO_FEW = new Stability(false, Double.NaN, Double.NaN, 0, 0);
 
     /**
      * Looks at the window of {@code limits.windowSeconds} that ends with the last reading. The window must lie inside
@@ -23,18 +27,52 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
      * @param exposedSince start of the exposure, ms of run time
      */
     public static Stability sampled(Trace trace, long exposedSince, StabilityLimits limits) {
+        return sampled(trace, exposedSince, limits, Double.POSITIVE_INFINITY);
+    }
+
+    /**
+     * The same without outliers.
+     *
+     * @param step of the display, by which {@link Trace#isMarked} tells them
+     */
+    public static Stability sampled(Trace trace, long exposedSince, StabilityLimits limits, double step) {
+        if (trace.isEmpty() || trace.lastTime() - windowMillis(limits) < exposedSince) {
+            return TOO_FEW;
+        }
+        return fit(trace, trace.lastTime() - windowMillis(limits), step).against(limits, LEAST_READINGS);
+    }
+
+    /**
+     * How the last window moves, whether it lies inside the exposure or only as much of it as there is: what an unsettled
+     * reading is held against.
+     */
+    public static Stability unsettled(Trace trace, long exposedSince, StabilityLimits limits, double step) {
         if (trace.isEmpty()) {
             return TOO_FEW;
         }
-        long windowStart = trace.lastTime() - Math.round(limits.windowSeconds() * 1000);
-        if (windowStart < exposedSince) {
-            return TOO_FEW;
-        }
+        return fit(trace, Math.max(exposedSince, trace.lastTime() - windowMillis(limits)), step)
+                .against(limits, 1);
+    }
+
+    private static long windowMillis(StabilityLimits limits) {
+        return Math.round(limits.windowSeconds() * 1000);
+    }
+
+    private static Fit fit(Trace trace, long windowStart, double step) {
         var fit = new Fit();
         for (int i = trace.size() - 1; i >= 0 && trace.timeAt(i) >= windowStart; i--) {
-            fit.add((trace.timeAt(i) - windowStart) / 1000.0, trace.valueAt(i));
+            if (trace.isMarked(i, step)) {
+                fit.marked++;
+            } else {
+                fit.add((trace.timeAt(i) - windowStart) / 1000.0, trace.valueAt(i));
+            }
         }
-        return fit.against(limits, LEAST_READINGS);
+        return fit;
+    }
+
+    /** What the reading may still move: the greater of {@code |slope| · τ} and half the spread, in its unit. */
+    public double still(StabilityLimits limits) {
+        return Math.max(Math.abs(slopePerSecond) * limits.tauSeconds(), spread / 2);
     }
 
     /**
@@ -59,6 +97,7 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
     /** Least squares through the readings of a window. */
     private static final class Fit {
         private int n;
+        private int marked;
         private double originTime;
         private double originValue;
         private double sumT;
@@ -91,10 +130,11 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
             double spreadT = n * sumTT - sumT * sumT;
             double slope = spreadT == 0 ? 0 : (n * sumTV - sumT * sumV) / spreadT;
             double slack = 1 + 1e-9;
-            boolean settled = max - min <= limits.band() * slack
+            boolean settled = marked <= MOST_MARKED * (n + marked)
+                    && max - min <= limits.band() * slack
                     && Math.abs(slope) * limits.windowSeconds() <= limits.band() / 2 * slack
                     && Math.abs(slope) * limits.tauSeconds() <= limits.creep() * slack;
-            return new Stability(settled, max - min, slope, n);
+            return new Stability(settled, max - min, slope, n, marked);
         }
     }
 }

@@ -7,11 +7,23 @@ import java.util.Arrays;
  *
  * <p>Times are milliseconds of run time and never go back; a reading no later than the last one is dropped, so that a
  * batch that arrives twice changes nothing.
+ *
+ * <p>A reading that stands apart from its neighbours is told by a Hampel filter over 7 readings: its distance from their
+ * median is more than 3 times their median absolute deviation, scaled by 1.4826 to a standard deviation. The latest
+ * readings, which have no later neighbours yet, are held against earlier ones, and again with every reading that follows.
  */
 public final class Trace {
 
+    private static final int NEIGHBOURS = 7;
+    private static final int EACH_SIDE = NEIGHBOURS / 2;
+    private static final double DEVIATIONS = 3 * 1.4826;
+
     private long[] times = new long[256];
     private double[] values = new double[256];
+    /** How far each reading stands from the median of its neighbours; 0 where their scatter explains it. */
+    private double[] apart = new double[256];
+
+    private final double[] window = new double[NEIGHBOURS];
     private int size;
 
     /** The same readings, to be added to on their own. */
@@ -19,6 +31,7 @@ public final class Trace {
         var copy = new Trace();
         copy.times = Arrays.copyOf(times, times.length);
         copy.values = Arrays.copyOf(values, values.length);
+        copy.apart = Arrays.copyOf(apart, apart.length);
         copy.size = size;
         return copy;
     }
@@ -34,10 +47,50 @@ public final class Trace {
         if (size == times.length) {
             times = Arrays.copyOf(times, size * 2);
             values = Arrays.copyOf(values, size * 2);
+            apart = Arrays.copyOf(apart, size * 2);
         }
         times[size] = atMillis;
         values[size++] = value;
+        for (int i = Math.max(0, size - 1 - EACH_SIDE); i < size; i++) {
+            apart[i] = apartAt(i);
+        }
         return true;
+    }
+
+    /** The first readings, with fewer than 7 there, stand apart from nothing. */
+    private double apartAt(int index) {
+        if (size < NEIGHBOURS) {
+            return 0;
+        }
+        int from = Math.min(Math.max(0, index - EACH_SIDE), size - NEIGHBOURS);
+        double median = median(from, 0, false);
+        double off = Math.abs(values[index] - median);
+        return off > DEVIATIONS * median(from, median, true) ? off : 0;
+    }
+
+    /** The median of 7 readings, or of their distances from a value. */
+    private double median(int from, double value, boolean distances) {
+        for (int i = 0; i < NEIGHBOURS; i++) {
+            double next = distances ? Math.abs(values[from + i] - value) : values[from + i];
+            int place = i;
+            while (place > 0 && window[place - 1] > next) {
+                window[place] = window[place - 1];
+                place--;
+            }
+            window[place] = next;
+        }
+        return window[EACH_SIDE];
+    }
+
+    /**
+     * Whether a reading is an outlier: it stands apart from its neighbours by more than two steps of the display.
+     *
+     * <p>80 80 79 140 80 81 80 with a step of 1 marks the fourth; 0 0 1 0 0 1 0 marks none.
+     *
+     * @param step of the display, in the unit of the readings; {@link Double#POSITIVE_INFINITY} marks nothing
+     */
+    public boolean isMarked(int index, double step) {
+        return apart[index] > 2 * step * (1 + 1e-9);
     }
 
     public int size() {

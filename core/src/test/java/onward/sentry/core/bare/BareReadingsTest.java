@@ -54,6 +54,14 @@ class BareReadingsTest {
         return traces;
     }
 
+    /** Slot 3 reads one value until gas comes on, and another from then on. */
+    private static RunTraces steps(int gasAt, double before, int seconds, double after) {
+        var traces = new RunTraces();
+        IntStream.rangeClosed(0, seconds)
+                .forEach(s -> traces.add(new Reading(1000L * s, Map.of(3, s <= gasAt ? before : after))));
+        return traces;
+    }
+
     private static SensorOutcome one(RunTraces traces, BareStage stage) {
         return bare(traces, Fixtures.houseMix()).judge(List.of(stage)).get(0);
     }
@@ -92,22 +100,26 @@ class BareReadingsTest {
                     .isEqualTo(onTheBench.judgement().verdict());
             assertThat(outcome.expected()).isCloseTo(onTheBench.expected(), within(1e-9));
             assertThat(outcome.reading().orElseThrow())
-                    .isCloseTo(onTheBench.reading().orElseThrow(), within(1.0));
+                    .isCloseTo(onTheBench.reading().orElseThrow(), within(1e-9));
+            assertThat(outcome.judgement().working())
+                    .isEqualTo(onTheBench.judgement().working());
         }
         assertThat(bare).hasSize(7);
     }
 
     @Test
     void aSensorThatHardlyMovesOrIsNotReadAtAllFails() {
-        var still = one(constant(90, Map.of(3, 3.9)), new BareStage(Stage.SPAN, List.of(3), 10, 90, MIX));
+        var still = one(steps(10, 0, 90, 3.9), new BareStage(Stage.SPAN, List.of(3), 10, 90, MIX));
         assertThat(still.judgement().verdict()).isEqualTo(Verdict.FAIL);
         assertThat(still.how()).isEqualTo("no response");
-        var moves = one(constant(90, Map.of(3, 4.1)), new BareStage(Stage.SPAN, List.of(3), 10, 90, MIX));
+        var moves = one(steps(10, 0, 90, 4.1), new BareStage(Stage.SPAN, List.of(3), 10, 90, MIX));
         assertThat(moves.how()).as("5 % of 80 ppm").isNotEqualTo("no response");
+        var stuck = one(constant(90, Map.of(3, 80.0)), new BareStage(Stage.SPAN, List.of(3), 10, 90, MIX));
+        assertThat(stuck.how()).as("80 before gas and on it").isEqualTo("no response");
         var silent = one(constant(90, Map.of(3, 80.0)), new BareStage(Stage.SPAN, List.of(4), 10, 90, MIX));
-        assertThat(silent.how()).isEqualTo("no response");
+        assertThat(silent.how()).isEqualTo("no reading");
         var noAir = one(constant(90, Map.of(3, 0.0)), new BareStage(Stage.ZERO, List.of(4), 0, 30, Optional.empty()));
-        assertThat(noAir.judgement().working().rule()).isEqualTo("No reading in this stage");
+        assertThat(noAir.judgement().working().rule()).isEqualTo("No reading when it was due");
         assertThat(noAir.reading()).isEmpty();
     }
 

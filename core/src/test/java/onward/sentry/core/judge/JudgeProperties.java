@@ -84,7 +84,12 @@ class JudgeProperties {
         assertThat(stated.expanded()).isLessThanOrEqualTo(unstated.expanded() + 1e-12);
         assertThat(stated.expanded())
                 .as("no less than any one of its parts")
-                .isGreaterThanOrEqualTo(2 * Math.max(stated.gas(), Math.max(stated.resolution(), deviation)) - 1e-12);
+                .isGreaterThanOrEqualTo(2
+                                * stated.lines().stream()
+                                        .mapToDouble(Uncertainty.Line::standard)
+                                        .max()
+                                        .orElseThrow()
+                        - 1e-12);
     }
 
     @Property
@@ -122,8 +127,8 @@ class JudgeProperties {
             @ForAll @DoubleRange(min = 0.5, max = 1.5) double first,
             @ForAll @DoubleRange(min = 0.5, max = 1.5) double second) {
         var chain = SpanChain.NEW;
-        double once = chain.next(80 * first, 80, 0);
-        double twice = new SpanChain(once, 100).next(80 * second, 80, 0);
+        double once = chain.next(80 * first, 0, 80, 0);
+        double twice = new SpanChain(once, 100).next(80 * second, 0, 80, 0);
         assertThat(chain.response(twice)).isCloseTo(100 * first * second, within(1e-9));
     }
 

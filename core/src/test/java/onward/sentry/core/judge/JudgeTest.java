@@ -12,9 +12,9 @@ import onward.sentry.core.detector.Reads;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.house.SpanGrading;
+import onward.sentry.core.measure.GasJudge;
+import onward.sentry.core.measure.Measured;
 import onward.sentry.core.run.Fixtures;
-import onward.sentry.core.run.GasJudge;
-import onward.sentry.core.trace.Plateau;
 import onward.sentry.core.working.Working;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -65,7 +65,7 @@ class JudgeTest {
         assertThat(loose.tolerancePercent()).isEqualTo(10);
         assertThat(loose.toleranceSource()).isEqualTo(plain.toleranceSource());
         var target = new Target(3, Purpose.VERIFY, OptionalDouble.empty());
-        var sixOff = new Plateau(86, 0, 10);
+        var sixOff = Measured.alone(86, 0);
         assertThat(plain.judge(target, 80, sixOff, SpanChain.NEW, Optional.empty())
                         .judgement()
                         .verdict())
@@ -180,7 +180,7 @@ class JudgeTest {
     @ParameterizedTest
     @CsvSource({"0.03, PASS", "0.02, FAIL", "0.20, PASS", "0.21, FAIL"})
     void aLowPointIsSetInsideTheRangeOfAdjustment(double reading, Verdict verdict) {
-        assertThat(SpanJudge.lowPoint(Fixtures.quoin4().sensor(4), 0.10, reading, "test")
+        assertThat(SpanJudge.lowPoint(Fixtures.quoin4().sensor(4), 0.10, reading, Unsettled.NONE, 0.01, "test")
                         .verdict())
                 .isEqualTo(verdict);
     }

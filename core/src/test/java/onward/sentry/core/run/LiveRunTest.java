@@ -408,7 +408,7 @@ class LiveRunTest {
                 Fixtures.quoin4(),
                 HousePolicy.SHIPPED,
                 Fixtures.started(Job.BUMP, ReadingSource.SEEN_LIVE, List.of(3)));
-        bump.observe(new Reading(500, Map.of(3, 90.0)));
+        bump.observe(new Reading(500, Map.of(3, 51.0)));
         bump.carryOut(new RunCommand.ChooseCylinder(0, "HM-01", cylinder, Fixtures.TODAY, List.of()), 1_000, "Una");
         bump.carryOut(new RunCommand.GasOn(0), 1_000, "Una");
         for (int i = 0; i < carbonMonoxide.length; i++) {
@@ -419,8 +419,17 @@ class LiveRunTest {
     }
 
     @Test
-    void aLiveBumpCountsTheReadingThatWentFurthestSinceGasCameOn() {
-        var bump = liveBump(Fixtures.houseMix(), 10, 55, 48);
+    void aLiveBumpCountsWhatThreeReadingsInARowHaveHeldSinceGasCameOn() {
+        assertThat(liveBump(Fixtures.houseMix(), 10, 55).answers().get(0).verdict())
+                .as("one reading at the level")
+                .isEqualTo(Verdict.NOT_JUDGED);
+        assertThat(liveBump(Fixtures.houseMix(), 8, 8, 41, 8, 8)
+                        .answers()
+                        .get(0)
+                        .verdict())
+                .as("a glitch")
+                .isEqualTo(Verdict.FAIL);
+        var bump = liveBump(Fixtures.houseMix(), 10, 55, 57, 56, 48);
         var answer = bump.answers().get(0);
         assertThat(answer.expected()).isEqualTo(80);
         assertThat(answer.reading()).hasValue(55);

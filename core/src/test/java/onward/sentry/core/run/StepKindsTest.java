@@ -27,6 +27,7 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.replay.Replay;
@@ -107,7 +108,8 @@ class StepKindsTest {
                         Map.of(),
                         0,
                         OptionalDouble.empty(),
-                        Optional.empty()));
+                        Optional.empty(),
+                        JudgingRules.NEWEST.version()));
         instrument = new FakeInstrument(run, response);
     }
 
@@ -533,7 +535,8 @@ class StepKindsTest {
                             Map.of(),
                             before,
                             OptionalDouble.empty(),
-                            Optional.empty()));
+                            Optional.empty(),
+                            JudgingRules.NEWEST.version()));
             instrument = new FakeInstrument(run, Map.of());
             if (before == 150) {
                 choose(0, Fixtures.houseMix());
@@ -651,7 +654,8 @@ class StepKindsTest {
                         Map.of(3, new SpanChain(0.8, 100)),
                         0,
                         OptionalDouble.empty(),
-                        Optional.empty()));
+                        Optional.empty(),
+                        JudgingRules.NEWEST.version()));
         instrument = new FakeInstrument(run, Map.of(3, 0.8));
         choose(0, Fixtures.houseMix());
         instrument.gas();

@@ -6,6 +6,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
@@ -64,7 +65,7 @@ class RunBeginning {
                         chains(detector),
                         exposed(card, detector),
                         detector.tolerancePercent(),
-                        detector.ownInterval()));
+                        detector.ownInterval(), JudgingRules.NEWEST.version()));
     }
 
     private double exposed(ProcedureCard card, Fleet.Known detector) {

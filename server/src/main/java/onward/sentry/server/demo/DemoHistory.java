@@ -13,6 +13,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
@@ -144,7 +145,7 @@ class DemoHistory {
                     chains(job.on()),
                     0,
                     known.tolerancePercent(),
-                    known.ownInterval());
+                    known.ownInterval(), JudgingRules.NEWEST.version());
             var inDate = new TreeMap<String, Cylinder>();
             shelf.forEach((tag, cylinder) -> inDate.put(tag, inDateOn(cylinder, job.on())));
             return new SimTechnician(policy, inDate)

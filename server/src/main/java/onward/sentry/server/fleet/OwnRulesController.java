@@ -6,7 +6,7 @@ import java.security.Principal;
 import java.time.DayOfWeek;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import onward.sentry.core.run.GasJudge;
+import onward.sentry.core.measure.GasJudge;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.IntervalRule.MonthDay;
 import onward.sentry.server.house.House;

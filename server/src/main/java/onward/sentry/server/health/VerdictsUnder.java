@@ -16,7 +16,7 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.Stage;
-import onward.sentry.core.run.GasJudge;
+import onward.sentry.core.measure.GasJudge;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;

@@ -127,6 +127,10 @@ final class EventWords {
             return e.cylinderId() + " is at its reserve, " + Figures.upTo(e.litresLeft(), 1)
                     + " L left: no further reading was taken from it";
         }
+        if (event instanceof RunEvent.GasEndedEarly e) {
+            return "Gas from " + e.cylinderId()
+                    + " ended before every reading was taken: the application is repeated, and this was no try";
+        }
         if (event instanceof RunEvent.ReadingsMissed e) {
             return "No readings over the link for " + Figures.upTo((e.at() - e.from()) / 1000.0, 0) + " s"
                     + (e.repeat() ? ": the application is repeated" : "");

@@ -1,4 +1,4 @@
-package onward.sentry.core.run;
+package onward.sentry.core.measure;
 
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -6,24 +6,31 @@ import java.util.function.Supplier;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Component;
+import onward.sentry.core.gas.ReferenceValue;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.CalibrationCheck;
 import onward.sentry.core.judge.CheckRule;
 import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Uncertainty;
 import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.trace.Plateau;
 
 /**
  * Judges a reading that was taken on gas, by what the sensor met the gas for.
  *
  * @param ownTolerancePercent what a lead has set for this one detector; it stands in the place of the card's
  */
-public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ownTolerancePercent) {
+public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ownTolerancePercent, JudgingRules rules) {
+
+    /** By the newest rules. */
+    public GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ownTolerancePercent) {
+        this(card, policy, ownTolerancePercent, JudgingRules.NEWEST);
+    }
 
     /** @param responsePercent of a span or a bump */
     public record Judged(Judgement judgement, OptionalDouble responsePercent, OptionalDouble sensitivity) {
@@ -32,38 +39,30 @@ public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ow
         }
     }
 
-    /** What judges in this run. */
-    static GasJudge of(RunState state, HousePolicy policy) {
-        return new GasJudge(
-                state.card(),
-                policy,
-                state.started().map(RunEvent.RunStarted::ownTolerancePercent).orElseGet(OptionalDouble::empty));
-    }
-
     /**
      * @param chain what is known of the sensor; of no account where the model shows raw readings
      * @param line of the cylinder's label, for the uncertainty of the gas
      */
-    public Judged judge(Target target, double expected, Plateau plateau, SpanChain chain, Optional<LabelLine> line) {
+    public Judged judge(Target target, double expected, Measured measured, SpanChain chain, Optional<LabelLine> line) {
         var sensor = card.sensor(target.slot());
-        double reading = plateau.mean();
+        double reading = measured.plateau().mean();
+        double tolerance = CalibrationCheck.tolerance(sensor, expected, tolerancePercent());
         return switch (target.purpose()) {
             case SPAN -> {
-                var span = SpanJudge.judge(sensor, policy.schools().grading(), expected, reading, chain, both());
+                var grounds = new SpanJudge.Grounds(chain, measured.zero(), measured.unsettled(), tolerance);
+                var span = SpanJudge.judge(sensor, policy.schools().grading(), expected, reading, grounds, both());
                 yield new Judged(span.judgement(), OptionalDouble.of(span.responsePercent()), span.sensitivity());
             }
-            case LOW_POINT -> Judged.plainly(SpanJudge.lowPoint(sensor, expected, reading, both()));
+            case LOW_POINT ->
+                Judged.plainly(SpanJudge.lowPoint(sensor, expected, reading, measured.unsettled(), tolerance, both()));
             case AS_FOUND, CHECK_FIRST, CHECK, VERIFY ->
                 Judged.plainly(CalibrationCheck.judge(
                         sensor,
                         expected,
                         reading,
-                        rule(() -> line.map(of -> Uncertainty.of(
-                                Math.abs(expected),
-                                of.relativeUncertainty(),
-                                of.statesTwo(),
-                                sensor.resolution(),
-                                plateau.deviation())))));
+                        measured.unsettled(),
+                        rule(() -> line.map(of ->
+                                uncertainty(sensor, expected, of.relativeUncertainty(), of.statesTwo(), measured)))));
             case BUMP ->
                 new Judged(
                         BumpJudge.judge(sensor, expected, reading, card.bumpLevelPercent(), both()),
@@ -80,9 +79,32 @@ public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ow
      */
     public Verdict check(Target target, double expected, double reading, Optional<Component> gas) {
         var sensor = card.sensor(target.slot());
-        var rule = rule(() -> gas.map(of ->
-                Uncertainty.of(Math.abs(expected), of.relativeUncertainty(), of.statesTwo(), sensor.resolution(), 0)));
+        var measured = Measured.alone(reading, sensor.cleanAirReading());
+        var rule = rule(
+                () -> gas.map(of -> uncertainty(sensor, expected, of.relativeUncertainty(), of.statesTwo(), measured)));
         return CalibrationCheck.judge(sensor, expected, reading, rule).verdict();
+    }
+
+    private Uncertainty uncertainty(
+            SensorSpec sensor, double expected, double relative, boolean statesTwo, Measured measured) {
+        if (rules == JudgingRules.FIRST) {
+            return Uncertainty.of(
+                    Math.abs(expected),
+                    relative,
+                    statesTwo,
+                    sensor.resolution(),
+                    measured.plateau().deviation());
+        }
+        return Uncertainty.of(new Uncertainty.Sources(
+                expected,
+                relative,
+                statesTwo,
+                policy.schools().reference() == ReferenceValue.CAUTIOUS,
+                sensor.resolution(),
+                measured.plateau().deviation(),
+                measured.unsettled().amount(),
+                sensor.partialPressure() && !measured.barometer(),
+                sensor.simulantFor().isPresent()));
     }
 
     /**
@@ -110,7 +132,8 @@ public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ow
                 policy.schools().guardBand() ? uncertainty.get() : Optional.empty());
     }
 
-    private String both() {
+    /** The versions that a verdict names. */
+    String both() {
         return card.name() + ", " + policy.name();
     }
 }

@@ -1,0 +1,48 @@
+package onward.sentry.core.judge;
+
+import java.util.Arrays;
+import onward.sentry.core.working.Refusal;
+import onward.sentry.core.working.Refused;
+
+/** What counts as a measurement. A run keeps the rules that it was begun under, so that worked again it comes to the same. */
+public enum JudgingRules {
+    /**
+     * Every reading counts, a reading at a deadline counts as if it had settled, a zero waits until it fits, and one reading
+     * passes a bump.
+     */
+    FIRST(1),
+    /**
+     * Outliers are left out, what is unsettled counts against a reading, a reading past the range and gas that ends early
+     * are no measurement, a zero is decided by its first settled readings, and a bump takes three readings.
+     */
+    SECOND(2);
+
+    /** What new runs are begun under. */
+    public static final JudgingRules NEWEST = SECOND;
+
+    private final int version;
+
+    JudgingRules(int version) {
+        this.version = version;
+    }
+
+    public int version() {
+        return version;
+    }
+
+    /**
+     * The rules of a record: {@code of(2)} returns {@link #SECOND}; records of before the rules had a number have 0.
+     *
+     * @throws Refused with code {@code rules-unknown} for a version that there is not
+     */
+    public static JudgingRules of(int version) {
+        return Arrays.stream(values())
+                .filter(rules -> rules.version == Math.max(1, version))
+                .findFirst()
+                .orElseThrow(() -> new Refused(new Refusal(
+                        "rules-unknown",
+                        "rules",
+                        "There are no judging rules of version " + version + ".",
+                        "Give 1 or 2, or leave it out for the newest.")));
+    }
+}

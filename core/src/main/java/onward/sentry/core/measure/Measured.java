@@ -1,0 +1,20 @@
+package onward.sentry.core.measure;
+
+import onward.sentry.core.judge.Unsettled;
+import onward.sentry.core.trace.Plateau;
+
+/**
+ * A reading on gas as it goes into the judgement.
+ *
+ * @param plateau what was read
+ * @param unsettled how still it was
+ * @param zero what the sensor read in clean air just before, in its unit
+ * @param barometer station pressure was read, so that partial pressure is known
+ */
+public record Measured(Plateau plateau, Unsettled unsettled, double zero, boolean barometer) {
+
+    /** A single figure that is taken as it stands: from paper, from a certificate, or declared settled. */
+    public static Measured alone(double reading, double cleanAir) {
+        return new Measured(new Plateau(reading, 0, 1), Unsettled.NONE, cleanAir, false);
+    }
+}
