@@ -37,6 +37,13 @@ bench_suspicion() {
     -Dsurefire.failIfNoSpecifiedTests=false -Dtest=SuspicionTest test 2>/dev/null | grep '^|'
 }
 
+# What the judge makes of cells that no rule was tuned to, on seeds that no test uses: the table of docs/measuring.md.
+bench_trials() {
+  say "Cells that no rule was tuned to"
+  java -Dslf4j.internal.verbosity=ERROR -cp "trials/target/classes:trials/target/lib/*" \
+    onward.sentry.trials.Tally 31000000 50
+}
+
 millis() { date +%s%3N; }
 
 bench_start_server() { # database url, port, token file, start | demo; sets server_pid and started_millis
@@ -201,7 +208,7 @@ bench_with_database() {
 run_bench() {
   install_missing --browser
   build
-  mvn -q -B -DskipTests -DskipWeb=true -Dspotless.check.skip=true -pl core,standins,formats,planner,bench package ||
+  mvn -q -B -DskipTests -DskipWeb=true -Dspotless.check.skip=true -pl core,standins,formats,planner,trials,bench package ||
     die "the build failed" "Its output is above."
   bench_script_size
   bench_batch
@@ -209,5 +216,6 @@ run_bench() {
   bench_shelf
   with_scratch_database bench_with_database
   bench_suspicion
+  bench_trials
   bench_judging
 }

@@ -19,6 +19,7 @@ import onward.sentry.core.working.Refused;
 final class RunFileSchema {
 
     private static final String CARD = "urn:onward-sentry:procedure-card";
+    private static final Schema SCHEMA = schema();
 
     private RunFileSchema() {}
 
@@ -29,10 +30,8 @@ final class RunFileSchema {
      *     $.detector.tolerancePercent}, and its reason says what is wrong there
      */
     static void check(String text) {
-        var wrong = schema().validate(
-                        text,
-                        InputFormat.JSON,
-                        context -> context.executionConfig(config -> config.locale(Locale.ENGLISH)));
+        var wrong = SCHEMA.validate(
+                text, InputFormat.JSON, context -> context.executionConfig(config -> config.locale(Locale.ENGLISH)));
         wrong.stream()
                 .min(Comparator.comparing(error -> error.getInstanceLocation().getNameCount()))
                 .ifPresent(error -> {

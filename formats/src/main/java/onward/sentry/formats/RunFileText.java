@@ -73,7 +73,7 @@ public final class RunFileText {
                 card.findSensor(slot).isPresent(),
                 "run-slots",
                 path,
-                path + ": the card " + card.name() + " has no slot " + slot + ".",
+                path + ": " + card.name() + " has no slot " + slot + ".",
                 "Use a slot of its sensors."));
     }
 }

@@ -77,7 +77,7 @@ public final class CalibrationCheck {
                         .with("reading", upTo(reading, 3) + unit)
                         .with("expected", upTo(expected, 3) + unit)
                         .gives(finding
-                                + (unstable ? ", unstable: spread above twice the tolerance" : unsettled.remark(sensor))
+                                + (unstable ? ", " + unsettled.unstable() : unsettled.remark(sensor))
                                 + " → " + verdict.label())
                         .from(rule.source()));
     }

@@ -133,7 +133,7 @@ public final class SpanJudge {
                                 .with("grades", words(grading))
                                 .gives("R = " + upTo(response, 2) + " %"
                                         + (unstable
-                                                ? ", unstable: spread above twice the tolerance"
+                                                ? ", " + grounds.unsettled().unstable()
                                                 : unsettled > 0
                                                         ? ", less " + upTo(unsettled, 2) + " % that is unsettled"
                                                         : "")

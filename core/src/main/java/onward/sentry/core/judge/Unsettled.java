@@ -50,9 +50,20 @@ public record Unsettled(
         return settled ? 0 : Math.max(Math.abs(slopePerSecond) * tauSeconds, spread / 2);
     }
 
-    /** A reading that swings through more than twice the tolerance measures nothing. */
+    /** A reading that swings through more than twice the tolerance, or a window that is full of outliers, measures nothing. */
     public boolean isUnstable(double tolerance) {
-        return !settled && !new Limit(2 * tolerance).allows(spread);
+        return !settled && (!isUsable() || !new Limit(2 * tolerance).allows(spread));
+    }
+
+    private boolean isUsable() {
+        return Stability.isUsable(readings, marked);
+    }
+
+    /** Why a reading is unstable, as a result says it. */
+    String unstable() {
+        return isUsable()
+                ? "unstable: spread above twice the tolerance"
+                : "unstable: more than a fifth of the readings are outliers";
     }
 
     /** Taken though it moved: what the remark of a pass says. */

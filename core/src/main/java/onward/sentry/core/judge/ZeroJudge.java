@@ -74,7 +74,7 @@ public final class ZeroJudge {
         boolean surely = new Limit(tolerance).allows(off + unsettled.amount());
         var verdict = !within || unstable ? Verdict.FAIL : surely ? Verdict.PASS : Verdict.MARGINAL;
         var outcome = unstable
-                ? "unstable: spread above twice the tolerance"
+                ? unsettled.unstable()
                 : (within ? "within tolerance" : "outside tolerance") + unsettled.remark(sensor);
         return judgement(sensor, mean, tolerance, unsettled, outcome, verdict, source);
     }

@@ -65,13 +65,13 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
         double step = Exposure.step(sensor, JudgingRules.SECOND, typed);
         long averaged = accept.averageSeconds() > 0 ? Math.round(1000 * accept.averageSeconds()) : PLATEAU_MILLIS;
         long from = typed ? trace.lastTime() : Math.max(since, trace.lastTime() - averaged);
-        double mean = Plateau.of(trace, from, trace.lastTime(), step)
+        double mean = (typed && settled ? Plateau.ofTyped(trace) : Plateau.of(trace, from, trace.lastTime(), step))
                 .or(() -> Plateau.of(trace, from, trace.lastTime()))
                 .map(Plateau::mean)
                 .orElseThrow();
         var window = typed && settled
                 ? Stability.typed(trace, since, limits)
-                : Stability.unsettled(trace, since, limits, step);
+                : Stability.unsettled(trace, since, limits, step, typed);
         var unsettled = Unsettled.of(settled, window, limits);
         var how = settled ? "settled" : accept instanceof AcceptRule.Countdown ? "countdown" : "deadline";
         return outcome(sensor, mean, how, unsettled);

@@ -35,8 +35,11 @@ public record Exposure(
     /** … this many steps of the display above what the sensor read before gas. */
     static final int LEAST_BUMP_STEPS = 3;
 
-    /** The step of the display by which outliers are told; readings that somebody types are none. */
-    static double step(SensorSpec sensor, JudgingRules rules, boolean typed) {
+    /**
+     * The step of the display by which outliers are told; by the first rules, and among readings that somebody types, none is
+     * one.
+     */
+    public static double step(SensorSpec sensor, JudgingRules rules, boolean typed) {
         return rules == JudgingRules.FIRST || typed ? Double.POSITIVE_INFINITY : sensor.resolution();
     }
 
@@ -56,8 +59,8 @@ public record Exposure(
 
     /**
      * Whether gas ended before the reading was taken: the response stands more than a tenth of its peak, and more than three
-     * steps of the display, below that peak; for oxygen, which gas pushes down, it returns. Peak and last reading are
-     * medians of five. A reading that has fallen so before and has come back is restless by itself, and tells nothing of
+     * steps of the display, below that peak; for oxygen, which gas pushes down, it returns. The peak is a median of five
+     * readings, what it has fallen to one of three. A reading that has fallen so before and has come back is restless by itself, and tells nothing of
      * the gas.
      *
      * <p>0 … 50 50 50 50 50 41 38 36 34 33 of 50 ppm returns true; 12 24 12 24 12 24 12 24 false.
@@ -80,7 +83,7 @@ public record Exposure(
         double lowest = Double.MAX_VALUE;
         boolean fallen = false;
         for (int i = first() + SMOOTHED - 1; i < trace.size(); i++) {
-            double response = sign * (median(i) - air);
+            double response = sign * (trace.middleOfFive(i) - air);
             double limit = Math.max(FALL_SHARE * peak, FALL_STEPS * sensor.resolution());
             if (fallen && response > peak - limit / 2 || fallen && response > lowest + limit) {
                 return 0;
@@ -89,22 +92,16 @@ public record Exposure(
             lowest = fallen ? Math.min(lowest, response) : Double.MAX_VALUE;
             peak = fallen ? peak : Math.max(peak, response);
         }
+        fallen |= hasJustFallen(sensor, sign, peak);
         return fallen && !gasHolds.getAsBoolean() ? peak / way : 0;
     }
 
-    /** The median of the five readings that end with one. */
-    private double median(int last) {
-        var five = new double[SMOOTHED];
-        for (int i = 0; i < SMOOTHED; i++) {
-            double next = trace.valueAt(last - i);
-            int place = i;
-            while (place > 0 && five[place - 1] > next) {
-                five[place] = five[place - 1];
-                place--;
-            }
-            five[place] = next;
-        }
-        return five[SMOOTHED / 2];
+    /** The last three readings show it before five do. */
+    private boolean hasJustFallen(SensorSpec sensor, double sign, double peak) {
+        int last = trace.size() - 1;
+        double limit = Math.max(FALL_SHARE * peak, FALL_STEPS * sensor.resolution());
+        return last > first() + SMOOTHED
+                && new Limit(limit).isExceededBy(peak - sign * (trace.middleOfThree(last) - sensor.cleanAirReading()));
     }
 
     /** It has covered at least half of the way and stands there: gas is on. */
@@ -112,7 +109,7 @@ public record Exposure(
         double air = sensor.cleanAirReading();
         int last = trace.size() - 1;
         return last - first() >= SMOOTHED
-                && (median(last) - air) / (expected - air) >= HALF_WAY
+                && (trace.middleOfFive(last) - air) / (expected - air) >= HALF_WAY
                 && !hasEnded(sensor, expected);
     }
 

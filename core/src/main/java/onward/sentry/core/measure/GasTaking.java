@@ -126,7 +126,9 @@ public record GasTaking(
                 return notTaken("not held", "The level was not held for three readings in a row");
             }
         }
-        return taken(plateau(), strict() ? unsettled(settled) : Unsettled.NONE, how);
+        boolean three = strict() && settled && exposure.typed();
+        var plateau = three ? Plateau.ofTyped(exposure.trace()).orElseThrow() : plateau();
+        return taken(plateau, strict() ? unsettled(settled) : Unsettled.NONE, how);
     }
 
     /** A single reading that the technician has declared settled. */
@@ -250,7 +252,9 @@ public record GasTaking(
     /** What is unsettled shows in the usual window, however long the card wants the readings to hold. */
     private Unsettled unsettled(boolean settled) {
         var limits = settled ? limits() : usualLimits();
-        var window = settled ? window() : Stability.unsettled(exposure.trace(), exposure.since(), limits, step());
+        var window = settled
+                ? window()
+                : Stability.unsettled(exposure.trace(), exposure.since(), limits, step(), exposure.typed());
         return Unsettled.of(settled, window, limits);
     }
 

@@ -11,8 +11,9 @@ import onward.sentry.core.judge.Verdict;
  * @param expected what it was held against, in the sensor's unit
  * @param responsePercent span response, or share of the way at a bump; empty for other stages
  * @param t90Seconds time to 90 %; empty where gas was not applied or it never got there
- * @param how {@code settled}, {@code declared}, {@code deadline}, {@code countdown}, {@code not settled},
- *     {@code no response} or {@code zero failed}
+ * @param how {@code settled}, {@code declared}, {@code deadline}, {@code countdown}, {@code responded}, {@code not settled},
+ *     {@code no response}, {@code zero failed}, {@code past range}, {@code gas ended}, {@code too short}, {@code not held},
+ *     {@code no reading} or {@code too few readings}
  * @param sensitivity what is left of the sensor's first sensitivity after a span; empty where raw readings are shown
  */
 public record SensorOutcome(

@@ -4,6 +4,7 @@ import java.util.OptionalLong;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.BumpJudge;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.trace.Trace;
 
 /** Sees in the readings that gas has come on, and that it has gone. */
@@ -26,6 +27,11 @@ record GasInReadings(RunState state, RunTraces traces) {
         return BumpJudge.responsePercent(sensor, expected, reading) / 100;
     }
 
+    /** A reading that one outlier cannot move; by the first rules every reading counts. */
+    private double at(Trace trace, int index) {
+        return state.rules() == JudgingRules.FIRST ? trace.valueAt(index) : trace.middleOfThree(index);
+    }
+
     /** When gas came on, dated back to the last reading that had not begun to rise; empty while it is not seen. */
     OptionalLong cameOnAt() {
         long from = Math.max(state.stepSince(), state.gasClosedAt().orElse(0));
@@ -38,7 +44,8 @@ record GasInReadings(RunState state, RunTraces traces) {
             // The last of the old gas is not the new gas: what counts is the rise from the lowest reading since.
             double lowest = state.gasSinceClear() ? lowest(target, trace, start) : 0;
             double expected = state.expectedOnGas(target.slot()).orElseThrow();
-            if (way(state, target, trace.last()) - lowest >= seenAt(state.card().sensor(target.slot()), expected)) {
+            if (way(state, target, at(trace, trace.size() - 1)) - lowest
+                    >= seenAt(state.card().sensor(target.slot()), expected)) {
                 return OptionalLong.of(lastStill(target, trace, start, lowest));
             }
         }
@@ -54,7 +61,7 @@ record GasInReadings(RunState state, RunTraces traces) {
     private double lowest(Target target, Trace trace, int start) {
         double lowest = Double.POSITIVE_INFINITY;
         for (int i = start; i < trace.size(); i++) {
-            lowest = Math.min(lowest, way(state, target, trace.valueAt(i)));
+            lowest = Math.min(lowest, way(state, target, at(trace, i)));
         }
         return lowest;
     }
@@ -64,7 +71,7 @@ record GasInReadings(RunState state, RunTraces traces) {
         double way = Math.abs(state.expectedOnGas(target.slot()).orElseThrow() - sensor.cleanAirReading());
         double still = lowest + Math.max(STILL, STILL_STEPS * sensor.resolution() / way);
         for (int i = trace.size() - 1; i >= start; i--) {
-            if (way(state, target, trace.valueAt(i)) <= still) {
+            if (way(state, target, at(trace, i)) <= still) {
                 return trace.timeAt(i);
             }
         }
@@ -84,7 +91,7 @@ record GasInReadings(RunState state, RunTraces traces) {
             if (trace.isEmpty() || expected == sensor.cleanAirReading()) {
                 continue;
             }
-            double now = BumpJudge.responsePercent(sensor, expected, trace.last()) / 100;
+            double now = BumpJudge.responsePercent(sensor, expected, at(trace, trace.size() - 1)) / 100;
             double lately = most(sensor, expected, trace, Math.max(gasOn, trace.lastTime() - LATELY_MILLIS));
             double seen = seenAt(sensor, expected);
             boolean falls = lately >= SEEN && lately - now >= Math.max(seen, 0.25 * lately);
@@ -96,10 +103,10 @@ record GasInReadings(RunState state, RunTraces traces) {
         return false;
     }
 
-    private static double most(SensorSpec sensor, double expected, Trace trace, long from) {
+    private double most(SensorSpec sensor, double expected, Trace trace, long from) {
         double most = 0;
         for (int i = trace.indexFrom(from); i < trace.size(); i++) {
-            most = Math.max(most, BumpJudge.responsePercent(sensor, expected, trace.valueAt(i)) / 100);
+            most = Math.max(most, BumpJudge.responsePercent(sensor, expected, at(trace, i)) / 100);
         }
         return most;
     }

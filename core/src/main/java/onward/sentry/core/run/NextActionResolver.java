@@ -27,6 +27,9 @@ import onward.sentry.core.run.NextAction.Kind;
  */
 record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, Optional<Unread> unread) {
 
+    private static final String ENDED_EARLY =
+            "Gas ended before every reading was taken. Nothing was judged; it is repeated, and this was no try.";
+
     private static final String SKIP_OR_TYPE = "Skip it with a reason, or switch this run to typed readings.";
 
     private static final String CHECK_GATEWAY = "Check the gateway, or switch this run to typed readings.";
@@ -261,7 +264,10 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
     private NextAction gas(Step.ApplyGas gas) {
         if (state.gasOpenedAt().isEmpty() && state.gasIsOn()) {
             return closing()
-                    .withDetails(List.of("The next gas comes from another cylinder, or after a change of the rig."));
+                    .withDetails(List.of(
+                            state.awaitsGasAgain()
+                                    ? ENDED_EARLY
+                                    : "The next gas comes from another cylinder, or after a change of the rig."));
         }
         if (state.cylinder().isEmpty()) {
             var details = new ArrayList<>(List.of("Compare its label with the set points, line by line."));
@@ -338,6 +344,9 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
 
     private List<String> openDetails() {
         var details = new ArrayList<String>();
+        if (state.awaitsGasAgain()) {
+            details.add(ENDED_EARLY);
+        }
         var regulator = rig().regulator();
         details.add("Regulator: " + regulator + ". " + threadingOf(regulator));
         details.add("Purge it first, pointing away from people.");

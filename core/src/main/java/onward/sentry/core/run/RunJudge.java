@@ -173,7 +173,9 @@ final class RunJudge {
     Stability stability(RunState state, RunTraces traces, SensorSpec sensor, long since) {
         var limits = limits(state, sensor);
         var trace = traces.trace(sensor.slot());
-        return state.typed() ? Stability.typed(trace, since, limits) : Stability.sampled(trace, since, limits);
+        return state.typed()
+                ? Stability.typed(trace, since, limits)
+                : Stability.sampled(trace, since, limits, Exposure.step(sensor, state.rules(), false));
     }
 
     /** What counts as settled for a sensor in the current step. */
@@ -434,14 +436,17 @@ final class RunJudge {
                 }
                 continue;
             }
-            boolean back = ZeroJudge.withinTolerance(sensor, trace.last());
+            double last = state.rules() == JudgingRules.FIRST || state.typed()
+                    ? trace.last()
+                    : trace.middleOfThree(trace.size() - 1);
+            boolean back = ZeroJudge.withinTolerance(sensor, last);
             if (!back && !over) {
                 return List.of();
             }
-            if (!back && isRemainder(clear, sensor, trace.last())) {
+            if (!back && isRemainder(clear, sensor, last)) {
                 remainder.add(sensor.slot());
             } else {
-                outcomes.add(cleared(sensor, trace.last(), back));
+                outcomes.add(cleared(sensor, last, back));
             }
         }
         return List.of(new RunEvent.ClearedDown(traces.now(), state.step(), outcomes, remainder));

@@ -16,6 +16,13 @@ public record Plateau(double mean, double deviation, int readings) {
         return of(trace, from, to, Double.POSITIVE_INFINITY);
     }
 
+    /** The last three readings, where they are typed one by one; fewer where there are fewer. */
+    public static Optional<Plateau> ofTyped(Trace trace) {
+        return trace.isEmpty()
+                ? Optional.empty()
+                : of(trace, trace.timeAt(Math.max(0, trace.size() - 3)), trace.lastTime());
+    }
+
     /**
      * The same without outliers.
      *

@@ -39,18 +39,22 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
         if (trace.isEmpty() || trace.lastTime() - windowMillis(limits) < exposedSince) {
             return TOO_FEW;
         }
-        return fit(trace, trace.lastTime() - windowMillis(limits), step).against(limits, LEAST_READINGS);
+        boolean smoothed = limits.forLong() && Double.isFinite(step);
+        return fit(trace, trace.lastTime() - windowMillis(limits), step, smoothed)
+                .against(limits, LEAST_READINGS);
     }
 
     /**
      * How the last window moves, whether it lies inside the exposure or only as much of it as there is: what an unsettled
-     * reading is held against.
+     * reading is held against. Of readings that are typed one by one it looks back twice as far, to have enough of them.
      */
-    public static Stability unsettled(Trace trace, long exposedSince, StabilityLimits limits, double step) {
+    public static Stability unsettled(
+            Trace trace, long exposedSince, StabilityLimits limits, double step, boolean typed) {
         if (trace.isEmpty()) {
             return TOO_FEW;
         }
-        return fit(trace, Math.max(exposedSince, trace.lastTime() - windowMillis(limits)), step)
+        long back = (typed ? 2 : 1) * windowMillis(limits);
+        return fit(trace, Math.max(exposedSince, trace.lastTime() - back), step, false)
                 .against(limits, 1);
     }
 
@@ -58,21 +62,26 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
         return Math.round(limits.windowSeconds() * 1000);
     }
 
-    private static Fit fit(Trace trace, long windowStart, double step) {
+    private static Fit fit(Trace trace, long windowStart, double step, boolean smoothed) {
         var fit = new Fit();
         for (int i = trace.size() - 1; i >= 0 && trace.timeAt(i) >= windowStart; i--) {
             if (trace.isMarked(i, step)) {
                 fit.marked++;
             } else {
-                fit.add((trace.timeAt(i) - windowStart) / 1000.0, trace.valueAt(i));
+                fit.add((trace.timeAt(i) - windowStart) / 1000.0, smoothed ? trace.middleOfFive(i) : trace.valueAt(i));
             }
         }
         return fit;
     }
 
-    /** What the reading may still move: the greater of {@code |slope| · τ} and half the spread, in its unit. */
-    public double still(StabilityLimits limits) {
-        return Math.max(Math.abs(slopePerSecond) * limits.tauSeconds(), spread / 2);
+    /**
+     * Whether a window tells anything: 12 readings that count beside 3 outliers do, 11 beside 3 do not.
+     *
+     * @param counted readings of it that count
+     * @param marked readings of it that are outliers
+     */
+    public static boolean isUsable(int counted, int marked) {
+        return marked <= MOST_MARKED * (counted + marked);
     }
 
     /**
@@ -130,7 +139,7 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
             double spreadT = n * sumTT - sumT * sumT;
             double slope = spreadT == 0 ? 0 : (n * sumTV - sumT * sumV) / spreadT;
             double slack = 1 + 1e-9;
-            boolean settled = marked <= MOST_MARKED * (n + marked)
+            boolean settled = isUsable(n, marked)
                     && max - min <= limits.band() * slack
                     && Math.abs(slope) * limits.windowSeconds() <= limits.band() / 2 * slack
                     && Math.abs(slope) * limits.tauSeconds() <= limits.creep() * slack;

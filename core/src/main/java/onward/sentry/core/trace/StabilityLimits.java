@@ -8,8 +8,10 @@ package onward.sentry.core.trace;
  * @param creep largest {@code |slope| · τ}, {@code max(1 % · |expected|, resolution / 2)}: what the reading would still
  *     move, so that a slow cell is not taken while it creeps
  * @param tauSeconds time constant of the sensor, t90 / ln 10
+ * @param forLong the card wants readings to hold for longer than is usual: then medians of five are held against the band,
+ *     for the more readings a window holds, the further its extremes lie apart by noise alone
  */
-public record StabilityLimits(double windowSeconds, double band, double creep, double tauSeconds) {
+public record StabilityLimits(double windowSeconds, double band, double creep, double tauSeconds, boolean forLong) {
 
     public StabilityLimits {
         if (!(windowSeconds > 0 && band > 0 && creep > 0 && tauSeconds > 0)) {
@@ -27,11 +29,12 @@ public record StabilityLimits(double windowSeconds, double band, double creep, d
                 Math.max(15, t90Seconds / 2),
                 Math.max(2 * resolution, 0.02 * Math.abs(expected)),
                 Math.max(0.01 * Math.abs(expected), resolution / 2),
-                t90Seconds / Math.log(10));
+                t90Seconds / Math.log(10),
+                false);
     }
 
     /** The same band, to be kept for so long. */
     public StabilityLimits holding(double seconds) {
-        return new StabilityLimits(seconds, band, creep, tauSeconds);
+        return new StabilityLimits(seconds, band, creep, tauSeconds, seconds > windowSeconds);
     }
 }

@@ -15,6 +15,7 @@ import java.util.Arrays;
 public final class Trace {
 
     private static final int NEIGHBOURS = 7;
+    private static final int SMOOTHED = 5;
     private static final int EACH_SIDE = NEIGHBOURS / 2;
     private static final double DEVIATIONS = 3 * 1.4826;
 
@@ -22,6 +23,9 @@ public final class Trace {
     private double[] values = new double[256];
     /** How far each reading stands from the median of its neighbours; 0 where their scatter explains it. */
     private double[] apart = new double[256];
+
+    /** The median of the five readings that end with each one. */
+    private double[] smooth = new double[256];
 
     private final double[] window = new double[NEIGHBOURS];
     private int size;
@@ -32,6 +36,7 @@ public final class Trace {
         copy.times = Arrays.copyOf(times, times.length);
         copy.values = Arrays.copyOf(values, values.length);
         copy.apart = Arrays.copyOf(apart, apart.length);
+        copy.smooth = Arrays.copyOf(smooth, smooth.length);
         copy.size = size;
         return copy;
     }
@@ -48,10 +53,13 @@ public final class Trace {
             times = Arrays.copyOf(times, size * 2);
             values = Arrays.copyOf(values, size * 2);
             apart = Arrays.copyOf(apart, size * 2);
+            smooth = Arrays.copyOf(smooth, size * 2);
         }
         times[size] = atMillis;
         values[size++] = value;
-        for (int i = Math.max(0, size - 1 - EACH_SIDE); i < size; i++) {
+        smooth[size - 1] = size < SMOOTHED ? value : median(size - SMOOTHED, SMOOTHED, 0, false);
+        // Before there were seven, nothing could be told of the first ones.
+        for (int i = size <= NEIGHBOURS ? 0 : size - 1 - EACH_SIDE; i < size; i++) {
             apart[i] = apartAt(i);
         }
         return true;
@@ -63,14 +71,14 @@ public final class Trace {
             return 0;
         }
         int from = Math.min(Math.max(0, index - EACH_SIDE), size - NEIGHBOURS);
-        double median = median(from, 0, false);
+        double median = median(from, NEIGHBOURS, 0, false);
         double off = Math.abs(values[index] - median);
-        return off > DEVIATIONS * median(from, median, true) ? off : 0;
+        return off > DEVIATIONS * median(from, NEIGHBOURS, median, true) ? off : 0;
     }
 
-    /** The median of 7 readings, or of their distances from a value. */
-    private double median(int from, double value, boolean distances) {
-        for (int i = 0; i < NEIGHBOURS; i++) {
+    /** The median of some readings, or of their distances from a value; their number is odd and at most 7. */
+    private double median(int from, int count, double value, boolean distances) {
+        for (int i = 0; i < count; i++) {
             double next = distances ? Math.abs(values[from + i] - value) : values[from + i];
             int place = i;
             while (place > 0 && window[place - 1] > next) {
@@ -79,7 +87,7 @@ public final class Trace {
             }
             window[place] = next;
         }
-        return window[EACH_SIDE];
+        return window[count / 2];
     }
 
     /**
@@ -111,6 +119,25 @@ public final class Trace {
 
     public double last() {
         return values[size - 1];
+    }
+
+    /** The median of the five readings that end with one; the reading itself among the first four. */
+    public double middleOfFive(int index) {
+        return smooth[index];
+    }
+
+    /**
+     * The median of the latest three readings up to one of them, which no single reading that is far off can move: 0 0 41
+     * returns 0. The reading itself where there are fewer than three.
+     */
+    public double middleOfThree(int index) {
+        if (index < 2) {
+            return values[index];
+        }
+        double a = values[index - 2];
+        double b = values[index - 1];
+        double c = values[index];
+        return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
     }
 
     public long lastTime() {

@@ -26,7 +26,7 @@ class StabilityTest {
 
     @Test
     void limitsFollowResolutionExpectedValueAndSpeed() {
-        assertThat(CO).isEqualTo(new StabilityLimits(15, 2, 0.8, 25 / Math.log(10)));
+        assertThat(CO).isEqualTo(new StabilityLimits(15, 2, 0.8, 25 / Math.log(10), false));
         assertThat(StabilityLimits.of(0.1, 0, 90).windowSeconds()).isEqualTo(45);
         assertThat(StabilityLimits.of(0.1, 0, 90).band()).isEqualTo(0.2);
     }
