@@ -82,7 +82,7 @@ class RunFileTest {
         if (job == Job.BUMP) {
             assertThat(SCHEMA.validate(text, InputFormat.JSON)).isEmpty();
         }
-        var verdicts = RunVerdicts.of(JsonText.read(text, RunFile.class));
+        var verdicts = RunVerdicts.of(RunFileText.read(text));
         var signed = worked.run().state().signed().orElseThrow();
         assertThat(verdicts.differs()).isEmpty();
         assertThat(verdicts.notRepeated()).isEmpty();

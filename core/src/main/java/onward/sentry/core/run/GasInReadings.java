@@ -71,7 +71,7 @@ record GasInReadings(RunState state, RunTraces traces) {
         double way = Math.abs(state.expectedOnGas(target.slot()).orElseThrow() - sensor.cleanAirReading());
         double still = lowest + Math.max(STILL, STILL_STEPS * sensor.resolution() / way);
         for (int i = trace.size() - 1; i >= start; i--) {
-            if (way(state, target, at(trace, i)) <= still) {
+            if (way(state, target, trace.valueAt(i)) <= still) {
                 return trace.timeAt(i);
             }
         }
