@@ -19,6 +19,7 @@ import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
+import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Pressure;
@@ -175,25 +176,9 @@ public record BareReadings(
     private SensorOutcome onGas(
             BareStage stage, SensorSpec sensor, List<BareStage> before, List<SensorOutcome> outcomes) {
         var gas = gasStep(stage, sensor);
-        var target = gas.targets().stream()
-                .filter(one -> one.slot() == sensor.slot())
-                .map(one -> new Target(one.slot(), Purpose.valueOf(stage.stage().name()), one.setPoint()))
-                .findFirst()
-                .orElseThrow();
-        var tag = stage.cylinder().orElseThrow();
-        var broughtBy = rig.orElseGet(card::usualRig);
-        var fitness = CylinderCheck.of(
-                cylinder(tag),
-                GasDemands.of(
-                        card,
-                        Job.CALIBRATION,
-                        List.of(target),
-                        policy,
-                        on,
-                        kilopascals.orElseGet(() -> Pressure.at(policy.altitudeMetres())),
-                        broughtBy));
-        double expected =
-                fitness.label().stream().findFirst().map(LabelLine::expected).orElse(0.0);
+        var target = target(gas, stage, sensor);
+        var fitness = fitness(stage, target);
+        double expected = expected(fitness);
         if (!fitness.allowed()) {
             return failed(
                     stage,
@@ -213,7 +198,7 @@ public record BareReadings(
                                 .orElse(0L),
                 wasOnGas(stage, sensor, before),
                 false,
-                () -> false);
+                () -> gasHolds(stage, sensor, trace.lastTime()));
         var taking = new GasTaking(
                 new GasJudge(card, policy, ownTolerancePercent),
                 target,
@@ -240,6 +225,45 @@ public record BareReadings(
         return taking.at(end)
                 .orElseGet(() -> elapsed < gas.accept().leastSeconds() ? taking.tooShort(elapsed) : taking.asItStands())
                 .outcome();
+    }
+
+    private static Target target(Step.ApplyGas gas, BareStage stage, SensorSpec sensor) {
+        return gas.targets().stream()
+                .filter(one -> one.slot() == sensor.slot())
+                .map(one -> new Target(one.slot(), Purpose.valueOf(stage.stage().name()), one.setPoint()))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private Fitness fitness(BareStage stage, Target target) {
+        return CylinderCheck.of(
+                cylinder(stage.cylinder().orElseThrow()),
+                GasDemands.of(
+                        card,
+                        Job.CALIBRATION,
+                        List.of(target),
+                        policy,
+                        on,
+                        kilopascals.orElseGet(() -> Pressure.at(policy.altitudeMetres())),
+                        rig.orElseGet(card::usualRig)));
+    }
+
+    private static double expected(Fitness fitness) {
+        return fitness.label().stream().findFirst().map(LabelLine::expected).orElse(0.0);
+    }
+
+    /** Another sensor of the stage has moved, and has not fallen back by then. */
+    private boolean gasHolds(BareStage stage, SensorSpec sensor, long until) {
+        long gasOn = millis(stage.fromSeconds());
+        return stage.slots().stream()
+                .filter(slot -> slot != sensor.slot())
+                .map(this::sensor)
+                .anyMatch(other -> {
+                    double expected = expected(fitness(stage, target(gasStep(stage, other), stage, other)));
+                    var trace = traces.trace(other.slot()).between(0, until);
+                    return expected > 0
+                            && new Exposure(trace, gasOn, gasOn, false, false, () -> false).holdsGas(other, expected);
+                });
     }
 
     private Cylinder cylinder(String tag) {

@@ -10,7 +10,6 @@ import onward.sentry.core.card.Target;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
-import onward.sentry.core.judge.ZeroJudge;
 import onward.sentry.core.measure.Measured;
 import onward.sentry.core.result.LaboratoryLine;
 import onward.sentry.core.result.SensorOutcome;
@@ -90,11 +89,7 @@ record LaboratorySheet(RunState state, HousePolicy policy) {
                 : Optional.of(outcome(
                         line.slot(),
                         Stage.ZERO,
-                        ZeroJudge.judge(
-                                sensor,
-                                line.zero().getAsDouble(),
-                                true,
-                                state.card().name() + ", " + policy.name()),
+                        RunJudge.zeroOf(state, policy, sensor, line.zero().getAsDouble()),
                         line.zero().getAsDouble(),
                         sensor.cleanAirReading()));
     }

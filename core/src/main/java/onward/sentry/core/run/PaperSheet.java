@@ -12,7 +12,6 @@ import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.judge.ZeroJudge;
 import onward.sentry.core.measure.Measured;
 import onward.sentry.core.result.PaperLine;
 import onward.sentry.core.result.SensorOutcome;
@@ -69,7 +68,7 @@ record PaperSheet(RunState state, HousePolicy policy) {
         return new SensorOutcome(
                 line.slot(),
                 line.stage(),
-                ZeroJudge.judge(sensor, line.reading(), true, state.card().name() + ", " + policy.name()),
+                RunJudge.zeroOf(state, policy, sensor, line.reading()),
                 OptionalDouble.of(line.reading()),
                 sensor.cleanAirReading(),
                 OptionalDouble.empty(),

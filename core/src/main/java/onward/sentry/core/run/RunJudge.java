@@ -21,6 +21,7 @@ import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Limit;
+import onward.sentry.core.judge.Unsettled;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.judge.ZeroJudge;
 import onward.sentry.core.measure.AirTaking;
@@ -379,6 +380,15 @@ final class RunJudge {
                 .filter(line -> line.slot() != slot && line.expected() > 0)
                 .anyMatch(line -> exposure(state, traces, line.slot(), since, () -> false)
                         .holdsGas(card.sensor(line.slot()), line.expected()));
+    }
+
+    /** A zero that is given as one figure, from paper or from a certificate. */
+    static Judgement zeroOf(RunState state, HousePolicy policy, SensorSpec sensor, double reading) {
+        var judgedBy = state.card().name() + ", " + policy.name();
+        return state.rules() == JudgingRules.FIRST
+                ? ZeroJudge.judge(sensor, reading, true, judgedBy)
+                : ZeroJudge.judge(
+                        sensor, reading, Unsettled.NONE, AirTaking.lowestPoint(state.card(), sensor), judgedBy);
     }
 
     /** What judges readings on gas in this run. */

@@ -136,6 +136,38 @@ class BareReadingsTest {
     }
 
     @Test
+    void aSensorThatFallsWhileAnotherHoldsHasFailedByItself() {
+        var alone = new RunTraces();
+        var beside = new RunTraces();
+        IntStream.rangeClosed(0, 160).forEach(s -> {
+            double falling = s <= 10 ? 0 : s < 100 ? 80 : Math.max(20, 80 - 2 * (s - 100));
+            alone.add(new Reading(1000L * s, Map.of(3, falling)));
+            beside.add(new Reading(1000L * s, Map.of(3, falling, 4, s <= 10 ? 0 : 15.0)));
+        });
+        var check = new BareStage(Stage.VERIFY, List.of(3), 95, 150, MIX);
+        assertThat(one(alone, new BareStage(Stage.VERIFY, List.of(3), 10, 25, MIX))
+                        .how())
+                .as("before the card's 40 s")
+                .isEqualTo("too short");
+        var both = new BareStage(Stage.VERIFY, List.of(3, 4), 95, 150, MIX);
+        var straightOn = new BareStage(Stage.SPAN, List.of(3, 4), 10, 95, MIX);
+        assertThat(bare(alone, Fixtures.houseMix())
+                        .judge(List.of(new BareStage(Stage.SPAN, List.of(3), 10, 95, MIX), check))
+                        .get(1)
+                        .judgement()
+                        .verdict())
+                .as("gas ended")
+                .isEqualTo(Verdict.NOT_JUDGED);
+        assertThat(bare(beside, Fixtures.houseMix())
+                        .judge(List.of(straightOn, both))
+                        .get(2)
+                        .judgement()
+                        .verdict())
+                .as("the other one still reads 15 ppm")
+                .isEqualTo(Verdict.FAIL);
+    }
+
+    @Test
     void aZeroThatDriftsIsNotSettled() {
         var drifting = new RunTraces();
         IntStream.rangeClosed(0, 60).forEach(s -> drifting.add(new Reading(1000L * s, Map.of(3, s / 10.0))));

@@ -111,7 +111,9 @@ class LiveRunTest {
             run.observe(new Reading(second * 1000L, Map.of(1, 1.0)));
         }
         run.observe(new Reading(61_000, Map.of(1, 6.0)));
-        assertThat(run.state().gasOpenedAt()).as("one reading may be an outlier").isEmpty();
+        assertThat(run.state().gasOpenedAt())
+                .as("one reading may be an outlier")
+                .isEmpty();
         run.observe(new Reading(62_000, Map.of(1, 9.0)));
         assertThat(run.state().gasOpenedAt()).hasValue(60_000);
     }
