@@ -65,7 +65,8 @@ class RunBeginning {
                         chains(detector),
                         exposed(card, detector),
                         detector.tolerancePercent(),
-                        detector.ownInterval(), JudgingRules.NEWEST.version()));
+                        detector.ownInterval(),
+                        JudgingRules.NEWEST.version()));
     }
 
     private double exposed(ProcedureCard card, Fleet.Known detector) {

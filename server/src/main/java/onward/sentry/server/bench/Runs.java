@@ -296,6 +296,7 @@ public class Runs {
                 "link:" + sessionId + ":" + sequence,
                 live -> {
                     var events = new ArrayList<RunEvent>();
+                    readings.forEach(reading -> checkSlots(live.state().card(), reading));
                     readings.forEach(reading -> events.addAll(live.observe(reading)));
                     return events;
                 },
@@ -306,6 +307,18 @@ public class Runs {
                                     readings.get(readings.size() - 1).at()),
                             site.now());
                 });
+    }
+
+    private static void checkSlots(ProcedureCard card, Reading reading) {
+        reading.values()
+                .keySet()
+                .forEach(slot -> Refusal.unless(
+                        card.findSensor(slot).isPresent(),
+                        "link-slot",
+                        "readings",
+                        "The reading at " + reading.at() + " ms names slot " + slot + ", which " + card.name()
+                                + " lacks.",
+                        "Send the slots of the card only."));
     }
 
     /** @param stored what is written before the events that the work brings about */

@@ -145,7 +145,8 @@ class DemoHistory {
                     chains(job.on()),
                     0,
                     known.tolerancePercent(),
-                    known.ownInterval(), JudgingRules.NEWEST.version());
+                    known.ownInterval(),
+                    JudgingRules.NEWEST.version());
             var inDate = new TreeMap<String, Cylinder>();
             shelf.forEach((tag, cylinder) -> inDate.put(tag, inDateOn(cylinder, job.on())));
             return new SimTechnician(policy, inDate)

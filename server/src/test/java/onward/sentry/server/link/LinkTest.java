@@ -49,6 +49,15 @@ class LinkTest {
         var disorder = gateway.send(Map.of("sequence", gateway.nextSequence(), "readings", backwards));
         assertThat(disorder.text("code")).isEqualTo("link-order");
         assertThat(disorder.text("field")).isEqualTo("readings");
+        var strange = List.of(new Reading(9_000, Map.of(1, 0.0)), new Reading(9_500, Map.of(1, 0.0, 9, 3.0)));
+        var lacking = gateway.send(Map.of("sequence", gateway.nextSequence(), "readings", strange));
+        assertThat(lacking.text("code")).isEqualTo("link-slot");
+        assertThat(lacking.text("detail")).contains("slot 9");
+        var sound = List.of(new Reading(9_000, Map.of(1, 0.0)));
+        assertThat(gateway.send(Map.of("sequence", gateway.nextSequence(), "readings", sound))
+                        .status())
+                .as("nothing of a refused batch is kept")
+                .isEqualTo(200);
     }
 
     @Test
