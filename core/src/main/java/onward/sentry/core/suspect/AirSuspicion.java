@@ -75,8 +75,10 @@ public final class AirSuspicion {
             suspects.add(suspect(Cause.BAD_ZERO, 0.9, told(below)));
         }
         if (below.size() < failed.size()) {
-            suspects.add(suspect(Cause.RESIDUAL_GAS, 0.8, told(failed)));
-            suspects.add(suspect(Cause.SLOW_SENSOR, 0.4, told(failed)));
+            // Gas that is left would be left at the other sensors too.
+            boolean alone = failed.size() == 1 && sensors.size() > 1;
+            suspects.add(suspect(Cause.RESIDUAL_GAS, alone ? 0.4 : 0.8, told(failed)));
+            suspects.add(suspect(Cause.SLOW_SENSOR, alone ? 0.8 : 0.4, told(failed)));
         }
         return Suspicion.of(suspects, tried);
     }

@@ -96,7 +96,11 @@ class AirSuspicionTest {
 
     @Test
     void whatStaysUpIsGasInTheHoseOrASlowSensorAndOxygenIsNeverBelowZero() {
-        assertThat(causes(clearDown(failed(3, 9), well(4)))).containsExactly(Cause.RESIDUAL_GAS, Cause.SLOW_SENSOR);
+        assertThat(causes(clearDown(failed(3, 9), well(4))))
+                .as("gas that is left would be left at the other one too")
+                .containsExactly(Cause.SLOW_SENSOR, Cause.RESIDUAL_GAS);
+        assertThat(causes(clearDown(failed(3, 9), failed(4, 2), well(1))))
+                .containsExactly(Cause.RESIDUAL_GAS, Cause.SLOW_SENSOR);
         assertThat(causes(clearDown(failed(2, 18.2)))).containsExactly(Cause.RESIDUAL_GAS, Cause.SLOW_SENSOR);
         assertThat(causes(clearDown(failed(3, -4), failed(4, 3))))
                 .containsExactly(Cause.BAD_ZERO, Cause.RESIDUAL_GAS, Cause.SLOW_SENSOR);
