@@ -68,7 +68,8 @@ class RoundWalkTest {
             var page = brand.page();
             world.crew("Dawn shift", "DS-", 2, 1);
             brand.open("/round");
-            page.getByText("Dawn shift", new Page.GetByTextOptions().setExact(true)).click();
+            page.getByText("Dawn shift", new Page.GetByTextOptions().setExact(true))
+                    .click();
             page.getByRole(
                             AriaRole.BUTTON,
                             new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Begin with")))

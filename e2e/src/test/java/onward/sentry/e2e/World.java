@@ -181,7 +181,8 @@ final class World implements AutoCloseable {
             for (var lane : lead.read("/api/v1/bench")) {
                 if (lane.get("gasOn").asBoolean()) {
                     var step = ",\"step\":" + lane.get("step").asInt();
-                    for (var command : List.of("TAKE_OVER\"", "GAS_OFF\"" + step, "STOP\",\"reason\":\"left by a walk\"")) {
+                    for (var command :
+                            List.of("TAKE_OVER\"", "GAS_OFF\"" + step, "STOP\",\"reason\":\"left by a walk\"")) {
                         var once = UUID.randomUUID().toString();
                         lead.post(
                                 "/api/v1/runs/" + lane.get("id").asString() + "/commands",

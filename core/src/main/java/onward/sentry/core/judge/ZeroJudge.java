@@ -30,14 +30,17 @@ public final class ZeroJudge {
     }
 
     /**
-     * The same for a sensor that is spanned or checked at low values: never above 5 % of the lowest of them.
+     * The same for a sensor that is spanned or checked at low values: never above 5 % of the lowest of them. Half a step of
+     * the display always stands: with less a display that flickers by its last step would fail.
      *
-     * <p>Tolerance 2 ppm, lowest point 18 ppm returns 0.9.
+     * <p>Tolerance 2 ppm, lowest point 18 ppm returns 0.9; a step of 0.5 vol% and a lowest point of 1.25 vol% return 0.25.
      *
      * @param lowestPoint the lowest gas that it is set or checked with, in its unit; 0 where there is none
      */
     public static double tolerance(SensorSpec sensor, double lowestPoint) {
-        return lowestPoint > 0 ? Math.min(tolerance(sensor), SHARE_OF_LOWEST * lowestPoint) : tolerance(sensor);
+        return lowestPoint > 0
+                ? Math.min(tolerance(sensor), Math.max(sensor.resolution() / 2, SHARE_OF_LOWEST * lowestPoint))
+                : tolerance(sensor);
     }
 
     public static boolean withinTolerance(SensorSpec sensor, double mean) {
