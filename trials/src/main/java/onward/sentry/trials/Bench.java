@@ -65,31 +65,20 @@ final class Bench {
                 .map(sensor -> new Component(sensor.gasId(), certified(card, sensor), 0.02))
                 .toList();
         boolean inert = parts.stream().anyMatch(part -> part.gasId().equals("oxygen"));
-        return new Cylinder(
-                "TR-1",
-                "L-9",
-                new Mixture(parts, inert ? "nitrogen" : "air"),
-                DAY.minusMonths(3),
-                DAY.plusMonths(9),
-                103,
-                69,
-                60,
-                CylinderState.IN_USE);
+        return filled("TR-1", new Mixture(parts, inert ? "nitrogen" : "air"));
     }
 
     /** Zero air. */
     static Cylinder cleanAir() {
-        return new Cylinder(
+        return filled(
                 "TR-2",
-                "L-8",
                 new Mixture(
-                        List.of(new Component("oxygen", Concentration.of(20.9, Unit.VOL_PERCENT), 0.01)), "nitrogen"),
-                DAY.minusMonths(3),
-                DAY.plusMonths(9),
-                103,
-                69,
-                60,
-                CylinderState.IN_USE);
+                        List.of(new Component("oxygen", Concentration.of(20.9, Unit.VOL_PERCENT), 0.01)), "nitrogen"));
+    }
+
+    private static Cylinder filled(String certificate, Mixture mixture) {
+        return new Cylinder(
+                certificate, "L-9", mixture, DAY.minusMonths(3), DAY.plusMonths(9), 103, 69, 60, CylinderState.IN_USE);
     }
 
     private static Concentration certified(ProcedureCard card, SensorSpec sensor) {

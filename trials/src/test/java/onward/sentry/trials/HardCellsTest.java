@@ -23,7 +23,6 @@ class HardCellsTest {
                 .filter(ailment -> ailment != Ailment.NONE)
                 .flatMap(ailment -> Arrays.stream(Trial.Way.values())
                         .filter(ailment::isMetBy)
-                        .filter(way -> way != Trial.Way.TYPED)
                         .map(way -> DynamicTest.dynamicTest(
                                 ailment + " by " + way,
                                 () -> assertThat(Tally.of(way, ailment, SEED, BAD)

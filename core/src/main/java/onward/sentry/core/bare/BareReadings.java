@@ -35,6 +35,7 @@ import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.GasDemands;
+import onward.sentry.core.run.Outcomes;
 import onward.sentry.core.run.RunTraces;
 import onward.sentry.core.trace.Trace;
 import onward.sentry.core.working.Refusal;
@@ -67,6 +68,8 @@ public record BareReadings(
     private static final long STALE_MILLIS = 10_000;
 
     private static final int STALE_INTERVALS = 3;
+    /** A stage that begins this soon after another on the same cylinder goes straight on with its gas. */
+    private static final long STRAIGHT_ON_MILLIS = 10_000;
 
     /** One outcome per stage and slot, by the time at which the stages began. */
     public List<SensorOutcome> judge(List<BareStage> stages) {
@@ -104,15 +107,10 @@ public record BareReadings(
     }
 
     private Verdict verdict(int slot, Job job, List<SensorOutcome> outcomes) {
-        var standing = new LinkedHashMap<Stage, SensorOutcome>();
-        outcomes.stream()
-                .filter(outcome -> outcome.slot() == slot && outcome.stage() != Stage.AS_FOUND)
-                .forEach(outcome -> standing.put(outcome.stage(), outcome));
-        boolean leftAsIs = standing.containsKey(Stage.CHECK_FIRST)
-                && !standing.get(Stage.CHECK_FIRST).failed();
-        if (!leftAsIs && standing.containsKey(Stage.SPAN)) {
-            standing.remove(Stage.CHECK_FIRST);
-        }
+        var all = new Outcomes();
+        outcomes.forEach(outcome -> all.add(0, outcome));
+        var standing = all.standing(slot);
+        boolean leftAsIs = all.passedCheckFirst(slot);
         var wanted = card.steps(job).stream()
                 .filter(Step.ApplyGas.class::isInstance)
                 .flatMap(step -> ((Step.ApplyGas) step).targets().stream())
@@ -121,10 +119,11 @@ public record BareReadings(
                 .filter(purpose -> !leftAsIs || !purpose.sets() && purpose != Purpose.VERIFY)
                 .map(Stage::of)
                 .collect(Collectors.toCollection(TreeSet::new));
-        boolean complete = !wanted.isEmpty() && standing.keySet().containsAll(wanted);
-        return standing.values().stream()
+        boolean isMet = !wanted.isEmpty();
+        standing.forEach(outcome -> wanted.remove(outcome.stage()));
+        return standing.stream()
                 .map(outcome -> outcome.judgement().verdict())
-                .reduce(complete ? Verdict.PASS : Verdict.NOT_JUDGED, Verdict::worse);
+                .reduce(isMet && wanted.isEmpty() ? Verdict.PASS : Verdict.NOT_JUDGED, Verdict::worse);
     }
 
     private static Job job(List<BareStage> stages) {
@@ -205,7 +204,7 @@ public record BareReadings(
                 expected,
                 fitness.label().stream().findFirst(),
                 chains.getOrDefault(sensor.slot(), SpanChain.NEW),
-                zeroFound(sensor, outcomes),
+                AirTaking.zeroFound(outcomes, sensor),
                 kilopascals.isPresent(),
                 gas.accept(),
                 gas.noResponseSeconds(),
@@ -307,16 +306,8 @@ public record BareReadings(
                 .filter(one -> one.slots().contains(sensor.slot()))
                 .reduce((earlier, later) -> later)
                 .filter(one -> one.cylinder().equals(stage.cylinder()))
-                .filter(one -> millis(stage.fromSeconds()) - millis(one.toSeconds()) <= STALE_MILLIS)
+                .filter(one -> millis(stage.fromSeconds()) - millis(one.toSeconds()) <= STRAIGHT_ON_MILLIS)
                 .isPresent();
-    }
-
-    private static double zeroFound(SensorSpec sensor, List<SensorOutcome> outcomes) {
-        return outcomes.stream()
-                .filter(outcome -> outcome.slot() == sensor.slot() && outcome.stage() == Stage.ZERO)
-                .flatMapToDouble(outcome -> outcome.reading().stream())
-                .reduce((earlier, later) -> later)
-                .orElse(sensor.cleanAirReading());
     }
 
     private boolean isStale(Trace trace, long due) {

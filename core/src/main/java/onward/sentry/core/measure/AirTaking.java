@@ -2,6 +2,7 @@ package onward.sentry.core.measure;
 
 import static onward.sentry.core.working.Figures.upTo;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.card.AcceptRule;
@@ -74,7 +75,10 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
                 : Stability.unsettled(trace, since, limits, step, typed);
         var unsettled = Unsettled.of(settled, window, limits);
         var how = settled ? "settled" : accept instanceof AcceptRule.Countdown ? "countdown" : "deadline";
-        return outcome(sensor, mean, how, unsettled);
+        var taken = outcome(sensor, mean, how, unsettled);
+        return !typed && window.readings() + window.marked() < Exposure.LEAST_READINGS
+                ? as(taken, "too few readings", "fewer than " + Exposure.LEAST_READINGS + " readings when it was due")
+                : taken;
     }
 
     /** The same, over before the card's least time. */
@@ -112,12 +116,20 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
     }
 
     private StabilityLimits limits(SensorSpec sensor) {
-        var usual = usualLimits(sensor);
-        return accept.stableSeconds() > 0 ? usual.holding(accept.stableSeconds()) : usual;
+        return usualLimits(sensor).holding(accept.stableSeconds());
     }
 
     private static StabilityLimits usualLimits(SensorSpec sensor) {
         return StabilityLimits.of(sensor.resolution(), sensor.cleanAirReading(), sensor.t90Seconds());
+    }
+
+    /** What a sensor read in its latest zero, in its unit; clean air where none was read. */
+    public static double zeroFound(List<SensorOutcome> outcomes, SensorSpec sensor) {
+        return outcomes.stream()
+                .filter(outcome -> outcome.slot() == sensor.slot() && outcome.stage() == Stage.ZERO)
+                .flatMapToDouble(outcome -> outcome.reading().stream())
+                .reduce((earlier, later) -> later)
+                .orElse(sensor.cleanAirReading());
     }
 
     /** The lowest gas that a card sets or checks a sensor with, in its unit; 0 where it meets none. */

@@ -30,6 +30,10 @@ public record Exposure(
     private static final int FALL_STEPS = 3;
 
     private static final double HALF_WAY = 0.5;
+    /** One or two readings that came over a link measure nothing. */
+    static final int LEAST_READINGS = 3;
+    /** A reading may be typed this long before the moment that it counts for. */
+    private static final long TYPED_EARLY_MILLIS = 10_000;
     /** A bump is seen in so many readings in a row … */
     private static final int LEAST_BUMP_READINGS = 3;
     /** … this many steps of the display above what the sensor read before gas. */
@@ -44,15 +48,25 @@ public record Exposure(
     }
 
     /** What it read just before gas, in its unit; clean air where nothing was read, or gas was at it before. */
-    public double baseline(SensorSpec sensor) {
+    double baseline(SensorSpec sensor, double step) {
         return straightOn
                 ? sensor.cleanAirReading()
-                : Plateau.of(trace, gasOn - BASELINE_MILLIS, gasOn)
+                : Plateau.of(trace, gasOn - BASELINE_MILLIS, gasOn, step)
                         .map(Plateau::mean)
                         .orElse(sensor.cleanAirReading());
     }
 
-    /** Run time of the reading at or after which gas is at the sensor. */
+    /**
+     * Whether the last reading tells what a sensor read so many seconds after {@code since}. One that was typed long before
+     * does not; a gateway's is as old as the link allows.
+     */
+    public static boolean isReadAt(Trace trace, long since, double seconds, boolean typed) {
+        return !trace.isEmpty()
+                && trace.lastTime() >= since
+                && (!typed || trace.lastTime() >= since + Math.round(seconds * 1000) - TYPED_EARLY_MILLIS);
+    }
+
+    /** Index of the first reading with gas at the sensor. */
     int first() {
         return trace.indexFrom(since);
     }
@@ -118,7 +132,7 @@ public record Exposure(
         double last = Plateau.of(trace, trace.timeAt(Math.max(first(), trace.size() - 3)), trace.lastTime(), step)
                 .map(Plateau::mean)
                 .orElse(trace.last());
-        return (last - baseline(sensor)) / (expected - sensor.cleanAirReading());
+        return (last - baseline(sensor, step)) / (expected - sensor.cleanAirReading());
     }
 
     /** The latest three readings in a row are no outliers and all reach this. */
@@ -157,7 +171,8 @@ public record Exposure(
         if (trace.size() - first() < LEAST_BUMP_READINGS) {
             return OptionalDouble.empty();
         }
-        boolean above = new Limit(LEAST_BUMP_STEPS * sensor.resolution()).isReachedBy(held - sign * baseline(sensor));
+        boolean above =
+                new Limit(LEAST_BUMP_STEPS * sensor.resolution()).isReachedBy(held - sign * baseline(sensor, step));
         return OptionalDouble.of(above ? sign * held : sensor.cleanAirReading());
     }
 

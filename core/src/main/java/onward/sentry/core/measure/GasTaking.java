@@ -53,10 +53,6 @@ public record GasTaking(
     public static final double LEAST_RESPONSE = 0.05;
 
     private static final long PLATEAU_MILLIS = 10_000;
-    /** One or two readings that came over a link measure nothing. */
-    private static final int LEAST_READINGS = 3;
-    /** A reading may be typed this long before the moment that it counts for. */
-    private static final long TYPED_EARLY_MILLIS = 10_000;
     /** A bump is seen no sooner than this after gas came on, seconds. */
     private static final double LEAST_BUMP_SECONDS = 5;
 
@@ -93,27 +89,21 @@ public record GasTaking(
         boolean settled = elapsed >= accept.leastSeconds() && window().settled();
         return switch (accept.decide(elapsed, settled)) {
             case WAIT -> Optional.empty();
-            case ACCEPT ->
-                settled && isHeldBack(elapsed)
-                        ? Optional.empty()
-                        : Optional.of(asItStands(
-                                settled
-                                        ? "settled"
-                                        : accept instanceof AcceptRule.Countdown ? "countdown" : "deadline"));
+            case ACCEPT -> settled && isHeldBack(elapsed) ? Optional.empty() : Optional.of(asItStands(settled));
             case NOT_SETTLED -> Optional.of(ended().orElseGet(this::notSettled));
         };
     }
 
     /** The reading as it stands when a person took it, before the card's time was over. */
     public Taken asItStands() {
-        return hasMoved() ? asItStands("deadline") : ended().orElseGet(this::notMoved);
+        return hasMoved() ? asItStands(false) : ended().orElseGet(this::notMoved);
     }
 
-    private Taken asItStands(String how) {
-        boolean settled = how.equals("settled");
+    private Taken asItStands(boolean settled) {
         if (strict()) {
-            if (!exposure.typed() && unsettled(settled).readings() < LEAST_READINGS) {
-                return notTaken("too few readings", "Fewer than " + LEAST_READINGS + " readings when it was due");
+            if (!exposure.typed() && unsettled(settled).readings() < Exposure.LEAST_READINGS) {
+                return notTaken(
+                        "too few readings", "Fewer than " + Exposure.LEAST_READINGS + " readings when it was due");
             }
             var ended = ended();
             if (ended.isPresent()) {
@@ -128,6 +118,7 @@ public record GasTaking(
         }
         boolean three = strict() && settled && exposure.typed();
         var plateau = three ? Plateau.ofTyped(exposure.trace()).orElseThrow() : plateau();
+        var how = settled ? "settled" : accept instanceof AcceptRule.Countdown ? "countdown" : "deadline";
         return taken(plateau, strict() ? unsettled(settled) : Unsettled.NONE, how);
     }
 
@@ -167,15 +158,8 @@ public record GasTaking(
         return !trace.isEmpty() && trace.lastTime() >= exposure.since();
     }
 
-    /**
-     * Whether the last reading tells what the sensor read at a moment of its exposure. One that was typed long before does
-     * not; a gateway's is as old as the link allows.
-     */
     private boolean isReadAt(double seconds) {
-        return isRead()
-                && (!exposure.typed()
-                        || exposure.trace().lastTime()
-                                >= exposure.since() + Math.round(seconds * 1000) - TYPED_EARLY_MILLIS);
+        return Exposure.isReadAt(exposure.trace(), exposure.since(), seconds, exposure.typed());
     }
 
     private boolean hasMoved() {
@@ -199,7 +183,7 @@ public record GasTaking(
         double air = sensor().cleanAirReading();
         double sign = Math.signum(expected - air);
         double level = air + judge.card().bumpLevelPercent() / 100 * (expected - air);
-        double above = exposure.baseline(sensor()) + sign * Exposure.LEAST_BUMP_STEPS * sensor().resolution();
+        double above = exposure.baseline(sensor(), step()) + sign * Exposure.LEAST_BUMP_STEPS * sensor().resolution();
         return exposure.holds(sensor(), step(), sign * Math.max(sign * level, sign * above), sign);
     }
 
@@ -259,7 +243,7 @@ public record GasTaking(
     }
 
     private StabilityLimits limits() {
-        return accept.stableSeconds() > 0 ? usualLimits().holding(accept.stableSeconds()) : usualLimits();
+        return usualLimits().holding(accept.stableSeconds());
     }
 
     private StabilityLimits usualLimits() {
@@ -300,7 +284,7 @@ public record GasTaking(
                                 : ResponseTime.t90(
                                         exposure.trace(),
                                         exposure.gasOn(),
-                                        exposure.baseline(sensor()),
+                                        exposure.baseline(sensor(), step()),
                                         plateau.mean()),
                         how,
                         judged.sensitivity()));

@@ -28,7 +28,7 @@ import onward.sentry.core.run.NextAction.Kind;
 record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, Optional<Unread> unread) {
 
     private static final String ENDED_EARLY =
-            "Gas ended before every reading was taken. Nothing was judged; it is repeated, and this was no try.";
+            "Gas ended before every reading was taken. What is missing is read again, and this was no try.";
 
     private static final String SKIP_OR_TYPE = "Skip it with a reason, or switch this run to typed readings.";
 

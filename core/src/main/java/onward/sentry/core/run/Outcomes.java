@@ -9,7 +9,7 @@ import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 
 /** What the sensors of a run came out as, in the order in which it was judged. */
-final class Outcomes {
+public final class Outcomes {
 
     private record Placed(int step, SensorOutcome outcome) {}
 
@@ -17,7 +17,8 @@ final class Outcomes {
     /** Whether the last check before an adjustment passed, by slot. Asked for with every reading. */
     private final Map<Integer, Boolean> checkFirst = new HashMap<>();
 
-    void add(int step, SensorOutcome outcome) {
+    /** @param step position of the step that it was judged in */
+    public void add(int step, SensorOutcome outcome) {
         placed.add(new Placed(step, outcome));
         if (outcome.stage() == Stage.CHECK_FIRST) {
             checkFirst.put(outcome.slot(), !outcome.failed());
@@ -36,7 +37,7 @@ final class Outcomes {
      * What counts of a sensor: of each application of gas the last try, of zero, blank and clear-down the latest, and
      * nothing that was only found before an adjustment.
      */
-    List<SensorOutcome> standing(int slot) {
+    public List<SensorOutcome> standing(int slot) {
         var last = new LinkedHashMap<String, SensorOutcome>();
         for (var one : placed) {
             var outcome = one.outcome();
@@ -75,7 +76,7 @@ final class Outcomes {
     }
 
     /** Its check came before any adjustment and passed: it is left as it is. */
-    boolean passedCheckFirst(int slot) {
+    public boolean passedCheckFirst(int slot) {
         return checkFirst.getOrDefault(slot, false);
     }
 

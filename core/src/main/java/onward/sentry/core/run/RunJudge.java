@@ -44,8 +44,6 @@ import onward.sentry.core.working.Working;
 final class RunJudge {
 
     private static final long PLATEAU_MILLIS = 10_000;
-    /** A reading may be typed this long before the moment that it counts for. */
-    private static final long TYPED_EARLY_MILLIS = 10_000;
 
     private final ProcedureCard card;
     private final HousePolicy policy;
@@ -184,9 +182,8 @@ final class RunJudge {
         double target = state.gasIsOn()
                 ? state.expectedOnGas(sensor.slot()).orElse(sensor.cleanAirReading())
                 : sensor.cleanAirReading();
-        var usual = StabilityLimits.of(sensor.resolution(), target, sensor.t90Seconds());
-        double asked = stableSeconds(state);
-        return asked > 0 ? usual.holding(asked) : usual;
+        return StabilityLimits.of(sensor.resolution(), target, sensor.t90Seconds())
+                .holding(stableSeconds(state));
     }
 
     /** How long readings must hold in the current step, where its card asks for more than is usual; else 0. */
@@ -274,14 +271,8 @@ final class RunJudge {
         return new AirTaking(card, accept, stage, judgedBy()).declared(sensor, reading);
     }
 
-    /**
-     * Whether the last reading tells what the sensor read at a moment of its exposure. One that was typed long before does
-     * not; a gateway's is as old as the link allows.
-     */
     static boolean isReadAt(RunState state, Trace trace, long since, double seconds) {
-        return !trace.isEmpty()
-                && trace.lastTime() >= since
-                && (!state.typed() || trace.lastTime() >= since + Math.round(seconds * 1000) - TYPED_EARLY_MILLIS);
+        return Exposure.isReadAt(trace, since, seconds, state.typed());
     }
 
     private static boolean waitsForStability(AcceptRule rule) {

@@ -27,6 +27,7 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.measure.AirTaking;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
@@ -405,11 +406,7 @@ public final class RunState {
 
     /** What a sensor read in its latest zero, in its unit; clean air where none was read. */
     double zeroFound(SensorSpec sensor) {
-        return outcomes.all().stream()
-                .filter(outcome -> outcome.slot() == sensor.slot() && outcome.stage() == Stage.ZERO)
-                .flatMapToDouble(outcome -> outcome.reading().stream())
-                .reduce((earlier, later) -> later)
-                .orElse(sensor.cleanAirReading());
+        return AirTaking.zeroFound(outcomes.all(), sensor);
     }
 
     /** The sensors that this run is about. */

@@ -33,8 +33,11 @@ public record StabilityLimits(double windowSeconds, double band, double creep, d
                 false);
     }
 
-    /** The same band, to be kept for so long. */
+    /** The same band, to be kept for so many seconds; 0 leaves the usual window. */
     public StabilityLimits holding(double seconds) {
+        if (seconds == 0) {
+            return this;
+        }
         return new StabilityLimits(seconds, band, creep, tauSeconds, seconds > windowSeconds);
     }
 }

@@ -168,6 +168,15 @@ class BareReadingsTest {
     }
 
     @Test
+    void oneReadingIsNoZero() {
+        var once = new RunTraces();
+        once.add(new Reading(59_000, Map.of(3, 0.0)));
+        var zero = one(once, new BareStage(Stage.ZERO, List.of(3), 0, 60, Optional.empty()));
+        assertThat(zero.how()).isEqualTo("too few readings");
+        assertThat(zero.judgement().verdict()).isEqualTo(Verdict.FAIL);
+    }
+
+    @Test
     void aZeroThatDriftsIsNotSettled() {
         var drifting = new RunTraces();
         IntStream.rangeClosed(0, 60).forEach(s -> drifting.add(new Reading(1000L * s, Map.of(3, s / 10.0))));

@@ -58,6 +58,14 @@ class GasTakingTest {
                 .outcome();
     }
 
+    private static Verdict byTheFirstRules(Purpose purpose, AcceptRule accept, DoubleUnaryOperator after) {
+        return taken(JudgingRules.FIRST, purpose, accept, 0, after)
+                .orElseThrow()
+                .outcome()
+                .judgement()
+                .verdict();
+    }
+
     private static double rising(double seconds) {
         return 80 * (1 - Math.exp(-seconds / 8));
     }
@@ -87,11 +95,7 @@ class GasTakingTest {
         var unstable = outcome(Purpose.CHECK, COUNTDOWN, s -> swinging(s, 9));
         assertThat(unstable.judgement().verdict()).isEqualTo(Verdict.FAIL);
         assertThat(unstable.judgement().working().result()).contains("unstable");
-        assertThat(taken(JudgingRules.FIRST, Purpose.CHECK, COUNTDOWN, 0, s -> swinging(s, 9))
-                        .orElseThrow()
-                        .outcome()
-                        .judgement()
-                        .verdict())
+        assertThat(byTheFirstRules(Purpose.CHECK, COUNTDOWN, s -> swinging(s, 9)))
                 .as("by the first rules")
                 .isEqualTo(Verdict.PASS);
     }
@@ -112,11 +116,7 @@ class GasTakingTest {
                         .judgement()
                         .verdict())
                 .isEqualTo(Verdict.FAIL);
-        assertThat(taken(JudgingRules.FIRST, Purpose.BUMP, STILL, 0, s -> s == 20 ? 70 : rising(s) / 10)
-                        .orElseThrow()
-                        .outcome()
-                        .judgement()
-                        .verdict())
+        assertThat(byTheFirstRules(Purpose.BUMP, STILL, s -> s == 20 ? 70 : rising(s) / 10))
                 .as("by the first rules")
                 .isEqualTo(Verdict.PASS);
     }

@@ -40,7 +40,7 @@ class LiveBumpController {
     record LiveBump(String runId, String serial, List<LiveAnswer> answers) {}
 
     /**
-     * @param shown the reading that went furthest towards the gas, with its unit; empty before the first
+     * @param shown what three readings in a row have held, the furthest before the third, with its unit; empty before the first
      * @param percent of the way from clean air
      * @param responds it has come as far as the card asks for
      */

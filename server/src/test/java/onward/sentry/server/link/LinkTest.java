@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.server.fleet.Fleet;
@@ -98,14 +99,21 @@ class LinkTest {
         }
     }
 
+    /** The least of eight: what the server's own clocks ask meanwhile is counted too, and can only add. */
     private long questions(Statistics statistics, int detectors) {
         var gateway = Api.withToken(
                 server,
                 tokenFor(Stream.generate(island::quoin4).limit(detectors).toArray(String[]::new)));
         gateway.get("/api/v1/link/detectors");
-        long before = statistics.getPrepareStatementCount();
-        assertThat(gateway.get("/api/v1/link/detectors").body().size()).isEqualTo(detectors);
-        return statistics.getPrepareStatementCount() - before;
+        return LongStream.generate(() -> {
+                    long before = statistics.getPrepareStatementCount();
+                    assertThat(gateway.get("/api/v1/link/detectors").body().size())
+                            .isEqualTo(detectors);
+                    return statistics.getPrepareStatementCount() - before;
+                })
+                .limit(8)
+                .min()
+                .orElseThrow();
     }
 
     @Test
