@@ -31,10 +31,13 @@ bench_batch() {
   java -XX:TieredStopAtLevel=1 -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.BatchTime
 }
 
-# How often the next thing to try is the right one, on simulated troubles: the table of docs/suspicion.md.
-bench_suspicion() {
-  SENTRY_SUSPICION_SEEDS=12 mvn -q -B -ntp -Dspotless.check.skip=true -pl core,standins,formats \
-    -Dsurefire.failIfNoSpecifiedTests=false -Dtest=SuspicionTest test 2>/dev/null | grep '^|'
+# How often the cause is found: on cells that no model was tuned to, and on the troubles of our own simulator.
+bench_causes() {
+  say "Causes"
+  java -Dslf4j.internal.verbosity=ERROR -cp "trials/target/classes:trials/target/lib/*" \
+    onward.sentry.trials.Confusion 32000000 30
+  SENTRY_DIAGNOSIS_SEEDS=12 mvn -q -B -ntp -Dspotless.check.skip=true -pl core,standins,formats \
+    -Dsurefire.failIfNoSpecifiedTests=false -Dtest=DiagnosisTest test 2>/dev/null | grep '^|'
 }
 
 # What the judge makes of cells that no rule was tuned to, on seeds that no test uses: the table of docs/measuring.md.
@@ -215,7 +218,7 @@ run_bench() {
   bench_plan
   bench_shelf
   with_scratch_database bench_with_database
-  bench_suspicion
+  bench_causes
   bench_trials
   bench_judging
 }

@@ -2357,6 +2357,11 @@ export interface components {
             /** Format: double */
             most?: number;
         };
+        DiagnosisView: {
+            next: components["schemas"]["NextView"] | null;
+            apart: boolean;
+            suspects: components["schemas"]["SuspectView"][];
+        };
         DueDate: {
             /** Format: date */
             date: string;
@@ -2434,6 +2439,12 @@ export interface components {
             readable: components["schemas"]["Readable"] | null;
             remedies: string[];
             cautions: string[];
+        };
+        NextView: {
+            /** @enum {string} */
+            code: "CHECK_FLOW" | "CHECK_RIG" | "LESS_FLOW" | "COMPARE_LABEL" | "CHARCOAL_OFF" | "CHECK_MODE" | "CHECK_SET_POINT" | "VENTILATE" | "ZERO_AGAIN" | "REST_AND_FILTER" | "ANOTHER_CYLINDER" | "SERVICE_SENSOR";
+            words: string;
+            atTheBench: boolean;
         };
         PictureView: {
             path: string;
@@ -2514,7 +2525,7 @@ export interface components {
             competenceMissing: string;
             mayBeCountersigned: boolean;
             countersignedBy: string | null;
-            suspicion: components["schemas"]["SuspicionView"] | null;
+            diagnosis: components["schemas"]["DiagnosisView"] | null;
             ahead: components["schemas"]["NextAction"][];
         };
         SampleLine: {
@@ -2593,15 +2604,16 @@ export interface components {
             marks: components["schemas"]["Mark"][];
         };
         SuspectView: {
+            /** @enum {string} */
+            cause: "NOTHING" | "NO_GAS" | "BLOCKED_INLET" | "WRONG_MIX" | "LITTLE_OXYGEN" | "DECAYED_GAS" | "ABSORBING_TUBING" | "UNDER_FED" | "AIR_LEAK" | "PRESSURISED" | "CHARCOAL_LEFT" | "MASKING" | "WRONG_BASIS" | "INTERFERING_GAS" | "DEAD_SENSOR" | "FADED_SENSOR" | "POISONED_BEAD" | "SLOW_SENSOR" | "RESTLESS_SENSOR" | "RESTLESS_GAS" | "ROOM_GAS" | "BAD_ZERO" | "RESIDUAL_GAS" | "OFF_ZERO";
             words: string;
+            /** Format: int32 */
+            slot: number | null;
+            /** Format: int32 */
+            percent: number;
+            alike: boolean;
             tries: string;
             working: components["schemas"]["Working"];
-        };
-        SuspicionView: {
-            next: string | null;
-            atTheBench: boolean;
-            apart: boolean;
-            suspects: components["schemas"]["SuspectView"][];
         };
         Tubing: {
             /** @enum {string} */
@@ -2644,6 +2656,7 @@ export interface components {
             sequence?: number | null;
             changed?: string | null;
             remedy?: string | null;
+            tried?: ("CHECK_FLOW" | "CHECK_RIG" | "LESS_FLOW" | "COMPARE_LABEL" | "CHARCOAL_OFF" | "CHECK_MODE" | "CHECK_SET_POINT" | "VENTILATE" | "ZERO_AGAIN" | "REST_AND_FILTER" | "ANOTHER_CYLINDER" | "SERVICE_SENSOR") | null;
             answer?: boolean | null;
             alarmed?: boolean | null;
             slots?: number[] | null;

@@ -22,7 +22,7 @@ import { NextHand } from "./NextHand";
 import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
 import { SensorPanel } from "./SensorPanel";
-import { Suspicion } from "./Suspicion";
+import { Diagnosis } from "./Diagnosis";
 import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
 import { useCommand } from "./useCommand";
@@ -262,6 +262,7 @@ function Lane({
               run={data}
               changed={given.changed}
               remedy={given.remedy}
+              tried={given.tried}
               onChange={give}
               onLeave={() => send({ kind: "LEAVE_FAILED", step: next.step })}
             />
@@ -277,7 +278,9 @@ function Lane({
               onAll={works ? (verdicts) => send({ kind: "CONFIRM_SAVED", step: next.step, verdicts }) : null}
             />
           )}
-          {(next.kind === "SIGN" || next.kind === "DONE") && data.suspicion && <Suspicion suspicion={data.suspicion} />}
+          {(next.kind === "SIGN" || next.kind === "DONE") && data.diagnosis && (
+            <Diagnosis diagnosis={data.diagnosis} sensors={data.sensors} />
+          )}
           {(next.kind === "SIGN" || next.kind === "DONE") && <VerdictTable run={data} />}
           {next.kind !== "DONE" && next.kind !== "SIGN" && (
             <div className={data.sensors.length > 1 ? "grid gap-3 sm:grid-cols-2" : "grid gap-3"}>

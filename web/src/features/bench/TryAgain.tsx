@@ -1,6 +1,7 @@
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
-import { Suspicion } from "./Suspicion";
+import { Diagnosis } from "./Diagnosis";
+import type { Given } from "./given";
 import type { Run } from "./useRun";
 
 const usual = ["another cylinder", "regulator purged again", "adapter pushed home"];
@@ -10,13 +11,15 @@ export function TryAgain({
   run,
   changed,
   remedy,
+  tried,
   onChange,
   onLeave,
 }: {
   run: Run;
   changed: string;
   remedy: string;
-  onChange: (given: { changed: string; remedy: string }) => void;
+  tried: Given["tried"];
+  onChange: (given: Partial<Pick<Given, "changed" | "remedy" | "tried">>) => void;
   onLeave: () => void;
 }) {
   return (
@@ -24,17 +27,19 @@ export function TryAgain({
       {run.next.remedies.length > 0 && (
         <>
           <p className="text-lg">The card knows these remedies</p>
-          <Words words={run.next.remedies} pressed={remedy} onPress={(words) => onChange({ changed, remedy: words })} />
+          <Words words={run.next.remedies} pressed={remedy} onPress={(words) => onChange({ remedy: words })} />
         </>
       )}
-      {run.suspicion && <Suspicion suspicion={run.suspicion} pressed={changed} onTried={(words) => onChange({ changed: words, remedy })} />}
-      <p className="text-lg">{run.suspicion ? "Or something else that you have changed" : "What have you changed?"}</p>
-      <Words words={usual} pressed={changed} onPress={(words) => onChange({ changed: words, remedy })} />
+      {run.diagnosis && (
+        <Diagnosis diagnosis={run.diagnosis} sensors={run.sensors} tried={tried} onTried={(code) => onChange({ tried: code })} />
+      )}
+      <p className="text-lg">{run.diagnosis ? "Or something else that you have changed" : "What have you changed?"}</p>
+      <Words words={usual} pressed={changed} onPress={(words) => onChange({ changed: words })} />
       <Field
         label="Or in your own words"
         autoComplete="off"
         value={changed}
-        onChange={(event) => onChange({ changed: event.target.value, remedy })}
+        onChange={(event) => onChange({ changed: event.target.value })}
       />
       <Button kind="grave" className="self-start" onClick={onLeave}>
         No other try: it has failed

@@ -1,3 +1,4 @@
+import type { Schemas } from "../../api/client";
 import { number } from "../../ui/number";
 import type { Alarms } from "./AlarmsSeen";
 import type { Choice } from "./CylinderChoice";
@@ -12,6 +13,8 @@ export interface Given {
   instrument: Record<string, "PASS" | "FAIL">;
   changed: string;
   remedy: string;
+  /** Which of the things to try was done. */
+  tried: Schemas["NextView"]["code"] | null;
   typed: string;
 }
 
@@ -21,6 +24,7 @@ export const nothingGiven: Given = {
   instrument: {},
   changed: "",
   remedy: "",
+  tried: null,
   typed: "",
 };
 
@@ -29,7 +33,9 @@ export function commandFor(run: Run, given: Given): Command | null {
   const step = run.next.step;
   switch (run.next.kind) {
     case "TRY_AGAIN":
-      return given.changed.trim() || given.remedy ? { kind: "TRY_AGAIN", step, changed: given.changed, remedy: given.remedy } : null;
+      return given.changed.trim() || given.remedy || given.tried
+        ? { kind: "TRY_AGAIN", step, changed: given.changed, remedy: given.remedy, ...(given.tried && { tried: given.tried }) }
+        : null;
     case "MEASURE": {
       const value = number(given.typed);
       return value === null ? null : { kind: "MEASURE", step, value };

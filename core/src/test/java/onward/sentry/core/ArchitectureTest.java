@@ -54,7 +54,7 @@ class ArchitectureTest {
             Map.entry("health", List.of("judge", "schedule", "working")),
             Map.entry("replay", List.of("card", "house", "result", "run", "trace", "units", "working")),
             Map.entry(
-                    "suspect",
+                    "diagnosis",
                     List.of(
                             "card",
                             "cylinder",

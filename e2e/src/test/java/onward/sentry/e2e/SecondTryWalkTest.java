@@ -87,9 +87,9 @@ class SecondTryWalkTest {
                     .choose("HM-77")
                     .confirm("Choose the cylinder")
                     .asked("Hydrogen sulfide failed: change what you suspect");
-            var suspicion = page.getByLabel("What to suspect");
-            assertThat(suspicion).containsText("take another cylinder of this gas");
-            assertThat(suspicion).containsText("the reactive gas in the cylinder has lost strength");
+            var diagnosis = page.getByLabel("Likely cause");
+            assertThat(diagnosis).containsText("take another cylinder of this gas");
+            assertThat(diagnosis).containsText("the reactive gas in the cylinder has lost strength");
             brand.button("I have done that").click();
             brand.confirm("Hydrogen sulfide failed")
                     .asked("Choose the cylinder")

@@ -27,6 +27,7 @@ import onward.sentry.core.working.Refusal;
  * @param ambient station pressure, kPa; absent: that of the policy's altitude
  * @param chains what is known of sensors that show displayed readings, by slot; with events it is in them
  * @param rules version of the judging rules that it was worked by; absent: the newest
+ * @param history what is known of the time before it, for what may be behind a failure; no verdict hangs on it
  */
 public record RunFile(
         String format,
@@ -42,7 +43,8 @@ public record RunFile(
         List<RunEvent> events,
         List<BareStage> stages,
         List<Reading> readings,
-        Optional<JudgingRules> rules) {
+        Optional<JudgingRules> rules,
+        RunHistory history) {
 
     public static final String FORMAT = "onward-sentry-run";
     public static final int VERSION = 1;
@@ -88,6 +90,7 @@ public record RunFile(
         stages = stages == null ? List.of() : List.copyOf(stages);
         readings = readings == null ? List.of() : List.copyOf(readings);
         rules = rules == null ? Optional.empty() : rules;
+        history = history == null ? RunHistory.NONE : history;
         Refusal.unless(
                 detector != null && card != null && policy != null,
                 "run-parts",
@@ -129,12 +132,13 @@ public record RunFile(
                         .limit(1)
                         .filter(RunEvent.RunStarted.class::isInstance)
                         .map(started -> JudgingRules.of(((RunEvent.RunStarted) started).rules()))
-                        .findFirst());
+                        .findFirst(),
+                RunHistory.NONE);
     }
 
     public RunFile withReadings(List<Reading> others) {
         return new RunFile(
                 format, version, detector, card, policy, on, cylinders, rig, ambient, chains, events, stages, others,
-                rules);
+                rules, history);
     }
 }

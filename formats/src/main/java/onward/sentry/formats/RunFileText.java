@@ -42,6 +42,7 @@ public final class RunFileText {
             slots(card, file.stages().get(i).slots(), "$.stages[" + i + "].slots");
         }
         slots(card, List.copyOf(file.chains().keySet()), "$.chains");
+        slots(card, file.history().spans().stream().map(RunHistory.Span::slot).toList(), "$.history.spans");
     }
 
     private static void started(RunFile file, RunEvent.RunStarted started, String path) {

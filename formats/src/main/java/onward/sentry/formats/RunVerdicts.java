@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import onward.sentry.core.bare.BareReadings;
+import onward.sentry.core.diagnosis.Diagnosis;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
@@ -14,9 +15,6 @@ import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.RunTraces;
-import onward.sentry.core.suspect.History;
-import onward.sentry.core.suspect.RunSuspicion;
-import onward.sentry.core.suspect.Suspicion;
 
 /**
  * What a run file comes to when it is judged.
@@ -24,7 +22,7 @@ import onward.sentry.core.suspect.Suspicion;
  * @param verdict of the detector: its worst sensor
  * @param remark what the signature says beside it
  * @param differs where the verdicts that the file records are not the ones that come out
- * @param suspicion what may be behind the latest failure, going by this run alone; empty for bare readings
+ * @param diagnosis what may be behind what the run shows, going by it and by the history of the file; empty for bare readings
  * @param notRepeated what people did that the rules did not allow when it was worked again
  */
 public record RunVerdicts(
@@ -36,7 +34,7 @@ public record RunVerdicts(
         List<Sensor> sensors,
         List<String> differs,
         List<String> notRepeated,
-        Suspicion suspicion) {
+        Diagnosis diagnosis) {
 
     /** A sensor with everything that was judged on it. */
     public record Sensor(int slot, String gas, Verdict verdict, List<SensorOutcome> outcomes) {}
@@ -66,10 +64,10 @@ public record RunVerdicts(
                 sensors,
                 recorded.map(r -> differences(r, signed)).orElse(List.of()),
                 replay.notRepeated(),
-                RunSuspicion.of(
+                Diagnosis.of(
                         state,
                         replay.run().traces(),
-                        History.NONE,
+                        file.history(),
                         CrossSensitivity.with(file.policy().figures())));
     }
 
@@ -152,7 +150,7 @@ public record RunVerdicts(
                 sensors,
                 List.of(),
                 List.of(),
-                Suspicion.NONE);
+                Diagnosis.NONE);
     }
 
     private static Verdict worst(List<SensorOutcome> outcomes) {

@@ -145,7 +145,8 @@ class RunFileTest {
                 List.of(),
                 stages,
                 readings,
-                Optional.empty());
+                Optional.empty(),
+                null);
     }
 
     /** 40 s of air, then gas that the sensor follows up to some part of 80 ppm. */
@@ -193,7 +194,8 @@ class RunFileTest {
                 List.of(),
                 file.stages(),
                 file.readings(),
-                Optional.empty());
+                Optional.empty(),
+                null);
         var outcome = RunVerdicts.of(expired).sensors().get(0).outcomes().get(1);
         assertThat(outcome.how()).isEqualTo("gas not allowed");
         assertThat(outcome.judgement().working().rule()).startsWith("Expired");

@@ -8,15 +8,20 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Run files that our own simulator did not make: sensors that never settle, gas that ends early, files that say nonsense. */
 class ForeignRunsTest {
 
     private static final Path RUNS = Path.of("src/test/resources/onward/sentry/tools/runs");
+
+    private static final JsonMapper JSON = JsonMapper.shared();
 
     private final ByteArrayOutputStream out = new ByteArrayOutputStream();
     private final ByteArrayOutputStream err = new ByteArrayOutputStream();
@@ -102,6 +107,75 @@ class ForeignRunsTest {
                 .doesNotContain("Exception in thread")
                 .doesNotContain("\tat ");
         assertThat(out.toString(StandardCharsets.UTF_8)).isEmpty();
+    }
+
+    /** The likeliest first; those that cannot be told apart. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            air-leak                | AIR_LEAK                          | CHECK_RIG
+            dead-o2-cell            | DEAD_SENSOR                       | SERVICE_SENSOR
+            negative-zero           | BAD_ZERO OFF_ZERO                 | ZERO_AGAIN
+            blocked-inlet           | NO_GAS BLOCKED_INLET              | CHECK_FLOW
+            weak-sulfide-sound-bead | DECAYED_GAS FADED_SENSOR          | ANOTHER_CYLINDER
+            wrong-mix               | WRONG_MIX                         | COMPARE_LABEL
+            shut-valve              | NO_GAS BLOCKED_INLET              | CHECK_FLOW
+            """)
+    void whatIsBehindARunIsNamedOrSaidNotToBeTold(String name, String causes, String next) {
+        judge(name);
+        var diagnosis = diagnosis();
+        assertThat(alike(diagnosis)).containsExactly(causes.split(" "));
+        assertThat(diagnosis.path("next").asString()).isEqualTo(next);
+    }
+
+    @Test
+    void ofOneSilentSensorAloneValveInletAndSensorCannotBeTold() {
+        judge("dead-single");
+        var diagnosis = diagnosis();
+        assertThat(alike(diagnosis)).startsWith("NO_GAS").contains("DEAD_SENSOR");
+        assertThat(diagnosis.path("next").asString()).isEqualTo("CHECK_FLOW");
+    }
+
+    @Test
+    void whatOtherDetectorsShowedOnTheCylinderDecides() throws IOException {
+        var text = Files.readString(RUNS.resolve("weak-sulfide-sound-bead.run.json"));
+        var tag = cylinderOf(text);
+        for (var shown : List.of("99", "43")) {
+            out.reset();
+            var told = Files.createTempFile("told", ".run.json");
+            Files.writeString(
+                    told,
+                    text.replaceFirst(
+                            "\\{",
+                            "{\"history\": {\"others\": [{\"cylinder\": \"" + tag
+                                    + "\", \"gasId\": \"hydrogen-sulfide\", \"responsePercent\": " + shown + "}]},"));
+            Judge.run(new String[] {told.toString()}, new PrintStream(out, true, StandardCharsets.UTF_8), System.err);
+            assertThat(alike(diagnosis())).containsExactly(shown.equals("99") ? "FADED_SENSOR" : "DECAYED_GAS");
+            Files.delete(told);
+        }
+    }
+
+    private static String cylinderOf(String run) {
+        return JSON.readTree(run)
+                .path("events")
+                .valueStream()
+                .filter(event -> event.path("event").asString().equals("CylinderChosen"))
+                .findFirst()
+                .orElseThrow()
+                .path("cylinderId")
+                .asString();
+    }
+
+    private JsonNode diagnosis() {
+        return JSON.readTree(out.toString(StandardCharsets.UTF_8)).path("diagnosis");
+    }
+
+    private static List<String> alike(JsonNode diagnosis) {
+        return diagnosis
+                .path("suspects")
+                .valueStream()
+                .filter(suspect -> suspect.path("alike").asBoolean())
+                .map(suspect -> suspect.path("cause").asString())
+                .toList();
     }
 
     @Test

@@ -28,16 +28,24 @@ final class Bench {
     private final SplittableRandom random;
     private final double pace;
     private final double slowest;
+    private final ProcedureCard card;
+    private final int ailing;
+    private final Upset upset;
+    private final Supply supply;
     private double seconds;
+    private boolean zeroed;
 
     /** @param ailing slot of the sensor that has the ailment; 0 where the gas has it */
-    Bench(ProcedureCard card, int ailing, Ailment ailment, long seed) {
+    Bench(ProcedureCard card, int ailing, Ailment ailment, Upset upset, long seed) {
         random = new SplittableRandom(seed);
+        this.ailing = ailing;
+        this.upset = upset;
         pace = 0.5 + random.nextDouble();
         slowest = card.sensors().stream()
                 .mapToDouble(SensorSpec::t90Seconds)
                 .max()
                 .orElseThrow();
+        this.card = card;
         for (var sensor : card.sensors()) {
             boolean ails = sensor.slot() == ailing;
             cells.put(
@@ -47,10 +55,33 @@ final class Bench {
                             sensor.resolution(),
                             sensor.rangeMax(),
                             expected(sensor),
-                            sensor.t90Seconds(),
+                            (ails && upset == Upset.SLOW_SENSOR ? 3.5 + 3 * random.nextDouble() : 1)
+                                    * sensor.t90Seconds(),
                             ails ? ailment : Ailment.NONE,
                             random.nextLong()));
         }
+        supply = new Supply(card, upset, OXYGEN, random);
+        if (upset == Upset.ROOM_GAS) {
+            shiftMonoxide();
+        }
+    }
+
+    /** Carbon monoxide is about, and stays. */
+    private void shiftMonoxide() {
+        double ppm = 9 + 30 * random.nextDouble();
+        card.sensors().stream()
+                .filter(sensor -> sensor.gasId().equals("carbon-monoxide"))
+                .forEach(sensor -> cells.get(sensor.slot()).shift(ppm));
+    }
+
+    /** Zero is taken: with gas about, a sensor stands too low from then on. */
+    void zeroed() {
+        if (upset == Upset.BAD_ZERO && !zeroed) {
+            var sensor = card.sensor(ailing);
+            cells.get(ailing)
+                    .shift(-(0.06 + 0.08 * random.nextDouble()) * sensor.spanSetPoint() - 3 * sensor.resolution());
+        }
+        zeroed = true;
     }
 
     static ProcedureCard card(String model) {
@@ -109,7 +140,8 @@ final class Bench {
         double passed = pace * (0.7 + 0.6 * random.nextDouble());
         seconds += passed;
         var values = new HashMap<Integer, Double>();
-        cells.forEach((slot, cell) -> cell.read(seconds, passed, gas).ifPresent(shown -> values.put(slot, shown)));
+        cells.forEach((slot, cell) ->
+                cell.read(seconds, passed, supply.reaches(slot, gas)).ifPresent(shown -> values.put(slot, shown)));
         return new Reading(Math.round(1000 * seconds), values);
     }
 

@@ -38,6 +38,7 @@ final class Cell {
     private double first;
     private double second;
     private double crept;
+    private double shift;
 
     Cell(double air, double step, double range, double expected, double t90, Ailment ailment, long seed) {
         this.air = air;
@@ -63,6 +64,11 @@ final class Cell {
         this.swingSeconds = between(7, 45);
     }
 
+    /** From here on it stands so far above what it showed, in its unit. */
+    void shift(double by) {
+        shift += by;
+    }
+
     private double gain() {
         return switch (ailment) {
             case DEAD -> between(0, 0.03);
@@ -78,7 +84,7 @@ final class Cell {
      *
      * @param seconds of run time
      * @param passed seconds since the reading before
-     * @param gas share of the way that the gas at the sensor stands for, 0 to 1
+     * @param gas share of the way that the gas at the sensor stands for; 1 is what the label says
      */
     OptionalDouble read(double seconds, double passed, double gas) {
         first += (gas - first) * (1 - Math.exp(-passed / fast));
@@ -92,8 +98,13 @@ final class Cell {
         }
         double answer = (1 - creepShare) * second + creepShare * crept;
         double way = expected - air;
-        double shown =
-                air + gain * answer * way + offset + drift + noise * normal() + (seconds > stepAt ? stepSize : 0);
+        double shown = air
+                + shift
+                + gain * answer * way
+                + offset
+                + drift
+                + noise * normal()
+                + (seconds > stepAt ? stepSize : 0);
         double wave = Math.sin(2 * Math.PI * seconds / swingSeconds);
         if (ailment == Ailment.RESTLESS) {
             shown += swing * way * answer * wave;

@@ -67,7 +67,8 @@ final class FileOfStages {
                 List.of(),
                 stages,
                 readings,
-                Optional.empty());
+                Optional.empty(),
+                null);
         var text = CoreJson.canonical().writeValueAsString(file);
         var verdicts = RunVerdicts.of(RunFileText.read(text));
         return trial.ailment() == Ailment.NONE || trial.ailment() == Ailment.GAS_ENDS

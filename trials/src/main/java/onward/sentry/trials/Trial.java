@@ -8,10 +8,11 @@ import onward.sentry.core.judge.Verdict;
 /**
  * One detector on one day.
  *
+ * @param upset what is behind it, where causes are asked for
  * @param model of its card
  * @param slot of the sensor that ails; of no account where nothing does
  */
-public record Trial(String model, int slot, Ailment ailment, Way way, long seed) {
+public record Trial(String model, int slot, Ailment ailment, Upset upset, Way way, long seed) {
 
     /** How its readings reach the judge. */
     public enum Way {
@@ -35,7 +36,31 @@ public record Trial(String model, int slot, Ailment ailment, Way way, long seed)
         var models = ailment == Ailment.GAS_ENDS ? COUNTED : MODELS;
         var model = models.get(random.nextInt(models.size()));
         var slots = Bench.slots(Bench.card(model));
-        return new Trial(model, slots.get(random.nextInt(slots.size())), ailment, way, random.nextLong());
+        return new Trial(model, slots.get(random.nextInt(slots.size())), ailment, Upset.NONE, way, random.nextLong());
+    }
+
+    /** A calibration over the link in which something is behind what goes wrong. */
+    public static Trial of(Upset upset, long seed) {
+        var random = new SplittableRandom(seed);
+        var models = MODELS.stream().filter(model -> isMetBy(upset, model)).toList();
+        var model = models.get(random.nextInt(models.size()));
+        var slots = Bench.slots(Bench.card(model));
+        return new Trial(
+                model, slots.get(random.nextInt(slots.size())), upset.ailment(), upset, Way.LINK, random.nextLong());
+    }
+
+    private static boolean isMetBy(Upset upset, String model) {
+        var sensors = Bench.card(model).sensors();
+        return switch (upset) {
+            case DECAYED_GAS -> sensors.stream().anyMatch(s -> s.gas().reactive() && !s.isOxygen());
+            case ROOM_GAS -> sensors.stream().anyMatch(s -> s.gasId().equals("carbon-monoxide"));
+            default -> true;
+        };
+    }
+
+    /** What is suspected when it is over. */
+    public Told diagnosed() {
+        return new Worked(this).diagnosed();
     }
 
     /** What the judge says of the ailing sensor, or of the detector where nothing ails. */
@@ -51,6 +76,6 @@ public record Trial(String model, int slot, Ailment ailment, Way way, long seed)
     }
 
     Bench bench() {
-        return new Bench(card(), ailment == Ailment.GAS_ENDS ? 0 : slot, ailment, seed);
+        return new Bench(card(), ailment == Ailment.GAS_ENDS ? 0 : slot, ailment, upset, seed);
     }
 }

@@ -10,9 +10,13 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.diagnosis.Diagnosis;
+import onward.sentry.core.diagnosis.History;
+import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.LiveRun;
@@ -69,6 +73,19 @@ final class Worked {
     }
 
     Verdict judged() {
+        return endsEarly() ? Verdict.NOT_JUDGED : verdict();
+    }
+
+    Told diagnosed() {
+        endsEarly();
+        boolean failed = run.state().sensors().stream()
+                .flatMap(sensor -> run.state().standing(sensor.slot()).stream())
+                .anyMatch(SensorOutcome::failed);
+        return new Told(Diagnosis.of(run.state(), run.traces(), History.NONE, CrossSensitivity.shipped()), failed);
+    }
+
+    /** Works it to its signature. @return whether gas ended before a reading was taken */
+    private boolean endsEarly() {
         double handAt = 0;
         NextAction.Kind asked = null;
         int step = -1;
@@ -88,10 +105,10 @@ final class Worked {
                 asked = null;
             }
             if (endedEarly()) {
-                return Verdict.NOT_JUDGED;
+                return true;
             }
         }
-        return verdict();
+        return false;
     }
 
     private boolean endedEarly() {
@@ -153,7 +170,10 @@ final class Worked {
                         step, ((Step.Ask) run.state().currentStep().orElseThrow()).goOn()));
             case BLOCK_TEST -> tryTo(new RunCommand.BlockInlet(step, true));
             case TRY_AGAIN -> tryTo(new RunCommand.LeaveFailed(step));
-            case START_ZERO, START_BLANK -> tryTo(new RunCommand.StartZero(step));
+            case START_ZERO, START_BLANK -> {
+                bench.zeroed();
+                tryTo(new RunCommand.StartZero(step));
+            }
             case CHOOSE_CYLINDER -> choose(step);
             case OPEN_GAS -> {
                 gas = 1;

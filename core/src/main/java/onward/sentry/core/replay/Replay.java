@@ -152,7 +152,7 @@ public record Replay(LiveRun run, List<String> notRepeated) {
 
     private static Optional<RunCommand> later(RunEvent event) {
         if (event instanceof RunEvent.TryStarted e) {
-            return Optional.of(new RunCommand.TryAgain(e.step(), e.changed(), e.remedy()));
+            return Optional.of(new RunCommand.TryAgain(e.step(), e.changed(), e.remedy(), e.tried()));
         }
         if (event instanceof RunEvent.FailureLeft e) {
             return Optional.of(new RunCommand.LeaveFailed(e.step()));

@@ -18,7 +18,7 @@ final class AnotherTry {
                 "Gas is on, and nothing is being measured.",
                 "Close the valve, confirm that gas is off, then try again.");
         unless(
-                !c.changed().isBlank() || !c.remedy().isBlank(),
+                !c.changed().isBlank() || !c.remedy().isBlank() || c.tried().isPresent(),
                 "changed-missing",
                 "changed",
                 "Before another try, what is suspected is changed first.",
@@ -45,7 +45,7 @@ final class AnotherTry {
                         + " min between two tries.",
                 "Wait another " + Figures.upTo(Math.ceil((ready - now) / 1000.0), 0) + " s.");
         return new RunEvent.TryStarted(
-                now, c.step(), state.failedHere(), c.changed().strip(), c.remedy());
+                now, c.step(), state.failedHere(), c.changed().strip(), c.remedy(), c.tried());
     }
 
     /** Run time from which the next try may begin, ms: the card's wait is over, and cells that must rest have rested. */

@@ -41,8 +41,7 @@ record GasInReadings(RunState state, RunTraces traces) {
             if (start == trace.size()) {
                 continue;
             }
-            // The last of the old gas is not the new gas: what counts is the rise from the lowest reading since.
-            double lowest = state.gasSinceClear() ? lowest(target, trace, start) : 0;
+            double lowest = lowest(target, trace, start);
             double expected = state.expectedOnGas(target.slot()).orElseThrow();
             if (way(state, target, at(trace, trace.size() - 1)) - lowest
                     >= seenAt(state.card().sensor(target.slot()), expected)) {
@@ -58,12 +57,23 @@ record GasInReadings(RunState state, RunTraces traces) {
         return Math.max(SEEN, JITTER_STEPS * sensor.resolution() / way);
     }
 
+    /**
+     * The last of the old gas is not the new gas, and what a sensor shows of the room is none: what counts is the rise from the
+     * lowest reading since gas was last closed, or from clean air where it was below. By the first rules, from clean air where it had cleared down.
+     */
     private double lowest(Target target, Trace trace, int start) {
+        boolean first = state.rules() == JudgingRules.FIRST;
+        if (first && !state.gasSinceClear()) {
+            return 0;
+        }
         double lowest = Double.POSITIVE_INFINITY;
-        for (int i = start; i < trace.size(); i++) {
+        int from = first || state.gasSinceClear()
+                ? start
+                : trace.indexFrom(state.gasClosedAt().orElse(0));
+        for (int i = from; i < trace.size(); i++) {
             lowest = Math.min(lowest, way(state, target, at(trace, i)));
         }
-        return lowest;
+        return first ? lowest : Math.max(0, lowest);
     }
 
     private long lastStill(Target target, Trace trace, int start, double lowest) {
@@ -79,11 +89,14 @@ record GasInReadings(RunState state, RunTraces traces) {
     }
 
     /**
-     * Gas is gone when a reading has just fallen by a quarter of the way that it had reached, or stands near clean air
-     * after it had left it: the valve may have been closed before anybody was asked to.
+     * Gas is gone when readings have just fallen by a quarter of the way that they had reached, or stand near clean air
+     * after they had left it: the valve may have been closed before anybody was asked to. At least half of the sensors
+     * show it, so that one that is restless does not; by the first rules one was enough.
      */
     boolean isGone() {
         long gasOn = state.flowingSince();
+        int sensors = 0;
+        int gone = 0;
         for (var line : state.flowingLabel()) {
             var sensor = state.card().sensor(line.slot());
             var trace = traces.trace(line.slot());
@@ -96,11 +109,10 @@ record GasInReadings(RunState state, RunTraces traces) {
             double seen = seenAt(sensor, expected);
             boolean falls = lately >= SEEN && lately - now >= Math.max(seen, 0.25 * lately);
             boolean isBack = now < SEEN && most(sensor, expected, trace, gasOn) >= Math.max(3 * SEEN, seen);
-            if (falls || isBack) {
-                return true;
-            }
+            sensors++;
+            gone += falls || isBack ? 1 : 0;
         }
-        return false;
+        return gone > 0 && (state.rules() == JudgingRules.FIRST || 2 * gone >= sensors);
     }
 
     private double most(SensorSpec sensor, double expected, Trace trace, long from) {

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import onward.sentry.core.card.NextTry;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.LaboratoryLine;
@@ -49,10 +50,15 @@ public sealed interface RunCommand {
     /**
      * @param changed what was changed before the next try: the gas, the rig, the sensor
      * @param remedy one of the card's remedies; empty for none
+     * @param tried one of the things to try; empty for none of them
      */
-    record TryAgain(int step, String changed, String remedy) implements RunCommand {
+    record TryAgain(int step, String changed, String remedy, Optional<NextTry> tried) implements RunCommand {
         public TryAgain(int step, String changed) {
             this(step, changed, "");
+        }
+
+        public TryAgain(int step, String changed, String remedy) {
+            this(step, changed, remedy, Optional.empty());
         }
     }
 

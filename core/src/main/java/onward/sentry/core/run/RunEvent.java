@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
@@ -270,10 +271,13 @@ public sealed interface RunEvent {
      *
      * @param changed what was changed first, in the technician's words
      * @param remedy which of the card's remedies was used; empty for none
+     * @param tried which of the things to try was done; empty for none of them, and on older records
      */
-    record TryStarted(long at, int step, List<Integer> slots, String changed, String remedy) implements RunEvent {
+    record TryStarted(long at, int step, List<Integer> slots, String changed, String remedy, Optional<NextTry> tried)
+            implements RunEvent {
         public TryStarted {
             remedy = remedy == null ? "" : remedy;
+            tried = tried == null ? Optional.empty() : tried;
         }
     }
 

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import onward.sentry.core.card.NextTry;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.rig.Rig;
@@ -22,6 +23,7 @@ import onward.sentry.server.platform.Site;
  * @param clientId made by the device, so that a repeat has no second effect
  * @param step the step that a confirmation names
  * @param at run time on the device, ms; only for typed runs
+ * @param tried which of the things to try was done before another try
  * @param together also on the lanes of the same manifold that the same hand serves
  */
 record CommandBody(
@@ -40,6 +42,7 @@ record CommandBody(
         Optional<Integer> sequence,
         Optional<String> changed,
         Optional<String> remedy,
+        Optional<NextTry> tried,
         Optional<Boolean> answer,
         Optional<Boolean> alarmed,
         Optional<List<Integer>> slots,
@@ -87,7 +90,7 @@ record CommandBody(
             case BLOCK_INLET -> new RunCommand.BlockInlet(need(step, "step"), need(alarmed, "alarmed"));
             case SKIP -> new RunCommand.Skip(need(slots, "slots"), need(reason, "reason"));
             case LEAVE_OUT -> new RunCommand.LeaveOut(need(step, "step"), need(reason, "reason"));
-            case TRY_AGAIN -> new RunCommand.TryAgain(need(step, "step"), changed.orElse(""), remedy.orElse(""));
+            case TRY_AGAIN -> new RunCommand.TryAgain(need(step, "step"), changed.orElse(""), remedy.orElse(""), tried);
             case LEAVE_FAILED -> new RunCommand.LeaveFailed(need(step, "step"));
             case START_ZERO -> new RunCommand.StartZero(need(step, "step"));
             case CHOOSE_CYLINDER -> {

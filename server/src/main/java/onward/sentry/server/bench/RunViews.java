@@ -9,6 +9,7 @@ import java.util.UUID;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.StepPicture;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.diagnosis.Diagnosis;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.SensorOutcome;
@@ -19,7 +20,6 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.strip.Strip;
-import onward.sentry.core.suspect.RunSuspicion;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
@@ -137,24 +137,23 @@ class RunViews {
                                 .countersigned()
                         && people.hadCompetence(state.technician(), state.card().competence()),
                 state.countersigned().map(RunEvent.Countersigned::by),
-                suspicion(detector, live),
+                diagnosis(detector, live),
                 live.ahead());
     }
 
-    /** Asked for where the technician has to think: before another try, and beside a failure that is signed. */
-    private Optional<SuspicionView> suspicion(Fleet.Known detector, LiveRun live) {
+    /** Asked for where the technician has to think: before another try, and when all is judged. */
+    private Optional<DiagnosisView> diagnosis(Fleet.Known detector, LiveRun live) {
         var state = live.state();
-        boolean thinks = live.next().kind() == NextAction.Kind.TRY_AGAIN
-                || state.phase() != RunPhase.OPEN && state.outcomes().stream().anyMatch(SensorOutcome::failed);
+        boolean thinks = live.next().kind() == NextAction.Kind.TRY_AGAIN || state.phase() != RunPhase.OPEN;
         if (!thinks || state.paper() || state.byLaboratory() || state.seenBump()) {
             return Optional.empty();
         }
-        var suspicion = RunSuspicion.of(
+        var diagnosis = Diagnosis.of(
                 state,
                 live.traces(),
                 SensorHistory.of(jdbc, house, detector, site.today()),
                 CrossSensitivity.with(house.policy().figures()));
-        return suspicion.suspects().isEmpty() ? Optional.empty() : Optional.of(SuspicionView.of(suspicion));
+        return diagnosis.suspects().isEmpty() ? Optional.empty() : Optional.of(DiagnosisView.of(diagnosis));
     }
 
     private static Rig rig(RunState state) {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.result.ReadingSource;
@@ -36,7 +37,8 @@ final class EventWords {
             return "Done: " + steps.get(e.step()).title();
         }
         if (event instanceof RunEvent.TryStarted e) {
-            var done = Stream.of(e.remedy(), e.changed()).filter(words -> !words.isEmpty());
+            var done = Stream.of(e.remedy(), e.tried().map(NextTry::words).orElse(""), e.changed())
+                    .filter(words -> !words.isEmpty());
             return "Tried again after a change: " + done.collect(Collectors.joining("; "));
         }
         if (event instanceof RunEvent.Measured e) {

@@ -1,0 +1,22 @@
+package onward.sentry.core.diagnosis;
+
+import java.util.List;
+
+/**
+ * What was seen, and what is known beside it.
+ *
+ * @param askedFrom run time from which moments count in full, ms: what failed last is asked about
+ */
+record Evidence(List<Observation> observations, Setting setting, long askedFrom) {
+
+    private static final double EARLIER_COUNTS = 0.05;
+
+    Evidence {
+        observations = List.copyOf(observations);
+    }
+
+    /** How much a moment counts. Clean air always counts in full. */
+    double weight(Moment moment) {
+        return moment.isOnGas() && moment.at() < askedFrom ? EARLIER_COUNTS : 1;
+    }
+}

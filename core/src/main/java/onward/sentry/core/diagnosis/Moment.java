@@ -1,0 +1,39 @@
+package onward.sentry.core.diagnosis;
+
+import java.util.Map;
+import java.util.Set;
+import onward.sentry.core.card.NextTry;
+
+/**
+ * A time in a run at which sensors were looked at.
+ *
+ * @param at run time, ms
+ * @param cylinderId whose gas was at them, or had been last; empty before any gas
+ * @param expected what each slot should show on that gas, in its unit
+ * @param tried what had been tried by then
+ */
+record Moment(long at, Type type, String cylinderId, Map<Integer, Double> expected, Set<NextTry> tried) {
+
+    enum Type {
+        /** Clean air, before the first zero. */
+        BEFORE,
+        /** Clean air, while zero is taken. */
+        ZERO,
+        /** Clean air, after gas. */
+        CLEAR,
+        GAS
+    }
+
+    Moment {
+        expected = Map.copyOf(expected);
+        tried = Set.copyOf(tried);
+    }
+
+    boolean isOnGas() {
+        return type == Type.GAS;
+    }
+
+    boolean isAfterGas() {
+        return !isOnGas() && !cylinderId.isEmpty();
+    }
+}

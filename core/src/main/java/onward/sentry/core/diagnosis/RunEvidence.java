@@ -1,0 +1,278 @@
+package onward.sentry.core.diagnosis;
+
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.NextTry;
+import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.card.ZeroAir;
+import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.CrossSensitivity;
+import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
+import onward.sentry.core.rig.Rig;
+import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.RunState;
+import onward.sentry.core.run.RunTraces;
+import onward.sentry.core.trace.Plateau;
+import onward.sentry.core.trace.Scatter;
+import onward.sentry.core.working.Figures;
+
+/** Goes through the events and readings of a run, and takes down what was seen at each application and in each air. */
+final class RunEvidence {
+
+    private static final long AIR_MILLIS = 8_000;
+    private static final double OFFSET_STRAYS = 0.4;
+
+    private final RunState state;
+    private final RunTraces traces;
+    private final History history;
+    private final List<Observation> seen = new ArrayList<>();
+    private final Map<Integer, SensorSpec> sensors = new TreeMap<>();
+    private final Map<String, RunEvent.CylinderChosen> cylinders = new HashMap<>();
+    private final Set<NextTry> tried = EnumSet.noneOf(NextTry.class);
+    private final Set<Integer> spanned = new HashSet<>();
+    private RunEvent.CylinderChosen chosen;
+    private RunEvent.CylinderChosen lastGas;
+    private boolean hadAir;
+    private long from = -1;
+    private boolean fresh;
+    private long askedFrom;
+
+    private RunEvidence(RunState state, RunTraces traces, History history) {
+        this.state = state;
+        this.traces = traces;
+        this.history = history;
+    }
+
+    static Evidence of(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
+        var run = new RunEvidence(state, traces, history);
+        run.goThrough();
+        return new Evidence(run.seen, run.setting(cross), run.askedFrom);
+    }
+
+    private void goThrough() {
+        var events = state.events();
+        for (int i = 0; i < events.size(); i++) {
+            var event = events.get(i);
+            if (event instanceof RunEvent.CylinderChosen e) {
+                chosen = e;
+                fresh = !e.straightOn();
+                from = e.straightOn() ? e.at() : from;
+            } else if (event instanceof RunEvent.GasOpened e) {
+                airBefore(e.at());
+                from = e.at();
+                fresh = chosen == null || !chosen.straightOn();
+            } else if (event instanceof RunEvent.TryStarted e) {
+                e.tried().ifPresent(tried::add);
+                from = state.gasIsOn() ? e.at() : from;
+                fresh = false;
+            } else if (event instanceof RunEvent.ZeroJudged e) {
+                air(e.at(), Moment.Type.ZERO, e.outcomes());
+                askedFrom = e.outcomes().stream().anyMatch(SensorOutcome::failed) ? e.at() : askedFrom;
+            } else if (event instanceof RunEvent.ClearedDown e) {
+                air(e.at(), Moment.Type.CLEAR, e.outcomes());
+            } else if (outcome(event) != null && isLastOfApplication(events, i)) {
+                application(event.at(), stepOf(event));
+            }
+        }
+    }
+
+    private static SensorOutcome outcome(RunEvent event) {
+        return event instanceof RunEvent.ReadingAccepted e
+                ? e.outcome()
+                : event instanceof RunEvent.ReadingNotAccepted e
+                                && !e.outcome().how().equals("zero failed")
+                        ? e.outcome()
+                        : null;
+    }
+
+    private static int stepOf(RunEvent event) {
+        return event instanceof RunEvent.ReadingAccepted e ? e.step() : ((RunEvent.ReadingNotAccepted) event).step();
+    }
+
+    private static boolean isLastOfApplication(List<RunEvent> events, int i) {
+        for (int j = i + 1; j < events.size(); j++) {
+            var event = events.get(j);
+            if (event instanceof RunEvent.GasOpened
+                    || event instanceof RunEvent.TryStarted
+                    || event instanceof RunEvent.CylinderChosen) {
+                return true;
+            }
+            if (outcome(event) != null) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** @param until run time at which the last of its sensors was judged, ms */
+    private void application(long until, int step) {
+        if (chosen == null || from < 0 || !(state.steps().get(step) instanceof Step.ApplyGas apply)) {
+            return;
+        }
+        lastGas = chosen;
+        cylinders.put(chosen.cylinderId(), chosen);
+        var judged = outcomesOf(step, until);
+        var purposes = apply.targets().stream()
+                .collect(
+                        Collectors.groupingBy(t -> t.slot(), Collectors.mapping(t -> t.purpose(), Collectors.toSet())));
+        var moment = new Moment(from, Moment.Type.GAS, chosen.cylinderId(), expected(chosen), tried);
+        long reached =
+                from + (fresh ? Math.round(1000 * rig().lagSeconds(state.card().intake())) : 0);
+        for (var line : chosen.label()) {
+            int slot = line.slot();
+            var purpose = purposes.getOrDefault(slot, Set.of());
+            var itself = judged.get(slot);
+            boolean set = purpose.contains(Purpose.SPAN) || purpose.contains(Purpose.LOW_POINT);
+            // What was set to this gas shows this gas, whatever it is.
+            boolean tellsNothing = purpose.contains(Purpose.VERIFY) && spanned.contains(slot);
+            if (!state.failedZero(slot)
+                    && !tellsNothing
+                    && state.card().findSensor(slot).isPresent()) {
+                var sensor = state.card().sensor(slot);
+                sensors.put(slot, sensor);
+                long end = itself == null ? until : itself.getValue();
+                boolean bump = itself != null
+                        && itself.getKey().stage() == Stage.BUMP
+                        && !itself.getKey().failed();
+                seen.addAll(new OnGas(
+                                moment,
+                                sensor,
+                                traces.trace(slot),
+                                from,
+                                reached,
+                                end,
+                                fresh,
+                                state.typed(),
+                                set && !sensor.readsDisplayed(),
+                                bump)
+                        .observations(history.lastGoodSpan(slot), history.others(chosen.cylinderId(), sensor.gasId())));
+            }
+            if (set && itself != null && !itself.getKey().failed()) {
+                spanned.add(slot);
+            }
+        }
+    }
+
+    /** What was judged at this application, by slot, with when. */
+    private Map<Integer, Map.Entry<SensorOutcome, Long>> outcomesOf(int step, long until) {
+        var found = new HashMap<Integer, Map.Entry<SensorOutcome, Long>>();
+        for (var event : state.events()) {
+            if (event.at() >= from && event.at() <= until && outcome(event) != null && stepOf(event) == step) {
+                found.put(outcome(event).slot(), Map.entry(outcome(event), event.at()));
+            }
+        }
+        return found;
+    }
+
+    private static Map<Integer, Double> expected(RunEvent.CylinderChosen chosen) {
+        return chosen.label().stream().collect(Collectors.toMap(LabelLine::slot, LabelLine::expected, (a, b) -> a));
+    }
+
+    private void airBefore(long gasOn) {
+        if (hadAir || state.typed()) {
+            return;
+        }
+        hadAir = true;
+        for (var sensor : state.sensors()) {
+            Plateau.of(traces.trace(sensor.slot()), gasOn - AIR_MILLIS, gasOn - 1, sensor.resolution())
+                    .ifPresent(air -> offset(gasOn, Moment.Type.BEFORE, sensor, air.mean()));
+        }
+    }
+
+    private void air(long at, Moment.Type type, List<SensorOutcome> outcomes) {
+        hadAir = true;
+        for (var outcome : outcomes) {
+            var sensor = state.card().sensor(outcome.slot());
+            outcome.reading().ifPresent(reading -> offset(at, type, sensor, reading));
+            if (type == Moment.Type.ZERO && outcome.reading().isPresent() && !state.typed()) {
+                jitter(at, sensor);
+            }
+        }
+    }
+
+    private void jitter(long at, SensorSpec sensor) {
+        double wavers =
+                Scatter.of(traces.trace(sensor.slot()).between(0, at + 1), OnGas.JITTER_MILLIS, sensor.resolution());
+        double unit = Math.max(sensor.resolution(), ZeroJudge.tolerance(sensor));
+        seen.add(new Observation(
+                Observation.Kind.JITTER,
+                air(at, Moment.Type.ZERO),
+                sensor,
+                Math.log(Math.max(OnGas.LEAST_JITTER, wavers / unit)),
+                OnGas.JITTER_STRAYS,
+                sensor.gas().formula() + " wavers by " + Figures.upTo(wavers, 1) + " "
+                        + sensor.unit().symbol() + " in clean air"));
+    }
+
+    private Moment air(long at, Moment.Type type) {
+        return new Moment(
+                at,
+                type,
+                lastGas == null ? "" : lastGas.cylinderId(),
+                lastGas == null ? Map.of() : expected(lastGas),
+                tried);
+    }
+
+    private void offset(long at, Moment.Type type, SensorSpec sensor, double reading) {
+        sensors.put(sensor.slot(), sensor);
+        seen.add(new Observation(
+                Observation.Kind.OFFSET,
+                air(at, type),
+                sensor,
+                (reading - sensor.cleanAirReading()) / ZeroJudge.tolerance(sensor),
+                OFFSET_STRAYS,
+                sensor.gas().formula() + " " + sensor.shown(reading) + " in clean air"));
+    }
+
+    private Rig rig() {
+        return chosen == null
+                ? state.card().usualRig()
+                : chosen.rig().orElseGet(() -> state.card().usualRig());
+    }
+
+    private Setting setting(CrossSensitivity cross) {
+        var lastGood = new HashMap<Integer, Double>();
+        sensors.keySet().forEach(slot -> {
+            OptionalDouble share = history.lastGoodSpan(slot);
+            share.ifPresent(value -> lastGood.put(slot, value));
+        });
+        return new Setting(
+                List.copyOf(sensors.values()),
+                cylinders.keySet(),
+                cylinders.values().stream()
+                        .mapToDouble(c -> c.cylinder().gaugeBar() / c.cylinder().fullBar())
+                        .min()
+                        .orElse(1),
+                cylinders.values().stream()
+                        .mapToDouble(RunEvidence::shelfLifeLeft)
+                        .min()
+                        .orElse(1),
+                rig(),
+                state.card().intake(),
+                state.steps().stream().anyMatch(s -> s instanceof Step.Zero zero && zero.air() == ZeroAir.CHARCOAL),
+                lastGood,
+                cross,
+                state.sensors().stream()
+                        .flatMap(sensor -> state.standing(sensor.slot()).stream())
+                        .anyMatch(SensorOutcome::failed));
+    }
+
+    private static double shelfLifeLeft(RunEvent.CylinderChosen chosen) {
+        var cylinder = chosen.cylinder();
+        return (double) ChronoUnit.DAYS.between(chosen.on(), cylinder.useBefore())
+                / Math.max(1, ChronoUnit.DAYS.between(cylinder.madeOn(), cylinder.useBefore()));
+    }
+}
