@@ -181,7 +181,7 @@ final class Inference {
     private Working working(Belief belief, List<Belief> all) {
         var row = belief.best().hypothesis();
         double strength = belief.best().strength();
-        var working = Working.of("Suspected: " + belief.cause().words(), "what was seen beside what it would bring");
+        var working = Working.of("Suspected: " + belief.cause().words(), "what was seen, beside what this would show");
         if (!row.model().told(strength).isEmpty()) {
             working = working.with("fits best", row.model().told(strength));
         }
@@ -196,10 +196,9 @@ final class Inference {
             }
         }
         var next = all.stream().filter(b -> b != belief).findFirst();
-        var beside = next.map(b -> ", " + b.cause().words() + " " + percent(b.share()))
+        var beside = next.map(b -> "; " + b.cause().words() + ": " + percent(b.share()))
                 .orElse("");
-        return working.gives(percent(belief.share()) + beside + "; try: "
-                + belief.cause().shownBy().words());
+        return working.gives(percent(belief.share()) + beside);
     }
 
     /** How much an observation speaks for the row or against it, beside nothing being wrong. */
