@@ -270,6 +270,13 @@ function Lane({
           {next.kind === "CONFIRM_ALARMS" && data.mine && (
             <AlarmsSeen alarms={given.alarms} onChange={(alarms) => give({ alarms })} onAll={works ? allAlarms : null} />
           )}
+          {next.kind === "CONFIRM_SAVED" && data.diagnosis && (
+            <Diagnosis
+              diagnosis={data.diagnosis}
+              sensors={data.sensors}
+              lead="Before you save this on the detector: the readings speak for a cause"
+            />
+          )}
           {next.kind === "CONFIRM_SAVED" && data.mine && (
             <SavedVerdicts
               run={data}

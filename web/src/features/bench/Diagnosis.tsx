@@ -10,11 +10,14 @@ type Tried = Schemas["NextView"]["code"] | null;
 export function Diagnosis({
   diagnosis,
   sensors,
+  lead,
   tried,
   onTried,
 }: {
   diagnosis: Schemas["DiagnosisView"];
   sensors: Run["sensors"];
+  /** What it is about, where it is not a failure. */
+  lead?: string;
   tried?: Tried;
   /** Left out where there is no other try. */
   onTried?: (code: Tried) => void;
@@ -24,6 +27,7 @@ export function Diagnosis({
   const others = diagnosis.suspects.filter((suspect) => !suspect.alike);
   return (
     <section aria-label="Likely cause" className="border-l-4 border-act bg-sheet px-4 py-3">
+      {lead && <p className="mb-1 font-semibold">{lead}</p>}
       {next && (
         <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
           <p className="text-xl">

@@ -11,6 +11,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
@@ -59,7 +60,18 @@ final class RunEvidence {
     static Evidence of(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
         var run = new RunEvidence(state, traces, history);
         run.goThrough();
-        return new Evidence(run.seen, run.setting(cross), run.askedFrom);
+        return new Evidence(run.isBlind() ? List.of() : run.seen, run.setting(cross), run.askedFrom);
+    }
+
+    /** It failed on gas, and its readings are not kept any more: nothing can be said. */
+    private boolean isBlind() {
+        return seen.stream().noneMatch(one -> one.kind() == Observation.Kind.SHARE)
+                && standing()
+                        .anyMatch(outcome -> outcome.failed() && outcome.stage().onGas());
+    }
+
+    private Stream<SensorOutcome> standing() {
+        return state.sensors().stream().flatMap(sensor -> state.standing(sensor.slot()).stream());
     }
 
     private void goThrough() {
@@ -204,8 +216,11 @@ final class RunEvidence {
     }
 
     private void jitter(long at, SensorSpec sensor) {
-        double wavers =
-                Scatter.of(traces.trace(sensor.slot()).between(0, at + 1), OnGas.JITTER_MILLIS, sensor.resolution());
+        var trace = traces.trace(sensor.slot()).between(0, at + 1);
+        if (trace.isEmpty()) {
+            return;
+        }
+        double wavers = Scatter.of(trace, OnGas.JITTER_MILLIS, sensor.resolution());
         double unit = Math.max(sensor.resolution(), ZeroJudge.tolerance(sensor));
         seen.add(new Observation(
                 Observation.Kind.JITTER,
@@ -265,9 +280,7 @@ final class RunEvidence {
                 state.steps().stream().anyMatch(s -> s instanceof Step.Zero zero && zero.air() == ZeroAir.CHARCOAL),
                 lastGood,
                 cross,
-                state.sensors().stream()
-                        .flatMap(sensor -> state.standing(sensor.slot()).stream())
-                        .anyMatch(SensorOutcome::failed));
+                standing().anyMatch(SensorOutcome::failed));
     }
 
     private static double shelfLifeLeft(RunEvent.CylinderChosen chosen) {

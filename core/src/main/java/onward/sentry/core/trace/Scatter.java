@@ -19,7 +19,7 @@ public final class Scatter {
         double tt = 0;
         double tv = 0;
         double vv = 0;
-        long start = trace.lastTime() - back;
+        long start = trace.isEmpty() ? 0 : trace.lastTime() - back;
         for (int i = trace.indexFrom(start); i < trace.size(); i++) {
             if (!trace.isMarked(i, step)) {
                 double at = (trace.timeAt(i) - start) / 1000.0;

@@ -18,6 +18,7 @@ import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.core.run.RunTraces;
 import org.junit.jupiter.api.Test;
 
 /** The evidence of whole runs: what failed last, how the readings stood, and what was tried about it. */
@@ -117,6 +118,15 @@ class RunDiagnosisTest {
         instrument.runFor(160);
         assertThat(first(History.NONE)).isEqualTo(Cause.NO_GAS);
         assertThat(diagnosis(History.NONE).next()).contains(NextTry.CHECK_FLOW);
+    }
+
+    @Test
+    void withoutItsReadingsNothingIsSaidOfAFailureOnGas() {
+        begin(new Tries(1, 0), Map.of(4, 0.45));
+        zero();
+        onGas();
+        assertThat(Diagnosis.of(run.state(), new RunTraces(), History.NONE, CrossSensitivity.shipped()))
+                .isEqualTo(Diagnosis.NONE);
     }
 
     @Test

@@ -33,7 +33,8 @@ class ScatterTest {
     }
 
     @Test
-    void ofTwoReadingsNothingIsSaid() {
+    void ofTwoReadingsOrNoneNothingIsSaid() {
+        assertThat(Scatter.of(of(), 20_000, 1)).isZero();
         assertThat(Scatter.of(of(1, 9), 20_000, 1)).isZero();
     }
 }

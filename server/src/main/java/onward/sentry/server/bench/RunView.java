@@ -24,7 +24,7 @@ import onward.sentry.core.working.Refusal;
  * @param gasMayBeLeftOut the gas that comes next is the technician's choice
  * @param skippable a sensor may be left out now, with a reason
  * @param ahead what may be confirmed from here while there is no line to the server
- * @param diagnosis what may be behind what it shows, before another try and once all is judged; empty where nothing speaks for any
+ * @param diagnosis what may be behind what it shows, before another try, before it is saved on the detector and once all is judged; empty where nothing speaks for any
  * @param mayBeCountersigned a lead may answer for the technician, whose competence has ended
  * @param countersignedBy the lead who answers for the technician
  * @param competenceMissing what the technician would have to be qualified for to adjust it; empty when nothing

@@ -141,10 +141,13 @@ class RunViews {
                 live.ahead());
     }
 
-    /** Asked for where the technician has to think: before another try, and when all is judged. */
+    /** Asked for where the technician has to think: before another try, before a detector is set, and when all is judged. */
     private Optional<DiagnosisView> diagnosis(Fleet.Known detector, LiveRun live) {
         var state = live.state();
-        boolean thinks = live.next().kind() == NextAction.Kind.TRY_AGAIN || state.phase() != RunPhase.OPEN;
+        var asked = live.next().kind();
+        boolean thinks = asked == NextAction.Kind.TRY_AGAIN
+                || asked == NextAction.Kind.CONFIRM_SAVED
+                || state.phase() != RunPhase.OPEN;
         if (!thinks || state.paper() || state.byLaboratory() || state.seenBump()) {
             return Optional.empty();
         }
