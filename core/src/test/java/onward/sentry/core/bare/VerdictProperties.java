@@ -79,11 +79,18 @@ class VerdictProperties {
     }
 
     @Property(tries = 60)
-    void soundSensorsBesideItChangeNoVerdict(
+    void soundSensorsBesideItMakeNoVerdictBetter(
             @ForAll @DoubleRange(min = 0, max = 1.4) double share,
             @ForAll @DoubleRange(min = 0, max = 4) double noiseSteps,
             @ForAll long seed) {
-        assertThat(span(share, noiseSteps, 1, true, seed)).isEqualTo(span(share, noiseSteps, 1, false, seed));
+        var alone = span(share, noiseSteps, 1, false, seed);
+        var beside = span(share, noiseSteps, 1, true, seed);
+        if (alone.good()) {
+            assertThat(beside).isEqualTo(alone);
+        } else {
+            // Alone it may have seemed as if gas had ended; beside others that hold it is the sensor.
+            assertThat(beside.good()).isFalse();
+        }
     }
 
     @Property(tries = 60)
