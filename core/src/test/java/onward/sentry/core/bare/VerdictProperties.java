@@ -15,6 +15,7 @@ import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.RunTraces;
@@ -35,7 +36,7 @@ class VerdictProperties {
      * @param seconds between readings, and in the rise, for each one of the plain trace
      * @param company sound sensors beside it
      */
-    private static Verdict span(double share, double noiseSteps, double seconds, boolean company, long seed) {
+    private static SensorOutcome outcome(double share, double noiseSteps, double seconds, boolean company, long seed) {
         var random = new Random(seed);
         var traces = new RunTraces();
         double end = GAS_AT + 160 * Math.max(1, seconds);
@@ -64,9 +65,11 @@ class VerdictProperties {
                 .judge(List.of(new BareStage(Stage.SPAN, slots, GAS_AT, end, Optional.of("HM-01")))).stream()
                         .filter(outcome -> outcome.slot() == MONOXIDE)
                         .findFirst()
-                        .orElseThrow()
-                        .judgement()
-                        .verdict();
+                        .orElseThrow();
+    }
+
+    private static Verdict span(double share, double noiseSteps, double seconds, boolean company, long seed) {
+        return outcome(share, noiseSteps, seconds, company, seed).judgement().verdict();
     }
 
     private static Verdict plain(double share) {
@@ -79,18 +82,15 @@ class VerdictProperties {
     }
 
     @Property(tries = 60)
-    void soundSensorsBesideItMakeNoVerdictBetter(
+    void soundSensorsBesideItChangeNoVerdict(
             @ForAll @DoubleRange(min = 0, max = 1.4) double share,
             @ForAll @DoubleRange(min = 0, max = 4) double noiseSteps,
             @ForAll long seed) {
-        var alone = span(share, noiseSteps, 1, false, seed);
-        var beside = span(share, noiseSteps, 1, true, seed);
-        if (alone.good()) {
-            assertThat(beside).isEqualTo(alone);
-        } else {
-            // Alone it may have seemed as if gas had ended; beside others that hold it is the sensor.
-            assertThat(beside.good()).isFalse();
-        }
+        var alone = outcome(share, noiseSteps, 1, false, seed);
+        // Noise alone may look as if gas had ended; that the others hold shows that it had not.
+        Assume.that(!alone.how().equals("gas ended"));
+        assertThat(span(share, noiseSteps, 1, true, seed))
+                .isEqualTo(alone.judgement().verdict());
     }
 
     @Property(tries = 60)
