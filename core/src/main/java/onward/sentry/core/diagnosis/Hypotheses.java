@@ -28,7 +28,13 @@ final class Hypotheses {
      * @param sensor the one that it is about; empty where it is about the gas or the room
      * @param prior how often it is met beside the others, before anything is looked at
      */
-    record Hypothesis(Cause cause, Optional<SensorSpec> sensor, double prior, Model model) {}
+    record Hypothesis(Cause cause, Optional<SensorSpec> sensor, double prior, Model model) {
+
+        /** Whether it may change what is seen of that sensor. */
+        boolean isAbout(Observation seen) {
+            return sensor.isEmpty() || seen.isOf(sensor.get().slot());
+        }
+    }
 
     private static final double[] NONE_OF_IT = {0};
     private static final double[] SOME_OF_IT = even(0.1, 0.94, 43);
@@ -131,7 +137,7 @@ final class Hypotheses {
         for (var gas : gases) {
             // What the detector is there for is what is about where it is kept.
             boolean itsOwn = cells.stream().anyMatch(cell -> cell.gasId().equals(gas));
-            row(Cause.ROOM_GAS, itsOwn ? 0.08 / own : 0.06 / gases.size(), new RoomGas(gas, setting.cross()));
+            row(Cause.ROOM_GAS, itsOwn ? 0.08 / own : 0.06 / gases.size(), new RoomGas(gas, itsOwn, setting.cross()));
             row(Cause.INTERFERING_GAS, 0.03 / gases.size(), new InterferingGas(gas, setting.cross()));
         }
         row(Cause.RESIDUAL_GAS, 0.08, new ResidualGas());

@@ -140,7 +140,10 @@ final class Inference {
         for (double log : logs) {
             sum += Math.exp(log - logs[best]);
         }
-        return new Scored(row, Math.log(row.prior()) + logs[best] + Math.log(sum / strengths.length), strengths[best]);
+        return new Scored(
+                row,
+                Math.log(row.prior()) + besides(row) + logs[best] + Math.log(sum / strengths.length),
+                strengths[best]);
     }
 
     private double logLikelihood(Hypothesis row, double strength) {
@@ -151,14 +154,33 @@ final class Inference {
             double there = 0;
             double gone = 0;
             for (var one : entry.getValue()) {
-                double predicted = row.model().of(one.seen(), strength).density(one.seen());
-                there += Math.log(own.density(one.seen(), predicted, one.sound()));
-                gone += Math.log(own.density(one.seen(), one.sound(), one.sound()));
-                own.learn(one.seen(), (1 - absent) * predicted + absent * one.sound(), one.sound());
+                if (row.isAbout(one.seen())) {
+                    double predicted = row.model().of(one.seen(), strength).density(one.seen());
+                    there += Math.log(own.density(one.seen(), predicted, one.sound()));
+                    gone += Math.log(own.density(one.seen(), one.sound(), one.sound()));
+                    own.learn(one.seen(), (1 - absent) * predicted + absent * one.sound(), one.sound());
+                }
             }
             double top = Math.max(there, gone);
             sum += weight(entry.getKey())
                     * (top + Math.log((1 - absent) * Math.exp(there - top) + absent * Math.exp(gone - top)));
+        }
+        return sum;
+    }
+
+    /** What the sensors that a row is not about add to it, the same at each strength. */
+    private double besides(Hypothesis row) {
+        double sum = 0;
+        var own = new OwnTrouble(OwnTrouble.RARE);
+        for (var entry : moments.entrySet()) {
+            double sound = 0;
+            for (var one : entry.getValue()) {
+                if (!row.isAbout(one.seen())) {
+                    sound += Math.log(own.density(one.seen(), one.sound(), one.sound()));
+                    own.learn(one.seen(), one.sound(), one.sound());
+                }
+            }
+            sum += weight(entry.getKey()) * sound;
         }
         return sum;
     }

@@ -13,8 +13,9 @@ import onward.sentry.core.judge.ZeroJudge;
  * <p>40 ppm of hydrogen: a carbon monoxide cell at 16 ppm, a hydrogen sulfide cell at 0.
  *
  * @param gasId of the gas that is about
+ * @param ofItsOwn one of the cells is there for it, and shows it sharply; of another gas the cells show anything in a range
  */
-record RoomGas(String gasId, CrossSensitivity cross) implements Model {
+record RoomGas(String gasId, boolean ofItsOwn, CrossSensitivity cross) implements Model {
 
     private static final double MOST_OF_TABLE = 1.5;
 
@@ -28,9 +29,10 @@ record RoomGas(String gasId, CrossSensitivity cross) implements Model {
 
     @Override
     public double[] strengths() {
-        double[] ppm = new double[STEPS];
-        for (int i = 0; i < STEPS; i++) {
-            ppm[i] = Math.pow(MOST_PPM, i / (STEPS - 1.0));
+        int steps = ofItsOwn ? STEPS : STEPS / 5;
+        double[] ppm = new double[steps];
+        for (int i = 0; i < steps; i++) {
+            ppm[i] = Math.pow(MOST_PPM, i / (steps - 1.0));
         }
         return ppm;
     }

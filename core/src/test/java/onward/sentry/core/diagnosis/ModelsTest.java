@@ -62,14 +62,14 @@ class ModelsTest {
         var cross = CrossSensitivity.shipped();
         double tolerance =
                 onward.sentry.core.judge.ZeroJudge.tolerance(Fixtures.quoin4().sensor(MONOXIDE));
-        assertThat(new RoomGas("carbon-monoxide", cross)
+        assertThat(new RoomGas("carbon-monoxide", true, cross)
                         .of(offset(Moment.Type.ZERO, MONOXIDE), 20)
                         .mean())
                 .isCloseTo(20 / tolerance, within(1e-9));
         // 40 ppm of hydrogen: up to one and a half times 16 ppm
-        var hydrogen = new RoomGas("hydrogen", cross).of(offset(Moment.Type.ZERO, MONOXIDE), 40);
+        var hydrogen = new RoomGas("hydrogen", false, cross).of(offset(Moment.Type.ZERO, MONOXIDE), 40);
         assertThat(hydrogen.parts().get(0).high()).isCloseTo(1.5 * 16 / tolerance, within(1e-9));
-        assertThat(new RoomGas("hydrogen", cross).of(share(MONOXIDE), 40).mean())
+        assertThat(new RoomGas("hydrogen", false, cross).of(share(MONOXIDE), 40).mean())
                 .isEqualTo(1);
     }
 
