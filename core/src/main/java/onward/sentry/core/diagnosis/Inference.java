@@ -26,7 +26,7 @@ final class Inference {
     private static final double ALIKE = 3;
     /** Below this share of belief a cause is not named, and does not keep another from standing alone. */
     private static final double NAMED = 0.02;
-    /** A run in which nothing failed is spoken of only when so little is left for nothing being wrong. */
+    /** Where nothing failed, causes are named only when this share of belief or less is left for a sound run. */
     private static final double SPEAKS = 0.15;
 
     private static final double AFTER_TRYING = 0.85;
@@ -203,7 +203,8 @@ final class Inference {
     private Working working(Belief belief, List<Belief> all) {
         var row = belief.best().hypothesis();
         double strength = belief.best().strength();
-        var working = Working.of("Suspected: " + belief.cause().words(), "what was seen, beside what this would show");
+        var working =
+                Working.of("Likely cause: " + belief.cause().words(), "what was seen, beside what this would show");
         if (!row.model().told(strength).isEmpty()) {
             working = working.with("fits best", row.model().told(strength));
         }

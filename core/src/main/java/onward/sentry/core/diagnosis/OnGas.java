@@ -83,7 +83,7 @@ record OnGas(
                         ? told + ", " + Figures.upTo(100 * own.getAsDouble(), 0) + " % in its last good span"
                         : told));
         if (!typed && !cutShort && window.size() > 2) {
-            moving(seen, window, before, reading, way, told);
+            moving(seen, window, before, reading, way);
         }
         others.stream()
                 .mapToDouble(Double::doubleValue)
@@ -97,7 +97,7 @@ record OnGas(
         return seen;
     }
 
-    private void moving(List<Observation> seen, Trace window, double before, double reading, double way, String told) {
+    private void moving(List<Observation> seen, Trace window, double before, double reading, double way) {
         double share = (reading - before) / way;
         var name = sensor.gas().formula();
         if (share > ANSWERS) {

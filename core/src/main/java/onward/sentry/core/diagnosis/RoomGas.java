@@ -10,7 +10,7 @@ import onward.sentry.core.judge.ZeroJudge;
 /**
  * One gas is about in the room: in clean air every cell stands where the table of cross-sensitivities puts it.
  *
- * <p>40 ppm of hydrogen: a carbon monoxide cell at 16 ppm, a hydrogen sulfide cell at 0.
+ * <p>40 ppm of hydrogen: a carbon monoxide cell at 16 ppm by the table and up to 24, a hydrogen sulfide cell at 0.
  *
  * @param gasId of the gas that is about
  * @param ofItsOwn one of the cells is there for it, and shows it sharply; of another gas the cells show anything in a range
@@ -18,7 +18,6 @@ import onward.sentry.core.judge.ZeroJudge;
 record RoomGas(String gasId, boolean ofItsOwn, CrossSensitivity cross) implements Model {
 
     private static final double MOST_OF_TABLE = 1.5;
-
     private static final double MOST_PPM = 300;
     private static final int STEPS = 120;
 

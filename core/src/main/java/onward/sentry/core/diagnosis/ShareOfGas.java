@@ -8,7 +8,7 @@ import java.util.function.Predicate;
  * Some sensors show a share of what they should: the gas is weaker or stronger, or they are.
  *
  * @param hit which observations on gas it changes
- * @param strengths shares: 0 for nothing, 1 for all of it
+ * @param strengths shares of what is expected, from 0
  * @param othersToo other detectors on the same cylinder show it too
  */
 record ShareOfGas(Predicate<Observation> hit, double[] strengths, boolean othersToo) implements Model {
