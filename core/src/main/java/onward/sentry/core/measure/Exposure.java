@@ -2,6 +2,7 @@ package onward.sentry.core.measure;
 
 import java.util.OptionalDouble;
 import java.util.function.BooleanSupplier;
+import onward.sentry.core.card.BumpLevel;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Limit;
@@ -34,10 +35,8 @@ public record Exposure(
     static final int LEAST_READINGS = 3;
     /** A reading may be typed this long before the moment that it counts for. */
     private static final long TYPED_EARLY_MILLIS = 10_000;
-    /** A bump is seen in so many readings in a row … */
+    /** A bump is seen in so many readings in a row. */
     private static final int LEAST_BUMP_READINGS = 3;
-    /** … this many steps of the display above what the sensor read before gas. */
-    static final int LEAST_BUMP_STEPS = 3;
 
     /**
      * The step of the display by which outliers are told; by the first rules, and among readings that somebody types, none is
@@ -171,8 +170,8 @@ public record Exposure(
         if (trace.size() - first() < LEAST_BUMP_READINGS) {
             return OptionalDouble.empty();
         }
-        boolean above =
-                new Limit(LEAST_BUMP_STEPS * sensor.resolution()).isReachedBy(held - sign * baseline(sensor, step));
+        boolean above = new Limit(BumpLevel.LEAST_STEPS * sensor.resolution())
+                .isReachedBy(held - sign * baseline(sensor, step));
         return OptionalDouble.of(above ? sign * held : sensor.cleanAirReading());
     }
 

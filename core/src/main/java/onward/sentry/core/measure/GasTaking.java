@@ -5,6 +5,7 @@ import static onward.sentry.core.working.Figures.upTo;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.card.AcceptRule;
+import onward.sentry.core.card.BumpLevel;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.LabelLine;
@@ -170,7 +171,7 @@ public record GasTaking(
             return way >= LEAST_RESPONSE;
         }
         double way = Math.abs(expected - sensor().cleanAirReading());
-        return way < Exposure.LEAST_BUMP_STEPS * sensor().resolution() && target.purpose() != Purpose.BUMP
+        return way < BumpLevel.LEAST_STEPS * sensor().resolution() && target.purpose() != Purpose.BUMP
                 || exposure.moved(sensor(), expected, step()) >= LEAST_RESPONSE;
     }
 
@@ -183,7 +184,7 @@ public record GasTaking(
         double air = sensor().cleanAirReading();
         double sign = Math.signum(expected - air);
         double level = air + judge.card().bumpLevelPercent() / 100 * (expected - air);
-        double above = exposure.baseline(sensor(), step()) + sign * Exposure.LEAST_BUMP_STEPS * sensor().resolution();
+        double above = exposure.baseline(sensor(), step()) + sign * BumpLevel.LEAST_STEPS * sensor().resolution();
         return exposure.holds(sensor(), step(), sign * Math.max(sign * level, sign * above), sign);
     }
 

@@ -10,6 +10,7 @@ import onward.sentry.core.trace.Trace;
 /** Sees in the readings that gas has come on, and that it has gone. */
 record GasInReadings(RunState state, RunTraces traces) {
 
+    /** Within so long gas shows on a sensor, and is seen to go; ms. */
     private static final long LATELY_MILLIS = 30_000;
     /** Share of the way from air to the expected value at which gas is seen to be on, or to be gone again. */
     private static final double SEEN = 0.10;
@@ -59,21 +60,27 @@ record GasInReadings(RunState state, RunTraces traces) {
 
     /**
      * The last of the old gas is not the new gas, and what a sensor shows of the room is none: what counts is the rise from the
-     * lowest reading since gas was last closed, or from clean air where it was below. By the first rules, from clean air where it had cleared down.
+     * lowest reading of late, or from clean air where it was below. By the first rules, from the lowest reading since gas was
+     * closed, or from clean air where it had cleared down.
      */
     private double lowest(Target target, Trace trace, int start) {
         boolean first = state.rules() == JudgingRules.FIRST;
         if (first && !state.gasSinceClear()) {
             return 0;
         }
+        var sensor = state.card().sensor(target.slot());
+        double expected = state.expectedOnGas(target.slot()).orElseThrow();
         double lowest = Double.POSITIVE_INFINITY;
-        int from = first || state.gasSinceClear()
-                ? start
-                : trace.indexFrom(state.gasClosedAt().orElse(0));
-        for (int i = from; i < trace.size(); i++) {
-            lowest = Math.min(lowest, way(state, target, at(trace, i)));
+        for (int i = first ? start : fromLately(sensor, trace); i < trace.size(); i++) {
+            lowest = Math.min(lowest, BumpJudge.responsePercent(sensor, expected, at(trace, i)) / 100);
         }
         return first ? lowest : Math.max(0, lowest);
+    }
+
+    /** A run may wait for its gas for hours: what a sensor showed long ago says nothing of gas that comes on now. */
+    private int fromLately(SensorSpec sensor, Trace trace) {
+        long back = Math.max(LATELY_MILLIS, Math.round(1000 * sensor.t90Seconds()));
+        return trace.indexFrom(Math.max(state.gasClosedAt().orElse(0), trace.lastTime() - back));
     }
 
     private long lastStill(Target target, Trace trace, int start, double lowest) {

@@ -30,6 +30,7 @@ import onward.sentry.core.measure.GasJudge;
 import onward.sentry.core.measure.GasTaking;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
+import onward.sentry.core.trace.LinkSilence;
 import onward.sentry.core.trace.Plateau;
 import onward.sentry.core.trace.Stability;
 import onward.sentry.core.trace.StabilityLimits;

@@ -1,6 +1,7 @@
 package onward.sentry.core.run;
 
 import java.util.Optional;
+import onward.sentry.core.trace.LinkSilence;
 
 /**
  * The moment for which a next action is worked out: some of them depend on how long gas has been on or for how long no

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import onward.sentry.core.card.BumpLevel;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.house.HousePolicy;
@@ -84,8 +85,8 @@ public record DryRun(
     }
 
     /**
-     * What keeps a card from being published: more steps than a strip can show, or a sound detector that does not pass both
-     * jobs by it.
+     * What keeps a card from being published: more steps than a strip can show, a bump that a flicker would pass, or a sound
+     * detector that does not pass both jobs by it.
      *
      * <p>A card whose carbon monoxide sensor is given 5 s for a response that takes 30 s returns a refusal that names the
      * job and the sensor.
@@ -100,6 +101,10 @@ public record DryRun(
                         "A job has at most " + MOST_STEPS + " steps; the " + job.label() + " has " + steps + ".",
                         "Join what is one step for the technician."));
             }
+        }
+        var flicker = BumpLevel.refusal(card);
+        if (flicker.isPresent()) {
+            return flicker;
         }
         for (var job : Job.values()) {
             var dry = of(card, policy, job, Optional.empty(), on, 1);

@@ -97,6 +97,28 @@ class LiveRunTest {
     }
 
     @Test
+    void whatCreepsUpInTheRoomWhileARunWaitsForItsGasIsNotTheGas() {
+        var run = LiveRun.start(
+                Fixtures.quoin4Whole(Tries.USUAL),
+                HousePolicy.SHIPPED,
+                Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(1)));
+        run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
+        run.observe(new Reading(31_000, Map.of(1, 0.0)));
+        run.carryOut(
+                new RunCommand.ChooseCylinder(2, "C", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 31_000, "Una");
+        int hour = 3_600;
+        for (int second = 32; second <= hour; second++) {
+            run.observe(new Reading(second * 1000L, Map.of(1, Math.rint(6.0 * second / hour))));
+        }
+        assertThat(run.state().gasIsOn()).isFalse();
+        for (int second = hour + 1; second <= hour + 10; second++) {
+            run.observe(new Reading(second * 1000L, Map.of(1, 6.0 + 2 * (second - hour))));
+        }
+        assertThat(run.state().gasIsOn()).isTrue();
+        assertThat(run.state().gasOpenedAt().orElseThrow()).isBetween((hour - 1) * 1000L, (hour + 2) * 1000L);
+    }
+
+    @Test
     void aDisplayThatFlickersByOneStepDoesNotDateGasBackBeforeItCame() {
         var run = LiveRun.start(
                 Fixtures.quoin4Whole(Tries.USUAL),

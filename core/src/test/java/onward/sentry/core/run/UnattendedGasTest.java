@@ -26,6 +26,7 @@ import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Regulator;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.NextAction.Kind;
+import onward.sentry.core.trace.LinkSilence;
 import onward.sentry.core.trace.Reading;
 import org.junit.jupiter.api.Test;
 

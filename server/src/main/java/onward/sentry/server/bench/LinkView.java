@@ -1,6 +1,6 @@
 package onward.sentry.server.bench;
 
-import onward.sentry.core.run.LinkSilence;
+import onward.sentry.core.trace.LinkSilence;
 
 /**
  * How old the last reading over the link is.

@@ -9,7 +9,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.stream.Collectors;
-import onward.sentry.core.run.LinkSilence;
+import onward.sentry.core.trace.LinkSilence;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.gas.Shelf;

@@ -14,12 +14,12 @@ import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
-import onward.sentry.core.run.LinkSilence;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.core.trace.LinkSilence;
 import onward.sentry.formats.Chain;
 
 /** The projection of a run's events that lists need. */

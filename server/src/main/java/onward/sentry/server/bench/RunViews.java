@@ -9,13 +9,10 @@ import java.util.UUID;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.StepPicture;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.diagnosis.Diagnosis;
-import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.LiveRun;
-import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
@@ -23,8 +20,6 @@ import onward.sentry.core.strip.Strip;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Site;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,8 +32,7 @@ class RunViews {
     private final Fleet fleet;
     private final House house;
     private final People people;
-    private final JdbcClient jdbc;
-    private final Site site;
+    private final Diagnoses diagnoses;
     private final RunTime clock;
     private final Gateways gateways;
 
@@ -48,8 +42,7 @@ class RunViews {
             Fleet fleet,
             House house,
             People people,
-            JdbcClient jdbc,
-            Site site,
+            Diagnoses diagnoses,
             RunTime clock,
             Gateways gateways) {
         this.runs = runs;
@@ -57,8 +50,7 @@ class RunViews {
         this.fleet = fleet;
         this.house = house;
         this.people = people;
-        this.jdbc = jdbc;
-        this.site = site;
+        this.diagnoses = diagnoses;
         this.clock = clock;
         this.gateways = gateways;
     }
@@ -137,26 +129,8 @@ class RunViews {
                                 .countersigned()
                         && people.hadCompetence(state.technician(), state.card().competence()),
                 state.countersigned().map(RunEvent.Countersigned::by),
-                diagnosis(detector, live),
+                diagnoses.of(run.id(), detector, live),
                 live.ahead());
-    }
-
-    /** Asked for where the technician has to think: before another try, before a detector is set, and when all is judged. */
-    private Optional<DiagnosisView> diagnosis(Fleet.Known detector, LiveRun live) {
-        var state = live.state();
-        var asked = live.next().kind();
-        boolean thinks = asked == NextAction.Kind.TRY_AGAIN
-                || asked == NextAction.Kind.CONFIRM_SAVED
-                || state.phase() != RunPhase.OPEN;
-        if (!thinks || state.paper() || state.byLaboratory() || state.seenBump()) {
-            return Optional.empty();
-        }
-        var diagnosis = Diagnosis.of(
-                state,
-                live.traces(),
-                SensorHistory.of(jdbc, house, detector, site.today()),
-                CrossSensitivity.with(house.policy().figures()));
-        return diagnosis.suspects().isEmpty() ? Optional.empty() : Optional.of(DiagnosisView.of(diagnosis));
     }
 
     private static Rig rig(RunState state) {

@@ -1,4 +1,4 @@
-package onward.sentry.core.run;
+package onward.sentry.core.trace;
 
 import onward.sentry.core.working.Refusal;
 
