@@ -2362,10 +2362,34 @@ export interface components {
             apart: boolean;
             suspects: components["schemas"]["SuspectView"][];
         };
+        Doubt: {
+            /** @enum {string} */
+            kind: "ROOM_AIR" | "SUDDEN_CHANGE";
+            slots: number[];
+            /** Format: double */
+            percent: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            estimates: components["schemas"]["Estimate"][];
+            confirmed: boolean;
+            working: components["schemas"]["Working"];
+        };
         DueDate: {
             /** Format: date */
             date: string;
             working: components["schemas"]["Working"];
+        };
+        Estimate: {
+            /** Format: int32 */
+            slot: number;
+            /** Format: double */
+            percent: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
         };
         ExpectedBand: {
             /** Format: double */
@@ -2428,7 +2452,7 @@ export interface components {
         };
         NextAction: {
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_TEST" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "START_BLANK" | "WAIT_BLANK" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_TEST" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "START_BLANK" | "WAIT_BLANK" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "RESOLVE_DOUBT" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
             /** Format: int32 */
             step: number;
             sentence: string;
@@ -2526,6 +2550,7 @@ export interface components {
             mayBeCountersigned: boolean;
             countersignedBy: string | null;
             diagnosis: components["schemas"]["DiagnosisView"] | null;
+            doubts: components["schemas"]["Doubt"][];
             ahead: components["schemas"]["NextAction"][];
         };
         SampleLine: {
@@ -2584,6 +2609,7 @@ export interface components {
             verdict: string;
             unsaved: boolean;
             outcomes: components["schemas"]["SensorOutcome"][];
+            taken: components["schemas"]["Taken"][];
             result: components["schemas"]["SensorResult"] | null;
         };
         StepView: {
@@ -2614,6 +2640,17 @@ export interface components {
             alike: boolean;
             tries: string;
             working: components["schemas"]["Working"];
+        };
+        Taken: {
+            /** @enum {string} */
+            stage: "AS_FOUND" | "CHECK_FIRST" | "BLANK" | "ZERO" | "LOW_POINT" | "SPAN" | "CHECK" | "VERIFY" | "BUMP" | "CLEAR";
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            at: number;
+            reading: number | null;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
         };
         Tubing: {
             /** @enum {string} */
@@ -3063,7 +3100,7 @@ export interface components {
             timeScale: number;
             calibrating: boolean;
             /** @enum {string} */
-            asksFor: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_TEST" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "START_BLANK" | "WAIT_BLANK" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            asksFor: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_TEST" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "START_BLANK" | "WAIT_BLANK" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "RESOLVE_DOUBT" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
             gas: components["schemas"]["LinkGas"] | null;
             /** Format: double */
             lagSeconds: number;
@@ -3231,6 +3268,8 @@ export interface components {
             tries: number;
             dueDay: components["schemas"]["MonthDay"] | null;
             skipped: boolean;
+            /** @enum {string} */
+            inDoubt: "STOP" | "WARN";
         };
         Signing: {
             /** @enum {string} */
@@ -3905,6 +3944,8 @@ export interface components {
             outcomes: components["schemas"]["SensorOutcome"][];
             result: components["schemas"]["SensorResult"] | null;
             trace: components["schemas"]["Point"][];
+            marked: components["schemas"]["Point"][];
+            taken: components["schemas"]["Taken"][];
         };
         CandidateView: {
             id: string;

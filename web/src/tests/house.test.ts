@@ -26,6 +26,7 @@ const policy: Policy = {
     tries: 2,
     dueDay: null,
     skipped: false,
+    inDoubt: "STOP",
   },
   figures: { gases: [], cross: [] },
   rhythm: { bumpDays: 1, soonDays: 7 },

@@ -23,6 +23,7 @@ import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
 import { SensorPanel } from "./SensorPanel";
 import { Diagnosis } from "./Diagnosis";
+import { Doubts } from "./Doubts";
 import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
 import { useCommand } from "./useCommand";
@@ -257,7 +258,10 @@ function Lane({
             <MeasureEntry readable={next.readable} typed={given.typed} onType={(typed) => give({ typed })} onEnter={confirm} />
           )}
           {next.kind === "CHOOSE_CYLINDER" && <CylinderChoice key={next.step} run={data} choice={given.choice} onChoose={choose} />}
-          {next.kind === "TRY_AGAIN" && data.mine && (
+          {data.doubts.length > 0 && ["CLOSE_GAS", "RESOLVE_DOUBT", "CONFIRM_SAVED"].includes(next.kind) && (
+            <Doubts doubts={data.doubts} sensors={data.sensors} />
+          )}
+          {(next.kind === "TRY_AGAIN" || next.kind === "RESOLVE_DOUBT") && data.mine && (
             <TryAgain
               run={data}
               changed={given.changed}

@@ -12,7 +12,7 @@ function colour(name: string): string {
   return getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 }
 
-/** A sensor's readings against where they should come to rest, with the window that must hold. */
+/** A sensor's readings against where they should come to rest, the window that must hold, and what was taken and when. */
 export function SensorChart({
   sensor,
   buffer,
@@ -106,6 +106,35 @@ export function SensorChart({
                 ctx.lineWidth = word === "settled" ? 3 : 1.5;
                 ctx.strokeStyle = colour("act");
                 ctx.strokeRect(left, bbox.top + 2, right - left, bbox.height - 4);
+              }
+              ctx.restore();
+            },
+          ],
+          draw: [
+            (u) => {
+              const { ctx, bbox } = u;
+              const left = u.scales.x?.min ?? 0;
+              ctx.save();
+              for (const one of shown.current.sensor.taken) {
+                if (one.at / 1000 < left) {
+                  continue;
+                }
+                const at = u.valToPos(one.at / 1000, "x", true);
+                const from = u.valToPos(Math.max(left, one.from / 1000), "x", true);
+                ctx.fillStyle = colour("act");
+                ctx.globalAlpha = 0.15;
+                ctx.fillRect(from, bbox.top, at - from, bbox.height);
+                ctx.globalAlpha = 1;
+                ctx.fillRect(at - 1, bbox.top, 2, bbox.height);
+                if (one.reading !== null) {
+                  const y = u.valToPos(one.reading, "y", true);
+                  ctx.beginPath();
+                  ctx.moveTo(at, y - 6);
+                  ctx.lineTo(at + 6, y);
+                  ctx.lineTo(at, y + 6);
+                  ctx.lineTo(at - 6, y);
+                  ctx.fill();
+                }
               }
               ctx.restore();
             },

@@ -6,7 +6,7 @@ import type { Run } from "./useRun";
 
 const usual = ["another cylinder", "regulator purged again", "adapter pushed home"];
 
-/** What is changed before the next try; the gas and the rig come before the sensor. */
+/** What is changed before the next try, or before gas in doubt is applied again; the gas and the rig come before the sensor. */
 export function TryAgain({
   run,
   changed,
@@ -42,7 +42,7 @@ export function TryAgain({
         onChange={(event) => onChange({ changed: event.target.value })}
       />
       <Button kind="grave" className="self-start" onClick={onLeave}>
-        No other try: it has failed
+        {run.next.kind === "RESOLVE_DOUBT" ? "Leave it: nothing is saved, these sensors are not judged" : "No other try: it has failed"}
       </Button>
     </section>
   );

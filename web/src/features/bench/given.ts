@@ -33,6 +33,7 @@ export function commandFor(run: Run, given: Given): Command | null {
   const step = run.next.step;
   switch (run.next.kind) {
     case "TRY_AGAIN":
+    case "RESOLVE_DOUBT":
       return given.changed.trim() || given.remedy || given.tried
         ? { kind: "TRY_AGAIN", step, changed: given.changed, remedy: given.remedy, ...(given.tried && { tried: given.tried }) }
         : null;

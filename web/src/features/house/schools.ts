@@ -22,7 +22,7 @@ export interface Question {
   write: (policy: Policy, value: string) => Policy;
 }
 
-type SchoolName = "adjust" | "combustible" | "threading" | "zeroAir" | "accept" | "reference";
+type SchoolName = "adjust" | "combustible" | "threading" | "zeroAir" | "accept" | "reference" | "inDoubt";
 
 function school(part: Part, name: SchoolName, question: string, options: Option[]): Question {
   return {
@@ -55,6 +55,10 @@ export const questions: Question[] = [
     { value: "CHECK_FIRST", word: "only when its check fails" },
   ]),
   yesNo("How work is done", "asFoundFirst", "Read gas before anything is adjusted?", "as-found first", "straight to zero and span"),
+  school("How work is done", "inDoubt", "Room air in the gas, or a sensor that changed at once?", [
+    { value: "STOP", word: "stop before it is saved" },
+    { value: "WARN", word: "warn, and go on" },
+  ]),
   school("How work is done", "combustible", "Which gas sets combustible sensors?", [
     { value: "AS_CARD", word: "as the card says" },
     { value: "METHANE", word: "methane, read as methane" },

@@ -175,21 +175,68 @@ function SensorSection({ sensor }: { sensor: SensorRecord }) {
   );
 }
 
+/** Readings of the whole run, with what was left out, which window was judged and when each reading was taken. */
 function TraceLine({ sensor }: { sensor: SensorRecord }) {
   const points = sensor.trace;
   const times = points.map((p) => p.seconds);
-  const values = [...points.map((p) => p.value), ...sensor.outcomes.map((o) => o.expected)];
+  const values = [...points.map((p) => p.value), ...sensor.marked.map((p) => p.value), ...sensor.outcomes.map((o) => o.expected)];
   const [first, last] = [Math.min(...times), Math.max(...times)];
   const [low, high] = [Math.min(...values), Math.max(...values)];
   const x = (s: number) => 4 + ((s - first) / Math.max(1, last - first)) * 392;
   const y = (v: number) => 74 - ((v - low) / Math.max(sensor.resolution, high - low)) * 68;
+  const taken = sensor.taken.filter((one) => one.at / 1000 >= first && one.at / 1000 <= last);
   return (
-    <svg viewBox="0 0 400 80" className="my-1 w-full" role="img" aria-label={`Readings of the run, from ${low} to ${high} ${sensor.unit}`}>
-      <path
-        d={points.map((p, i) => `${i === 0 ? "M" : "L"}${x(p.seconds).toFixed(1)} ${y(p.value).toFixed(1)}`).join(" ")}
-        className="fill-none stroke-ink"
-        strokeWidth="1.5"
-      />
-    </svg>
+    <figure className="my-1">
+      <svg viewBox="0 0 400 80" className="w-full" role="img" aria-label={`Readings of the run, from ${low} to ${high} ${sensor.unit}`}>
+        {taken.map((one, i) => (
+          <rect
+            key={i}
+            x={x(Math.max(first, one.from / 1000))}
+            y="2"
+            width={Math.max(1, x(one.at / 1000) - x(Math.max(first, one.from / 1000)))}
+            height="76"
+            className="fill-act/20"
+          />
+        ))}
+        <path
+          d={points.map((p, i) => `${i === 0 ? "M" : "L"}${x(p.seconds).toFixed(1)} ${y(p.value).toFixed(1)}`).join(" ")}
+          className="fill-none stroke-ink"
+          strokeWidth="1.5"
+        />
+        {taken.map((one, i) => (
+          <g key={i} className="stroke-act">
+            <line x1={x(one.at / 1000)} x2={x(one.at / 1000)} y1="2" y2="78" strokeWidth="1" />
+            {one.reading !== null && (
+              <path d={diamond(x(one.at / 1000), y(one.reading))} className="fill-act stroke-sheet" strokeWidth="0.75" />
+            )}
+          </g>
+        ))}
+        {sensor.marked.map((p, i) => (
+          <path key={i} d={cross(x(p.seconds), y(p.value))} className="stroke-fail" strokeWidth="1.5" />
+        ))}
+      </svg>
+      <figcaption className="flex flex-wrap gap-x-4 text-sm text-soft">
+        <span>
+          <span aria-hidden className="mr-1 inline-block h-3 w-4 border-r-2 border-act bg-act/20 align-middle" />
+          judged window, ending when the reading was taken
+        </span>
+        {sensor.marked.length > 0 && (
+          <span>
+            <span aria-hidden className="mr-1 font-bold text-fail">
+              ×
+            </span>
+            {sensor.marked.length === 1 ? "1 reading" : `${sensor.marked.length} readings`} left out as outliers
+          </span>
+        )}
+      </figcaption>
+    </figure>
   );
+}
+
+function diamond(x: number, y: number): string {
+  return `M${x} ${y - 3.5}L${x + 3.5} ${y}L${x} ${y + 3.5}L${x - 3.5} ${y}Z`;
+}
+
+function cross(x: number, y: number): string {
+  return `M${x - 2.5} ${y - 2.5}L${x + 2.5} ${y + 2.5}M${x - 2.5} ${y + 2.5}L${x + 2.5} ${y - 2.5}`;
 }

@@ -33,6 +33,7 @@ class ArchitectureTest {
             Map.entry(
                     "measure",
                     List.of("card", "cylinder", "detector", "gas", "house", "judge", "result", "trace", "working")),
+            Map.entry("doubt", List.of("detector", "gas", "judge", "working")),
             Map.entry("workings", List.of("gas", "judge", "rig", "schedule", "working")),
             Map.entry(
                     "bare",
@@ -84,7 +85,7 @@ class ArchitectureTest {
                             "trace",
                             "units",
                             "working")),
-            Map.entry("strip", List.of("card", "judge", "result", "run", "working")),
+            Map.entry("strip", List.of("card", "detector", "judge", "result", "run", "trace", "working")),
             Map.entry(
                     "shelf",
                     List.of(
@@ -107,6 +108,7 @@ class ArchitectureTest {
                             "card",
                             "cylinder",
                             "detector",
+                            "doubt",
                             "gas",
                             "house",
                             "measure",

@@ -28,7 +28,7 @@ class BenchWalkTest {
 
     @Test
     void aCleanRunFromTheScanToTheSignedRecordTakesSixConfirmations() {
-        try (var una = new Walk(world).signIn("una").readings("Over the link", 20)) {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 10)) {
             var page = una.page();
             int before = linesOfWork(page);
             una.putOnBench("q4-1001").confirm("Check the detector before gas").asked("Choose the cylinder");
@@ -194,7 +194,7 @@ class BenchWalkTest {
 
     @Test
     void aJobOnOneSensorIsWorkedFromTheDetectorsPage() {
-        try (var una = new Walk(world).signIn("una").readings("Over the link", 20)) {
+        try (var una = new Walk(world).signIn("una").readings("Over the link", 10)) {
             var page = una.page();
             una.open("/detectors/Q4-1013")
                     .button("Calibrate the Carbon monoxide sensor alone")

@@ -105,6 +105,32 @@ class SecondTryWalkTest {
         theDaysBeforeAreInDoubtUntilALeadHasLookedIntoThem();
     }
 
+    @Test
+    void nothingIsSavedWhileRoomAirIsInTheGas() throws Exception {
+        world.crew("Leak crew", "LK-", 1, 1);
+        world.atBenchOf("LK-101", "AIR_LEAK", "0.25", "");
+        try (var brand = new Walk(world).signIn("brand").readings("Over the link", 60)) {
+            var page = brand.page();
+            brand.open("/detectors/LK-101").button("Calibrate").click();
+            brand.workTo("Do not save yet: about");
+            var doubt = page.getByLabel("Gas in doubt");
+            assertThat(doubt).containsText(Pattern.compile("About 2\\d % room air in the gas"));
+            assertThat(doubt.getByRole(AriaRole.ROWHEADER)).hasCount(4);
+            assertThat(page.getByLabel("Likely cause")).containsText("room air gets into the gas");
+            world.atBenchOf("LK-101", "NONE", "", "");
+            brand.button("I have done that").click();
+            brand.confirm("Do not save yet")
+                    .workTo("All sensors passed")
+                    .confirm("sign the record")
+                    .asked("Signed");
+            brand.link("Open the record").click();
+            assertThat(page.getByText(Pattern.compile(
+                            "Not to be saved before gas is applied again: about 2\\d % room air in the gas")))
+                    .isVisible();
+            brand.nothingWentWrong();
+        }
+    }
+
     private void theDaysBeforeAreInDoubtUntilALeadHasLookedIntoThem() {
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.page();

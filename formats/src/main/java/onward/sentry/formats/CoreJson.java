@@ -102,6 +102,7 @@ public final class CoreJson {
         @Type(value = RunEvent.ReadingAccepted.class, name = "ReadingAccepted"),
         @Type(value = RunEvent.ReadingNotAccepted.class, name = "ReadingNotAccepted"),
         @Type(value = RunEvent.TryStarted.class, name = "TryStarted"),
+        @Type(value = RunEvent.AdjustmentDoubted.class, name = "AdjustmentDoubted"),
         @Type(value = RunEvent.FailureLeft.class, name = "FailureLeft"),
         @Type(value = RunEvent.AlarmsConfirmed.class, name = "AlarmsConfirmed"),
         @Type(value = RunEvent.SavedOnInstrument.class, name = "SavedOnInstrument"),

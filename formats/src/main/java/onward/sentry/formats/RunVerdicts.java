@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import onward.sentry.core.bare.BareReadings;
 import onward.sentry.core.diagnosis.Diagnosis;
+import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
@@ -23,6 +24,7 @@ import onward.sentry.core.run.RunTraces;
  * @param remark what the signature says beside it
  * @param differs where the verdicts that the file records are not the ones that come out
  * @param diagnosis what may be behind what the run shows, going by it and by the history of the file; empty for bare readings
+ * @param doubts what speaks against setting sensors to the gas that they met last; none for bare readings
  * @param notRepeated what people did that the rules did not allow when it was worked again
  */
 public record RunVerdicts(
@@ -34,6 +36,7 @@ public record RunVerdicts(
         List<Sensor> sensors,
         List<String> differs,
         List<String> notRepeated,
+        List<Doubt> doubts,
         Diagnosis diagnosis) {
 
     /** A sensor with everything that was judged on it. */
@@ -64,6 +67,7 @@ public record RunVerdicts(
                 sensors,
                 recorded.map(r -> differences(r, signed)).orElse(List.of()),
                 replay.notRepeated(),
+                state.doubts(),
                 Diagnosis.of(
                         state,
                         replay.run().traces(),
@@ -148,6 +152,7 @@ public record RunVerdicts(
                 verdicts.values().stream().reduce(Verdict::worse).orElse(Verdict.NOT_JUDGED),
                 Optional.empty(),
                 sensors,
+                List.of(),
                 List.of(),
                 List.of(),
                 Diagnosis.NONE);

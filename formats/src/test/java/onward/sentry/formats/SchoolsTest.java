@@ -63,7 +63,8 @@ class SchoolsTest {
                 reference,
                 SHIPPED.tries(),
                 Optional.empty(),
-                false);
+                false,
+                Schools.InDoubt.STOP);
     }
 
     private static Schools adjust(Schools.Adjust adjust, boolean asFoundFirst) {
@@ -315,7 +316,8 @@ class SchoolsTest {
                 SHIPPED.reference(),
                 tries,
                 dueDay,
-                false);
+                false,
+                Schools.InDoubt.STOP);
         return Skerravoe.card("Mote CO").under(HousePolicy.SHIPPED.with(schools));
     }
 
@@ -345,7 +347,8 @@ class SchoolsTest {
                 SHIPPED.reference(),
                 2,
                 thursday,
-                false);
+                false,
+                Schools.InDoubt.STOP);
         var policy = HousePolicy.SHIPPED.with(schools);
         var monthly = Skerravoe.card("Quoin 4").under(policy).interval();
         assertThat(monthly.nextDue(LocalDate.of(2026, 3, 3)).date()).isEqualTo("2026-04-30");

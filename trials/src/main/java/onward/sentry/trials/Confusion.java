@@ -16,6 +16,7 @@ import onward.sentry.core.diagnosis.Suspect;
  * @param passed nothing failed, and nothing was suspected
  * @param claimed a wrong one was claimed alone
  * @param sensible what was named to try is what a sensible person would, or tells the right one from the others
+ * @param held nothing was set, because of room air in the gas
  * @param named how often each cause came first
  */
 public record Confusion(
@@ -27,6 +28,7 @@ public record Confusion(
         int passed,
         int claimed,
         int sensible,
+        int held,
         Map<String, Integer> named) {
 
     /** @param from the first seed of so many */
@@ -47,6 +49,7 @@ public record Confusion(
                 (int) all.stream().filter(t -> t.isSilent() && !t.failed()).count(),
                 (int) told.stream().filter(d -> isClaimedWrongly(upset, d)).count(),
                 (int) told.stream().filter(d -> isSensible(upset, d)).count(),
+                (int) all.stream().filter(Told::held).count(),
                 told.stream()
                         .collect(Collectors.toMap(
                                 d -> d.suspects().isEmpty()
@@ -81,13 +84,22 @@ public record Confusion(
         long from = Long.parseLong(args[0]);
         int trials = Integer.parseInt(args[1]);
         System.out.println(
-                "| upset | trials | right first | not told apart | silent | passed | wrong alone | sensible try | first |");
-        System.out.println("|---|---|---|---|---|---|---|---|---|");
+                "| upset | trials | right first | not told apart | silent | passed | wrong alone | sensible try | held | first |");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|");
         for (var upset : Upset.values()) {
             var one = of(upset, from, trials);
             System.out.printf(
-                    "| %s | %d | %d | %d | %d | %d | %d | %d | %s |%n",
-                    upset, trials, one.right, one.alike, one.silent, one.passed, one.claimed, one.sensible, one.named);
+                    "| %s | %d | %d | %d | %d | %d | %d | %d | %d | %s |%n",
+                    upset,
+                    trials,
+                    one.right,
+                    one.alike,
+                    one.silent,
+                    one.passed,
+                    one.claimed,
+                    one.sensible,
+                    one.held,
+                    one.named);
         }
     }
 }

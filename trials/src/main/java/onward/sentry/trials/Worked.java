@@ -81,7 +81,10 @@ final class Worked {
         boolean failed = run.state().sensors().stream()
                 .flatMap(sensor -> run.state().standing(sensor.slot()).stream())
                 .anyMatch(SensorOutcome::failed);
-        return new Told(Diagnosis.of(run.state(), run.traces(), History.NONE, CrossSensitivity.shipped()), failed);
+        boolean held = run.state().events().stream()
+                .anyMatch(event -> event instanceof RunEvent.AdjustmentDoubted doubted && doubted.stops());
+        return new Told(
+                Diagnosis.of(run.state(), run.traces(), History.NONE, CrossSensitivity.shipped()), failed, held);
     }
 
     /** Works it to its signature. @return whether gas ended before a reading was taken */
@@ -169,7 +172,7 @@ final class Worked {
                 tryTo(new RunCommand.Answer(
                         step, ((Step.Ask) run.state().currentStep().orElseThrow()).goOn()));
             case BLOCK_TEST -> tryTo(new RunCommand.BlockInlet(step, true));
-            case TRY_AGAIN -> tryTo(new RunCommand.LeaveFailed(step));
+            case TRY_AGAIN, RESOLVE_DOUBT -> tryTo(new RunCommand.LeaveFailed(step));
             case START_ZERO, START_BLANK -> {
                 bench.zeroed();
                 tryTo(new RunCommand.StartZero(step));

@@ -55,5 +55,6 @@ class CausesTest {
     void ofASoundDetectorNothingIsSuspected() {
         var sound = Confusion.of(Upset.NONE, SEED, SOUND);
         assertThat(sound.passed()).as(sound.toString()).isEqualTo(SOUND);
+        assertThat(sound.held()).as(sound.toString()).isZero();
     }
 }

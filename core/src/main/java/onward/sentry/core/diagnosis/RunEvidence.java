@@ -33,8 +33,11 @@ import onward.sentry.core.working.Figures;
 /** Goes through the events and readings of a run, and takes down what was seen at each application and in each air. */
 final class RunEvidence {
 
+    private static final String IN_DOUBT = "in doubt";
     private static final long AIR_MILLIS = 8_000;
     private static final double OFFSET_STRAYS = 0.4;
+    /** How an outcome came about that says of no gas that was on just then. */
+    private static final Set<String> MEASURED_NOTHING = Set.of("zero failed", IN_DOUBT);
 
     private final RunState state;
     private final RunTraces traces;
@@ -105,7 +108,7 @@ final class RunEvidence {
         return event instanceof RunEvent.ReadingAccepted e
                 ? e.outcome()
                 : event instanceof RunEvent.ReadingNotAccepted e
-                                && !e.outcome().how().equals("zero failed")
+                                && !MEASURED_NOTHING.contains(e.outcome().how())
                         ? e.outcome()
                         : null;
     }
@@ -280,7 +283,10 @@ final class RunEvidence {
                 state.steps().stream().anyMatch(s -> s instanceof Step.Zero zero && zero.air() == ZeroAir.CHARCOAL),
                 lastGood,
                 cross,
-                standing().anyMatch(SensorOutcome::failed));
+                state.held().isPresent()
+                        || standing()
+                                .anyMatch(outcome ->
+                                        outcome.failed() || outcome.how().equals(IN_DOUBT)));
     }
 
     private static double shelfLifeLeft(RunEvent.CylinderChosen chosen) {

@@ -64,14 +64,29 @@ public record ResponseTrend(
      */
     public record Step(LocalDate on, String from, String to, double byPercent) {}
 
+    /** What one more span should come to. @param standard how far one span may be off the line, % of response */
+    public record Expected(double percent, double standard) {}
+
+    /**
+     * What a span of some day should come to by the line: 90 % falling by 1 % a month returns 89 % for a day a month later, with
+     * what one span strays about the line. Empty where there is no line.
+     */
+    public static Optional<Expected> expected(List<SpanResponse> spans, LocalDate on) {
+        return fit(spans).map(fit -> fit.expected(on));
+    }
+
     /** Empty with fewer than four spans, or when all are of one day. */
     public static Optional<ResponseTrend> of(List<SpanResponse> spans) {
+        return fit(spans).map(Fit::trend);
+    }
+
+    private static Optional<Fit> fit(List<SpanResponse> spans) {
         var sorted = spans.stream()
                 .sorted(java.util.Comparator.comparing(SpanResponse::on))
                 .toList();
         boolean spread = sorted.size() >= LEAST
                 && sorted.get(0).on().isBefore(sorted.get(sorted.size() - 1).on());
-        return spread ? Optional.of(new Fit(sorted).trend()) : Optional.empty();
+        return spread ? Optional.of(new Fit(sorted)) : Optional.empty();
     }
 
     /** The line while it is drawn. */
@@ -188,6 +203,14 @@ public record ResponseTrend(
                     .map(w -> w * w)
                     .sum();
             return WIDENED * Math.sqrt(noise * noise * single + cylinderNoise * cylinderNoise * shared);
+        }
+
+        /** The span may be on another cylinder, so that what cylinders add comes on top of its own noise. */
+        private Expected expected(LocalDate on) {
+            double at = ChronoUnit.DAYS.between(spans.get(0).on(), on);
+            double line = deviation(at);
+            return new Expected(
+                    level + slope * at, Math.sqrt(line * line + noise * noise + cylinderNoise * cylinderNoise));
         }
 
         private double factor() {

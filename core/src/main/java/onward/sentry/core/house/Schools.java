@@ -22,6 +22,7 @@ import onward.sentry.core.working.Refusal;
  * @param tries how often a zero or span may be tried where the card does not say
  * @param dueDay a weekday of the following month on which monthly work falls due; empty: a month after the last
  * @param skipped whether a detector may go out with a skipped sensor that is disabled and labelled
+ * @param inDoubt what happens before a sensor is set to gas that is in doubt; on policies of before it was set, a stop
  */
 public record Schools(
         Adjust adjust,
@@ -35,7 +36,16 @@ public record Schools(
         ReferenceValue reference,
         int tries,
         Optional<MonthDay> dueDay,
-        boolean skipped) {
+        boolean skipped,
+        InDoubt inDoubt) {
+
+    /** Room air seems to be in the gas, or a sensor left its own trend at once. */
+    public enum InDoubt {
+        /** Nothing is set before gas was applied again after a change of the gas or the rig. */
+        STOP,
+        /** It is said and stands on record; setting goes on. */
+        WARN
+    }
 
     /** When a sensor is adjusted. */
     public enum Adjust {
@@ -88,9 +98,11 @@ public record Schools(
             ReferenceValue.NOMINAL,
             2,
             Optional.empty(),
-            false);
+            false,
+            InDoubt.STOP);
 
     public Schools {
+        inDoubt = inDoubt == null ? InDoubt.STOP : inDoubt;
         Objects.requireNonNull(adjust, "adjust");
         Objects.requireNonNull(combustible, "combustible");
         Objects.requireNonNull(threading, "threading");

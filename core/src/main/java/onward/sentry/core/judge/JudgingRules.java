@@ -15,10 +15,12 @@ public enum JudgingRules {
      * Outliers are left out, what is unsettled counts against a reading, a reading past the range and gas that ends early
      * are no measurement, a zero is decided by its first settled readings, and a bump takes three readings.
      */
-    SECOND(2);
+    SECOND(2),
+    /** The second, and before a sensor is set to gas it is asked whether the gas or the change of the sensor is in doubt. */
+    THIRD(3);
 
     /** What new runs are begun under. */
-    public static final JudgingRules NEWEST = SECOND;
+    public static final JudgingRules NEWEST = THIRD;
 
     private final int version;
 
@@ -43,6 +45,6 @@ public enum JudgingRules {
                         "rules-unknown",
                         "rules",
                         "There are no judging rules of version " + version + ".",
-                        "Give 1 or 2, or leave it out for the newest.")));
+                        "Give 1 to 3, or leave it out for the newest.")));
     }
 }

@@ -127,7 +127,7 @@ public final class HandOrder {
             case CONFIRM_STEP, MEASURE, ANSWER -> 5;
             case CHOOSE_CYLINDER -> 6;
             case OPEN_GAS -> 7;
-            case TRY_AGAIN -> 8;
+            case TRY_AGAIN, RESOLVE_DOUBT -> 8;
             case SIGN -> 9;
             case WAIT_WARM_UP, WAIT_ZERO, WAIT_BLANK, WAIT_SETTLE, WAIT_CLEAR -> 10;
             case DONE -> 11;

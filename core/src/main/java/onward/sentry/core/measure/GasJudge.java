@@ -85,6 +85,11 @@ public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ow
         return CalibrationCheck.judge(sensor, expected, reading, rule).verdict();
     }
 
+    /** How well a reading on a line of a label is known. */
+    public Uncertainty uncertainty(SensorSpec sensor, LabelLine line, Measured measured) {
+        return uncertainty(sensor, line.expected(), line.relativeUncertainty(), line.statesTwo(), measured);
+    }
+
     private Uncertainty uncertainty(
             SensorSpec sensor, double expected, double relative, boolean statesTwo, Measured measured) {
         if (rules == JudgingRules.FIRST) {

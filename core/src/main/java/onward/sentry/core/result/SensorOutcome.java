@@ -13,7 +13,7 @@ import onward.sentry.core.judge.Verdict;
  * @param t90Seconds time to 90 %; empty where gas was not applied or it never got there
  * @param how {@code settled}, {@code declared}, {@code deadline}, {@code countdown}, {@code responded}, {@code not settled},
  *     {@code no response}, {@code zero failed}, {@code past range}, {@code gas ended}, {@code too short}, {@code not held},
- *     {@code no reading} or {@code too few readings}
+ *     {@code no reading}, {@code too few readings} or {@code in doubt}
  * @param sensitivity what is left of the sensor's first sensitivity after a span; empty where raw readings are shown
  */
 public record SensorOutcome(

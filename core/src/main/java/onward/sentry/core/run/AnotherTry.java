@@ -2,9 +2,22 @@ package onward.sentry.core.run;
 
 import static onward.sentry.core.working.Refusal.unless;
 
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.stream.Collectors;
+import onward.sentry.core.card.Step;
+import onward.sentry.core.doubt.Doubt;
+import onward.sentry.core.judge.Judgement;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.Stage;
 import onward.sentry.core.working.Figures;
+import onward.sentry.core.working.Working;
 
-/** Begins another try after a failure: what is suspected is changed first, and the card's wait is kept. */
+/**
+ * Begins another try after a failure, or once more on gas that was in doubt: what is suspected is changed first, and after a
+ * failure the card's wait is kept.
+ */
 final class AnotherTry {
 
     private AnotherTry() {}
@@ -29,7 +42,7 @@ final class AnotherTry {
                 "remedy",
                 "The card knows no remedy '" + c.remedy() + "'.",
                 "Pick one of: " + String.join("; ", tries.remedies()) + ".");
-        boolean last = state.tries() + 1 == tries.most();
+        boolean last = state.held().isEmpty() && state.tries() + 1 == tries.most();
         unless(
                 !last || tries.beforeLast().isEmpty() || c.remedy().equals(tries.beforeLast()),
                 "remedy-before-last",
@@ -50,9 +63,41 @@ final class AnotherTry {
 
     /** Run time from which the next try may begin, ms: the card's wait is over, and cells that must rest have rested. */
     static long readyAt(RunState state) {
-        return Math.max(
-                waitsSince(state) + state.triesHere().waitSeconds() * 1000L,
-                state.restsUntil().orElse(0));
+        long wait = state.held().isPresent() ? 0 : state.triesHere().waitSeconds() * 1000L;
+        return Math.max(waitsSince(state) + wait, state.restsUntil().orElse(0));
+    }
+
+    /** Gas that stayed in doubt sets nothing, and says nothing of the sensors that it was on. */
+    static List<RunEvent.ReadingNotAccepted> leftInDoubt(RunState state, long now) {
+        if (state.held().isEmpty()) {
+            return List.of();
+        }
+        var why = state.doubts().stream().map(Doubt::words).collect(Collectors.joining(", "));
+        var gas = (Step.ApplyGas) state.currentStep().orElseThrow();
+        return gas.targets().stream()
+                .filter(target -> state.failedHere().contains(target.slot()))
+                .flatMap(target -> state.outcomes(target.slot()).stream()
+                        .filter(outcome -> outcome.stage() == Stage.of(target.purpose()))
+                        .reduce((earlier, later) -> later)
+                        .stream())
+                .map(outcome -> new RunEvent.ReadingNotAccepted(now, state.step(), notSet(outcome, why)))
+                .toList();
+    }
+
+    private static SensorOutcome notSet(SensorOutcome outcome, String why) {
+        var working = Working.of("Not set: the gas stayed in doubt", "")
+                .with("in doubt", why)
+                .gives("in doubt → " + Verdict.NOT_JUDGED.label())
+                .from(outcome.judgement().working().source());
+        return new SensorOutcome(
+                outcome.slot(),
+                outcome.stage(),
+                new Judgement(Verdict.NOT_JUDGED, working),
+                outcome.reading(),
+                outcome.expected(),
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                "in doubt");
     }
 
     /** Where the wait before the next try began: when the failure was judged, or gas went off after it. */

@@ -134,8 +134,7 @@ public final class LiveRun {
                 traces.add(new Reading(now, Map.of(typed.slot(), typed.value())));
             }
         }
-        state = state.plus(events);
-        all.addAll(events);
+        all.addAll(foldIn(events));
         all.addAll(settle());
         return all;
     }
@@ -144,10 +143,21 @@ public final class LiveRun {
         var all = new ArrayList<RunEvent>();
         List<RunEvent> events = judge.decide(state, traces);
         while (!events.isEmpty()) {
-            state = state.plus(events);
-            all.addAll(events);
+            all.addAll(foldIn(events));
             events = judge.decide(state, traces);
         }
+        return all;
+    }
+
+    /** @return the events, and what is in doubt by them before anything is set */
+    private List<RunEvent> foldIn(List<? extends RunEvent> events) {
+        var all = new ArrayList<RunEvent>(events);
+        var before = state;
+        state = before.plus(events);
+        BeforeSaving.doubted(before, state, traces, policy).ifPresent(doubted -> {
+            state = state.plus(List.of(doubted));
+            all.add(doubted);
+        });
         return all;
     }
 
@@ -326,7 +336,9 @@ public final class LiveRun {
     private List<RunEvent> leftFailed(RunCommand.LeaveFailed c, long now) {
         if (!state.awaitsGasAgain()) {
             mayBeTriedAgain(c.step());
-            return List.of(new RunEvent.FailureLeft(now, c.step()));
+            var left = new ArrayList<RunEvent>(AnotherTry.leftInDoubt(state, now));
+            left.add(new RunEvent.FailureLeft(now, c.step()));
+            return left;
         }
         var events = new ArrayList<RunEvent>(judge.leftAfterGasEnded(state, traces, at(c.step(), Step.ApplyGas.class)));
         if (state.plus(events).awaitsTry()) {

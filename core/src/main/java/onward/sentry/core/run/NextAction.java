@@ -51,6 +51,7 @@ public record NextAction(
         CONFIRM_ALARMS,
         CONFIRM_SAVED,
         TRY_AGAIN,
+        RESOLVE_DOUBT,
         CLOSE_GAS,
         WAIT_CLEAR,
         SIGN,

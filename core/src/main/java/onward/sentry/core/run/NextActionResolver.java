@@ -11,6 +11,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.ZeroAir;
+import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.rig.Delivery;
@@ -78,6 +79,9 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
     }
 
     private String afterClosing(Step step) {
+        if (state.held().isPresent()) {
+            return "Do not save: " + doubts() + ". Change what you suspect once the gas is off.";
+        }
         if (state.awaitsTry()) {
             return failedNames() + " failed. Change what you suspect once the gas is off.";
         }
@@ -102,6 +106,9 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
     }
 
     private NextAction ofStep(Step step) {
+        if (state.held().isPresent()) {
+            return resolveDoubt();
+        }
         if (state.awaitsTry()) {
             return tryAgain();
         }
@@ -144,7 +151,7 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
                             Kind.CONFIRM_SAVED,
                             "Save on the instrument, then note what it shows",
                             "Saved on the instrument")
-                    .withDetails(List.of("What is not saved there is lost."))
+                    .withDetails(beforeSaving())
                     .withCautions(policy.cautions().noAlarm());
         }
         if (step instanceof Step.ClearDown clear) {
@@ -164,6 +171,40 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
                         failed == test.remedies().size() && failed > 0
                                 ? "No alarm this time means an internal leak: the detector goes on hold."
                                 : "No alarm means a leak between inlet and pump."));
+    }
+
+    private List<String> beforeSaving() {
+        var details = new ArrayList<>(List.of("What is not saved there is lost."));
+        for (var doubt : state.doubts()) {
+            details.add((doubt.confirmed() ? "Seen again after a change: " : "In doubt: ") + words(doubt) + ".");
+        }
+        return details;
+    }
+
+    /** Gas is applied again after a change, before a detector is set to what may not be on the label. */
+    private NextAction resolveDoubt() {
+        boolean air = state.doubts().stream().anyMatch(doubt -> doubt.kind() == Doubt.Kind.ROOM_AIR);
+        var action = asking(Kind.RESOLVE_DOUBT, "Do not save yet: " + doubts(), "Apply gas again")
+                .withDetails(
+                        List.of(
+                                "Save nothing on the detector. Change one thing, then apply the gas again; this is no try.",
+                                air
+                                        ? "First seat the adapter and tubing; then use another cylinder."
+                                        : "Use another cylinder or another regulator. If it reads the same again, the sensor has changed."))
+                .withRemedies(state.triesHere().remedies());
+        long ready = AnotherTry.readyAt(state);
+        return ready <= moment.now()
+                ? action
+                : action.untilMoment(AnotherTry.waitsSince(state), ready, "until the next gas");
+    }
+
+    private String doubts() {
+        return state.doubts().stream().map(this::words).collect(Collectors.joining("; "));
+    }
+
+    private String words(Doubt doubt) {
+        var sensor = state.card().sensor(doubt.slots().get(0)).gas().name();
+        return doubt.kind() == Doubt.Kind.ROOM_AIR ? doubt.words() : sensor + " has " + doubt.words();
     }
 
     private NextAction tryAgain() {

@@ -10,6 +10,8 @@ import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.doubt.Doubt;
+import onward.sentry.core.doubt.OwnTrend;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
@@ -43,6 +45,7 @@ public sealed interface RunEvent {
      * @param ownTolerancePercent of checks, set for this one detector; empty: card and policy say
      * @param ownInterval of this one detector beside its card's; the earlier due day counts
      * @param rules version of the judging rules; 0 in records of before they had one
+     * @param trends what each sensor should respond with today by its own spans, by slot; none where too few are known
      */
     record RunStarted(
             long at,
@@ -61,13 +64,15 @@ public sealed interface RunEvent {
             double exposedSeconds,
             OptionalDouble ownTolerancePercent,
             Optional<IntervalRule> ownInterval,
-            int rules)
+            int rules,
+            Map<Integer, OwnTrend> trends)
             implements RunEvent {
 
         public RunStarted {
             chains = chains == null ? Map.of() : Map.copyOf(chains);
             ownTolerancePercent = ownTolerancePercent == null ? OptionalDouble.empty() : ownTolerancePercent;
             ownInterval = ownInterval == null ? Optional.empty() : ownInterval;
+            trends = trends == null ? Map.of() : Map.copyOf(trends);
         }
 
         /** By somebody who may do everything that the card asks for, on sensors that nothing is known of. */
@@ -100,7 +105,8 @@ public sealed interface RunEvent {
                     0,
                     OptionalDouble.empty(),
                     Optional.empty(),
-                    JudgingRules.NEWEST.version());
+                    JudgingRules.NEWEST.version(),
+                    Map.of());
         }
 
         /** The same run, judged by other rules. */
@@ -122,7 +128,8 @@ public sealed interface RunEvent {
                     exposedSeconds,
                     ownTolerancePercent,
                     ownInterval,
-                    others.version());
+                    others.version(),
+                    trends);
         }
     }
 
@@ -283,6 +290,18 @@ public sealed interface RunEvent {
 
     /** The technician leaves it at the failure although there is a try left. */
     record FailureLeft(long at, int step) implements RunEvent {}
+
+    /**
+     * Readings were taken that sensors would now be set by, and something speaks against it.
+     *
+     * @param step of the application
+     * @param stops gas is applied again after a change before anything is set; else it is only said
+     */
+    record AdjustmentDoubted(long at, int step, boolean stops, List<Doubt> doubts) implements RunEvent {
+        public AdjustmentDoubted {
+            doubts = List.copyOf(doubts);
+        }
+    }
 
     record AlarmsConfirmed(long at, int step, boolean audible, boolean visual, boolean vibration) implements RunEvent {
         public boolean all() {

@@ -24,6 +24,7 @@ import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
@@ -72,6 +73,9 @@ public final class RunState {
     private boolean pumpLeaks;
     private Optional<RunEvent.ExposureExceeded> overexposed = Optional.empty();
     private String spent = "";
+    private Optional<RunEvent.AdjustmentDoubted> held = Optional.empty();
+    private List<Doubt> doubts = List.of();
+    private final Map<Integer, Integer> triesAt = new TreeMap<>();
     private final Map<Integer, Verdict> instrumentVerdicts = new TreeMap<>();
     private final Map<Integer, Long> stepStarts = new LinkedHashMap<>();
 
@@ -186,7 +190,12 @@ public final class RunState {
             completed(e.at());
         } else if (event instanceof RunEvent.TryStarted e && e.step() == step && awaitsTry()) {
             tryAgain(e);
+        } else if (event instanceof RunEvent.AdjustmentDoubted e && e.step() <= step) {
+            doubted(e);
         } else if (event instanceof RunEvent.FailureLeft e && e.step() == step && awaitsTry()) {
+            if (held.isPresent()) {
+                unsaved.removeAll(failedHere);
+            }
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.AlarmsConfirmed e && on(e.step(), Step.ConfirmAlarms.class)) {
@@ -196,6 +205,7 @@ public final class RunState {
         } else if (event instanceof RunEvent.SavedOnInstrument e && on(e.step(), Step.SaveOnInstrument.class)) {
             instrumentVerdicts.putAll(e.verdicts());
             unsaved.clear();
+            doubts = List.of();
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
         } else if (event instanceof RunEvent.GasClosed e && e.step() == step && gasIsOn()) {
@@ -295,8 +305,32 @@ public final class RunState {
         }
     }
 
+    /** Goes back to the application whose readings are in doubt; it is no try. */
+    private void doubted(RunEvent.AdjustmentDoubted e) {
+        doubts = e.doubts();
+        if (!e.stops()) {
+            return;
+        }
+        int before = triesAt.getOrDefault(e.step(), 1);
+        phase = RunPhase.OPEN;
+        step = e.step();
+        stepSince = e.at();
+        tries = before;
+        held = Optional.of(e);
+        ((Step.ApplyGas) steps.get(step)).targets().forEach(target -> decided.add(target.slot()));
+        e.doubts().stream()
+                .flatMap(doubt -> doubt.slots().stream())
+                .distinct()
+                .sorted()
+                .forEach(failedHere::add);
+        gas.nextStep();
+        withdrawable = OptionalInt.empty();
+    }
+
     private void tryAgain(RunEvent.TryStarted e) {
-        tries++;
+        tries += held.isPresent() ? 0 : 1;
+        held = Optional.empty();
+        doubts = List.of();
         stepSince = e.at();
         decided.removeAll(e.slots());
         failedHere.clear();
@@ -314,6 +348,8 @@ public final class RunState {
     }
 
     private void enter(int next, long at) {
+        triesAt.put(step, tries);
+        held = Optional.empty();
         step = next;
         stepSince = at;
         tries = 1;
@@ -358,7 +394,10 @@ public final class RunState {
             case LOW_POINT -> !failedZero(slot) && adjusts;
             case SPAN -> !failedZero(slot) && !outcomes.failedLowPoint(slot) && adjusts;
             case CHECK -> !failedZero(slot) && !outcomes.passedCheckFirst(slot);
-            case VERIFY -> adjusts && standing(slot).stream().noneMatch(SensorOutcome::failed);
+            case VERIFY ->
+                adjusts
+                        && standing(slot).stream()
+                                .noneMatch(o -> o.failed() || o.judgement().verdict() == Verdict.NOT_JUDGED);
         };
     }
 
@@ -674,12 +713,12 @@ public final class RunState {
                 && gas.targets().stream().anyMatch(target -> target.purpose().sets());
     }
 
-    /** The technician lacks the competence that the card asks for: nothing is adjusted. */
     /** The lead who answers for the technician; empty where nobody has to. */
     public Optional<RunEvent.Countersigned> countersigned() {
         return countersigned;
     }
 
+    /** The technician lacks the competence that the card asks for: nothing is adjusted. */
     public boolean withoutCompetence() {
         return withoutCompetence;
     }
@@ -789,16 +828,26 @@ public final class RunState {
                 .reduce((earlier, later) -> later);
     }
 
-    /** Sensors that failed in this step and may be tried again; empty while others are still undecided. */
+    /** Sensors of this step that failed, or are in doubt, and may be tried again; empty while others are still undecided. */
     public List<Integer> failedHere() {
         return List.copyOf(failedHere);
     }
 
-    /** A sensor failed, every other one of the step is decided, and there is a try left. */
+    /** A sensor failed and there is a try left, or its reading is in doubt; every other one of the step is decided. */
     public boolean awaitsTry() {
         return !failedHere.isEmpty()
                 && undecided().isEmpty()
-                && tries < triesHere().most();
+                && (held.isPresent() || tries < triesHere().most());
+    }
+
+    /** Why nothing is set before gas was applied again; empty where nothing is in doubt, and once it is applied again. */
+    public Optional<RunEvent.AdjustmentDoubted> held() {
+        return held;
+    }
+
+    /** What spoke against setting sensors at the latest application, whether or not it stopped anything. */
+    public List<Doubt> doubts() {
+        return doubts;
     }
 
     /** Targets of the current application that have no outcome yet; empty outside an application. */

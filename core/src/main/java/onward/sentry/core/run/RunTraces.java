@@ -47,7 +47,7 @@ public final class RunTraces {
     }
 
     /** Run time of the latest reading, ms; -1 before the first. */
-    long lastReadingAt() {
+    public long lastReadingAt() {
         return lastReadingAt;
     }
 

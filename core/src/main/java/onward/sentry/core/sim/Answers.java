@@ -31,7 +31,7 @@ record Answers(HousePolicy policy, Map<String, Cylinder> shelf) {
             case MEASURE -> new RunCommand.Measure(step, read((Step.Measure) current(live), policy.units()));
             case ANSWER -> new RunCommand.Answer(step, ((Step.Ask) current(live)).goOn());
             case BLOCK_TEST -> new RunCommand.BlockInlet(step, true);
-            case TRY_AGAIN -> tryAgain(live, step);
+            case TRY_AGAIN, RESOLVE_DOUBT -> tryAgain(live, step);
             case START_ZERO, START_BLANK -> new RunCommand.StartZero(step);
             case CHOOSE_CYLINDER -> choose(live, step, on);
             case OPEN_GAS -> new RunCommand.GasOn(step);

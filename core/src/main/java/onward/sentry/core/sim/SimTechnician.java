@@ -32,6 +32,7 @@ public final class SimTechnician {
             Map.entry(NextAction.Kind.ANSWER, 3),
             Map.entry(NextAction.Kind.BLOCK_TEST, 9),
             Map.entry(NextAction.Kind.TRY_AGAIN, 12),
+            Map.entry(NextAction.Kind.RESOLVE_DOUBT, 12),
             Map.entry(NextAction.Kind.START_ZERO, 6),
             Map.entry(NextAction.Kind.START_BLANK, 6),
             Map.entry(NextAction.Kind.CHOOSE_CYLINDER, 9),

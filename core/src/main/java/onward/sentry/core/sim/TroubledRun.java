@@ -59,7 +59,9 @@ public final class TroubledRun {
         breatheAir(false);
         NextAction next = live.next();
         long askedAt = 0;
-        while (live.state().phase() != RunPhase.SIGNED && next.kind() != Kind.TRY_AGAIN) {
+        while (live.state().phase() != RunPhase.SIGNED
+                && next.kind() != Kind.TRY_AGAIN
+                && next.kind() != Kind.RESOLVE_DOUBT) {
             if (instrument.now() > LONGEST_MILLIS) {
                 throw new IllegalStateException(card.model() + " with " + troubles + " does not end at " + next);
             }

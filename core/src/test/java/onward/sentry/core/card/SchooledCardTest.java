@@ -46,7 +46,8 @@ class SchooledCardTest {
                     Schools.SHIPPED.reference(),
                     tries,
                     dueDay,
-                    false);
+                    false,
+                    Schools.InDoubt.STOP);
         }
     }
 

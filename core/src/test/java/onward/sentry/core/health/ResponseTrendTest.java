@@ -41,6 +41,18 @@ class ResponseTrendTest {
         assertThat(trend.working().result()).isEqualTo("89 %, -1 % a month");
     }
 
+    @Test
+    void theNextSpanIsExpectedOnTheLineWithWhatOneSpanStrays() {
+        var next = ResponseTrend.expected(straight(100, -1, 12), month(12)).orElseThrow();
+        assertThat(next.percent()).isEqualTo(88, within(0.1));
+        assertThat(next.standard()).isBetween(0.6, 1.2);
+        assertThat(ResponseTrend.expected(straight(100, -1, 12), month(40))
+                        .orElseThrow()
+                        .standard())
+                .isGreaterThan(next.standard());
+        assertThat(ResponseTrend.expected(straight(100, -1, 3), month(3))).isEmpty();
+    }
+
     private static long days(LocalDate one, LocalDate other) {
         return Math.abs(ChronoUnit.DAYS.between(one, other));
     }

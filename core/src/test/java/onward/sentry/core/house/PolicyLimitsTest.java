@@ -38,7 +38,8 @@ class PolicyLimitsTest {
                 shipped.reference(),
                 tries,
                 dueDay,
-                shipped.skipped());
+                shipped.skipped(),
+                shipped.inDoubt());
     }
 
     @Test

@@ -109,7 +109,8 @@ class StepKindsTest {
                         0,
                         OptionalDouble.empty(),
                         Optional.empty(),
-                        JudgingRules.NEWEST.version()));
+                        JudgingRules.NEWEST.version(),
+                        Map.of()));
         instrument = new FakeInstrument(run, response);
     }
 
@@ -536,7 +537,8 @@ class StepKindsTest {
                             before,
                             OptionalDouble.empty(),
                             Optional.empty(),
-                            JudgingRules.NEWEST.version()));
+                            JudgingRules.NEWEST.version(),
+                            Map.of()));
             instrument = new FakeInstrument(run, Map.of());
             if (before == 150) {
                 choose(0, Fixtures.houseMix());
@@ -655,7 +657,8 @@ class StepKindsTest {
                         0,
                         OptionalDouble.empty(),
                         Optional.empty(),
-                        JudgingRules.NEWEST.version()));
+                        JudgingRules.NEWEST.version(),
+                        Map.of()));
         instrument = new FakeInstrument(run, Map.of(3, 0.8));
         choose(0, Fixtures.houseMix());
         instrument.gas();

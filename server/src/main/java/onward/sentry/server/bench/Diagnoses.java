@@ -44,6 +44,7 @@ class Diagnoses {
         var state = live.state();
         var asked = live.next().kind();
         boolean thinks = asked == NextAction.Kind.TRY_AGAIN
+                || asked == NextAction.Kind.RESOLVE_DOUBT
                 || asked == NextAction.Kind.CONFIRM_SAVED
                 || state.phase() != RunPhase.OPEN;
         if (!thinks || state.paper() || state.byLaboratory() || state.seenBump()) {

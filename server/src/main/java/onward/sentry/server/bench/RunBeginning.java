@@ -6,12 +6,14 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.doubt.OwnTrend;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.server.fleet.Fleet;
+import onward.sentry.server.health.SensorTrends;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -22,11 +24,13 @@ class RunBeginning {
 
     private final House house;
     private final Exposures exposures;
+    private final SensorTrends trends;
     private final Site site;
 
-    RunBeginning(House house, Exposures exposures, Site site) {
+    RunBeginning(House house, Exposures exposures, SensorTrends trends, Site site) {
         this.house = house;
         this.exposures = exposures;
+        this.trends = trends;
         this.site = site;
     }
 
@@ -66,11 +70,21 @@ class RunBeginning {
                         exposed(card, detector),
                         detector.tolerancePercent(),
                         detector.ownInterval(),
-                        JudgingRules.NEWEST.version()));
+                        JudgingRules.NEWEST.version(),
+                        trends(job, detector)));
     }
 
     private double exposed(ProcedureCard card, Fleet.Known detector) {
         return card.exposureSecondsPerDay() == 0 ? 0 : exposures.secondsBefore(detector.id(), site.now());
+    }
+
+    /** Only a calibration sets anything. */
+    private Map<Integer, OwnTrend> trends(Job job, Fleet.Known detector) {
+        return job == Job.CALIBRATION
+                ? trends.own(
+                        detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::id)),
+                        site.today())
+                : Map.of();
     }
 
     private static Map<Integer, SpanChain> chains(Fleet.Known detector) {

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.cylinder.LabelLine;
+import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.rig.Intake;
@@ -12,6 +13,7 @@ import onward.sentry.core.run.ExpectedBand;
 import onward.sentry.core.run.GasWatch;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.core.strip.Taken;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -24,7 +26,9 @@ import onward.sentry.core.working.Refusal;
  * @param gasMayBeLeftOut the gas that comes next is the technician's choice
  * @param skippable a sensor may be left out now, with a reason
  * @param ahead what may be confirmed from here while there is no line to the server
- * @param diagnosis what may be behind what it shows, before another try, before it is saved on the detector and once all is judged; empty where nothing speaks for any
+ * @param diagnosis what may be behind what it shows, before another try, before it is
+ *     saved on the detector and once all is judged; empty where nothing speaks for any
+ * @param doubts what speaks against setting sensors to the gas that they met; empty where nothing does
  * @param mayBeCountersigned a lead may answer for the technician, whose competence has ended
  * @param countersignedBy the lead who answers for the technician
  * @param competenceMissing what the technician would have to be qualified for to adjust it; empty when nothing
@@ -65,6 +69,7 @@ record RunView(
         boolean mayBeCountersigned,
         Optional<String> countersignedBy,
         Optional<DiagnosisView> diagnosis,
+        List<Doubt> doubts,
         List<NextAction> ahead) {
 
     /** The picture that belongs to the current step; fetched from where the run is. */
@@ -84,6 +89,7 @@ record RunView(
      * @param progress how far it has got in this stage, as a word
      * @param unsaved it was adjusted, and nothing was saved on the instrument since
      * @param verdict worst of its outcomes so far; "not judged" before there is one
+     * @param taken when each reading that was judged was taken, and from which window
      */
     record SensorView(
             int slot,
@@ -100,6 +106,7 @@ record RunView(
             String verdict,
             boolean unsaved,
             List<SensorOutcome> outcomes,
+            List<Taken> taken,
             Optional<SensorResult> result) {}
 
     record ChosenView(String id, String certificateNumber, List<LabelLine> label, List<Refusal> warnings) {}

@@ -17,6 +17,7 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.core.strip.Taken;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
@@ -130,6 +131,7 @@ class RunViews {
                         && people.hadCompetence(state.technician(), state.card().competence()),
                 state.countersigned().map(RunEvent.Countersigned::by),
                 diagnoses.of(run.id(), detector, live),
+                state.doubts(),
                 live.ahead());
     }
 
@@ -196,6 +198,7 @@ class RunViews {
                 worst(state.standing(spec.slot())).label(),
                 state.unsaved().contains(spec.slot()),
                 outcomes,
+                Taken.of(state, spec),
                 state.signed()
                         .flatMap(signed -> signed.results().stream()
                                 .filter(r -> r.slot() == spec.slot())

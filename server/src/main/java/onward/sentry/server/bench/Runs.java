@@ -297,6 +297,7 @@ public class Runs {
                 live -> {
                     var events = new ArrayList<RunEvent>();
                     readings.forEach(reading -> checkSlots(live.state().card(), reading));
+                    checkGoesOn(sequence, live.traces().lastReadingAt(), readings.get(0));
                     readings.forEach(reading -> events.addAll(live.observe(reading)));
                     return events;
                 },
@@ -307,6 +308,16 @@ public class Runs {
                                     readings.get(readings.size() - 1).at()),
                             site.now());
                 });
+    }
+
+    /** What a new session sends first may overlap with the one before. */
+    private static void checkGoesOn(long sequence, long last, Reading first) {
+        Refusal.unless(
+                sequence == 1 || first.at() > last,
+                "link-back",
+                "readings",
+                "The reading at " + first.at() + " ms is not later than one that came before, at " + last + " ms.",
+                "Number run time on from batch to batch.");
     }
 
     private static void checkSlots(ProcedureCard card, Reading reading) {

@@ -146,7 +146,8 @@ class DemoHistory {
                     0,
                     known.tolerancePercent(),
                     known.ownInterval(),
-                    JudgingRules.NEWEST.version());
+                    JudgingRules.NEWEST.version(),
+                    Map.of());
             var inDate = new TreeMap<String, Cylinder>();
             shelf.forEach((tag, cylinder) -> inDate.put(tag, inDateOn(cylinder, job.on())));
             return new SimTechnician(policy, inDate)

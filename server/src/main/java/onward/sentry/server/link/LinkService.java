@@ -23,6 +23,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class LinkService {
 
+    /** A reading may be dated this much later than the moment at which it was sent, ms of run time. */
+    private static final long MOST_AHEAD_MILLIS = 60_000;
+
     record Session(UUID id, UUID tokenId, UUID runId, long lastSeq, boolean ended) {}
 
     private final JdbcClient jdbc;
@@ -139,6 +142,16 @@ class LinkService {
                     "readings",
                     "Reading " + i + " is not later than the one before it.",
                     "Send readings in the order of run time.");
+        }
+        if (gatewayRunTime.isPresent() && !readings.isEmpty()) {
+            long last = readings.get(readings.size() - 1).at();
+            Refusal.unless(
+                    last <= gatewayRunTime.getAsLong() + MOST_AHEAD_MILLIS,
+                    "link-ahead",
+                    "readings",
+                    "The reading at " + last + " ms is more than " + MOST_AHEAD_MILLIS / 1000
+                            + " s ahead of the run time at which it was sent, " + gatewayRunTime.getAsLong() + " ms.",
+                    "Take both from the same clock.");
         }
         runs.readings(session.runId(), sessionId, sequence, gatewayRunTime, readings);
         jdbc.sql("update link_session set last_seq = ? where id = ?")

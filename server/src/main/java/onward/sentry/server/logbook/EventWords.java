@@ -7,6 +7,7 @@ import java.util.stream.Stream;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
+import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.RunEvent;
@@ -112,6 +113,9 @@ final class EventWords {
         if (event instanceof RunEvent.ReadingNotAccepted e) {
             return outcomes(List.of(e.outcome()), card) + ", " + e.outcome().how();
         }
+        if (event instanceof RunEvent.AdjustmentDoubted e) {
+            return doubted(e, card);
+        }
         if (event instanceof RunEvent.AlarmsConfirmed e) {
             return e.all() ? "Audible, visual and vibration alarm noticed" : "Not every alarm was noticed";
         }
@@ -178,5 +182,15 @@ final class EventWords {
                 .map(o -> card.sensor(o.slot()).gas().name() + " " + o.stage().label() + " "
                         + o.judgement().verdict().label())
                 .collect(Collectors.joining(", "));
+    }
+
+    private static String doubted(RunEvent.AdjustmentDoubted e, ProcedureCard card) {
+        var doubts = e.doubts().stream()
+                .map(doubt -> (doubt.kind() == Doubt.Kind.ROOM_AIR
+                                ? doubt.words()
+                                : card.sensor(doubt.slots().get(0)).gas().formula() + " has " + doubt.words())
+                        + (doubt.confirmed() ? ", seen again after a change" : ""))
+                .collect(Collectors.joining("; "));
+        return (e.stops() ? "Not to be saved before gas is applied again: " : "Saved all the same: ") + doubts;
     }
 }

@@ -7,14 +7,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.measure.Exposure;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.core.strip.Taken;
 import onward.sentry.core.trace.Trace;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.RunLog;
@@ -79,7 +82,11 @@ class RecordController {
 
     record Point(double seconds, double value) {}
 
-    /** @param trace seconds since the run began, thinned for drawing */
+    /**
+     * @param trace seconds since the run began, thinned for drawing
+     * @param marked readings that were left out as outliers
+     * @param taken when each reading that was judged was taken, and from which window
+     */
     record SensorRecord(
             int slot,
             String gas,
@@ -90,7 +97,9 @@ class RecordController {
             String sensorSerial,
             List<SensorOutcome> outcomes,
             Optional<SensorResult> result,
-            List<Point> trace) {}
+            List<Point> trace,
+            List<Point> marked,
+            List<Taken> taken) {}
 
     record EventLine(long at, String what) {}
 
@@ -193,14 +202,30 @@ class RecordController {
                                 .findFirst()),
                 Optional.ofNullable(traces.get(spec.slot()))
                         .map(RecordController::thinned)
-                        .orElse(List.of()));
+                        .orElse(List.of()),
+                Optional.ofNullable(traces.get(spec.slot()))
+                        .map(trace -> marked(trace, Exposure.step(spec, state.rules(), state.typed())))
+                        .orElse(List.of()),
+                Taken.of(state, spec));
+    }
+
+    private static List<Point> marked(Trace trace, double step) {
+        return IntStream.range(0, trace.size())
+                .filter(i -> trace.isMarked(i, step))
+                .limit(MOST_POINTS)
+                .mapToObj(i -> point(trace, i))
+                .toList();
+    }
+
+    private static Point point(Trace trace, int index) {
+        return new Point(trace.timeAt(index) / 1000.0, trace.valueAt(index));
     }
 
     private static List<Point> thinned(Trace trace) {
         int every = Math.max(1, trace.size() / MOST_POINTS);
-        return java.util.stream.IntStream.range(0, trace.size())
+        return IntStream.range(0, trace.size())
                 .filter(i -> i % every == 0)
-                .mapToObj(i -> new Point(trace.timeAt(i) / 1000.0, trace.valueAt(i)))
+                .mapToObj(i -> point(trace, i))
                 .toList();
     }
 }

@@ -38,7 +38,7 @@ class LinkTest {
     }
 
     @Test
-    void aMissingBatchIsAskedForAndReadingsOutOfOrderAreRefused() {
+    void aMissingBatchIsAskedForAndReadingsThatGoBackOrAheadAreRefused() {
         var serial = island.quoin4();
         var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
         var gateway = island.gateway(serial, runId, Map.of());
@@ -54,6 +54,13 @@ class LinkTest {
         var lacking = gateway.send(Map.of("sequence", gateway.nextSequence(), "readings", strange));
         assertThat(lacking.text("code")).isEqualTo("link-slot");
         assertThat(lacking.text("detail")).contains("slot 9");
+        var ahead = List.of(new Reading(9_000, Map.of(1, 0.0)), new Reading(69_001, Map.of(1, 0.0)));
+        var future = gateway.send(Map.of("sequence", gateway.nextSequence(), "now", 9_000, "readings", ahead));
+        assertThat(future.text("code")).isEqualTo("link-ahead");
+        var before = List.of(new Reading(2_000, Map.of(1, 0.0)));
+        var back = gateway.send(Map.of("sequence", gateway.nextSequence(), "readings", before));
+        assertThat(back.text("code")).isEqualTo("link-back");
+        assertThat(back.text("detail")).contains("2000 ms", "at 2000 ms");
         var sound = List.of(new Reading(9_000, Map.of(1, 0.0)));
         assertThat(gateway.send(Map.of("sequence", gateway.nextSequence(), "readings", sound))
                         .status())
