@@ -63,26 +63,31 @@ final class BeforeSaving {
     }
 
     /**
-     * What is to be noted before anything is set; empty where nothing is in doubt, while an application is not over, and by
-     * older rules.
+     * What is to be noted before anything is set or tried again; empty where nothing is in doubt, while an application is not
+     * over, and by older rules.
      *
      * @param before as it stood while gas was applied
      * @param after with what has just been decided
      */
     static Optional<RunEvent.AdjustmentDoubted> doubted(
             RunState before, RunState after, RunTraces traces, HousePolicy policy) {
-        boolean over = before.rules().compareTo(JudgingRules.THIRD) >= 0
-                && after.step() > before.step()
+        boolean sets = before.rules().compareTo(JudgingRules.THIRD) >= 0
                 && after.phase() != RunPhase.STOPPED
                 && before.held().isEmpty()
                 && before.currentStep().orElse(null) instanceof Step.ApplyGas gas
-                && gas.targets().stream()
-                        .anyMatch(target ->
-                                target.purpose().sets() && after.unsaved().contains(target.slot()));
-        return over ? new BeforeSaving(after, traces, policy, before.step()).doubted() : Optional.empty();
+                && gas.targets().stream().anyMatch(target -> target.purpose().sets());
+        if (!sets) {
+            return Optional.empty();
+        }
+        var look = new BeforeSaving(after, traces, policy, before.step());
+        if (after.step() > before.step()) {
+            return after.unsaved().isEmpty() ? Optional.empty() : look.doubted(true);
+        }
+        return after.awaitsTry() && !before.awaitsTry() ? look.doubted(false) : Optional.empty();
     }
 
-    private Optional<RunEvent.AdjustmentDoubted> doubted() {
+    /** @param passed nothing has failed that may be tried again: what failed is looked at once more in any case */
+    private Optional<RunEvent.AdjustmentDoubted> doubted(boolean passed) {
         goThrough();
         var doubts = new ArrayList<Doubt>();
         read.values().stream()
@@ -94,7 +99,7 @@ final class BeforeSaving {
         doubts.forEach(doubt -> inAir.addAll(doubt.slots()));
         // What room air explains needs no other reason.
         read.values().stream()
-                .filter(one -> !inAir.contains(one.outcome().slot()))
+                .filter(one -> passed && !inAir.contains(one.outcome().slot()))
                 .flatMap(one -> suddenChange(one).stream())
                 .forEach(doubts::add);
         if (doubts.isEmpty()) {

@@ -311,13 +311,15 @@ public final class RunState {
         if (!e.stops()) {
             return;
         }
-        int before = triesAt.getOrDefault(e.step(), 1);
+        if (e.step() < step) {
+            tries = triesAt.getOrDefault(e.step(), 1);
+            step = e.step();
+        }
         phase = RunPhase.OPEN;
-        step = e.step();
         stepSince = e.at();
-        tries = before;
         held = Optional.of(e);
         ((Step.ApplyGas) steps.get(step)).targets().forEach(target -> decided.add(target.slot()));
+        failedHere.clear();
         e.doubts().stream()
                 .flatMap(doubt -> doubt.slots().stream())
                 .distinct()

@@ -14,6 +14,7 @@ import onward.sentry.core.house.Schools;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.NextAction.Kind;
 import onward.sentry.core.working.Refused;
 import org.assertj.core.api.Assertions;
@@ -144,6 +145,19 @@ class BeforeSavingTest {
         again(NextTry.CHECK_RIG, "HM-01", DILUTED);
         assertThat(run.state().tries()).isEqualTo(1);
         assertThat(run.next().kind()).isEqualTo(Kind.RESOLVE_DOUBT);
+    }
+
+    @Test
+    void whatFailsOnGasWithRoomAirInItHasNotUsedUpATry() {
+        toGas(HousePolicy.SHIPPED, started(), Map.of(1, 0.55, 2, 1.138, 3, 0.45, 4, 0.55));
+        assertThat(run.state().outcomes(3)).last().matches(SensorOutcome::failed);
+        assertThat(run.next().kind()).isEqualTo(Kind.RESOLVE_DOUBT);
+        assertThat(run.state().failedHere()).containsExactly(1, 2, 3, 4);
+
+        again(NextTry.CHECK_RIG, "HM-01", SOUND);
+
+        assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
+        assertThat(run.state().tries()).isEqualTo(1);
     }
 
     @Test
