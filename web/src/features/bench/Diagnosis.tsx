@@ -64,7 +64,9 @@ function Causes({ heading, suspects, sensors }: { heading: string; suspects: Sch
           <li key={suspect.cause} className="border-t border-line">
             <details className="py-1">
               <summary className="flex min-h-9 cursor-pointer flex-wrap items-center gap-x-3 marker:content-none">
-                <span className="w-14 text-right text-lg font-semibold tabular-nums">{suspect.percent} %</span>
+                <span className="w-20 text-right text-lg font-semibold whitespace-nowrap tabular-nums">
+                  {suspect.percent < 100 ? suspect.percent : "> 99"} %
+                </span>
                 <span className="min-w-0 flex-1">
                   {formula(suspect.slot) && (
                     <strong className="mr-2">

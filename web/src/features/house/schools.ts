@@ -55,7 +55,7 @@ export const questions: Question[] = [
     { value: "CHECK_FIRST", word: "only when its check fails" },
   ]),
   yesNo("How work is done", "asFoundFirst", "Read gas before anything is adjusted?", "as-found first", "straight to zero and span"),
-  school("How work is done", "inDoubt", "Room air in the gas, or a sensor that changed at once?", [
+  school("How work is done", "inDoubt", "What if room air is in the gas, or a sensor changed at once?", [
     { value: "STOP", word: "stop before it is saved" },
     { value: "WARN", word: "warn, and go on" },
   ]),

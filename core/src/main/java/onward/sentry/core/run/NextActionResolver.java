@@ -187,7 +187,7 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
         var action = asking(Kind.RESOLVE_DOUBT, "Do not save yet: " + doubts(), "Apply gas again")
                 .withDetails(
                         List.of(
-                                "Save nothing on the detector. Change one thing, then apply the gas again; this is no try.",
+                                "Save nothing on the detector. Change one thing, then apply the gas again; it does not count as a try.",
                                 air
                                         ? "First seat the adapter and tubing; then use another cylinder."
                                         : "Use another cylinder or another regulator. If it reads the same again, the sensor has changed."))
