@@ -102,6 +102,7 @@ final class BeforeSaving {
                 .filter(one -> passed && !inAir.contains(one.outcome().slot()))
                 .flatMap(one -> suddenChange(one).stream())
                 .forEach(doubts::add);
+        doubts.removeIf(this::isNoted);
         if (doubts.isEmpty()) {
             return Optional.empty();
         }
@@ -143,6 +144,14 @@ final class BeforeSaving {
                 .flatMap(one -> onGas(one).stream())
                 .toList();
         return RoomAir.of(together).map(doubt -> isSameInOtherGas(doubt) ? doubt.asConfirmed() : doubt);
+    }
+
+    /** Nothing was changed since it was noted. */
+    private boolean isNoted(Doubt doubt) {
+        return earlier.stream()
+                .filter(one -> one.tries() == 0)
+                .flatMap(one -> one.doubts().stream())
+                .anyMatch(one -> isSame(one, doubt));
     }
 
     /** The rig was changed and the cylinder too, and the same was seen each time: it is neither of them. */

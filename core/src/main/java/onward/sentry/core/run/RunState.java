@@ -148,6 +148,9 @@ public final class RunState {
         } else if (event instanceof RunEvent.SensorsSkipped e && phase == RunPhase.OPEN) {
             skipped.addAll(e.slots());
             failedHere.removeAll(e.slots());
+            if (held.isPresent()) {
+                unsaved.removeAll(e.slots());
+            }
             withdrawable = OptionalInt.of(position);
             skipOn(e.at());
         } else if (event instanceof RunEvent.PaperEntered e && paper()) {
@@ -190,8 +193,12 @@ public final class RunState {
             completed(e.at());
         } else if (event instanceof RunEvent.TryStarted e && e.step() == step && awaitsTry()) {
             tryAgain(e);
-        } else if (event instanceof RunEvent.AdjustmentDoubted e && e.step() <= step) {
-            doubted(e);
+        } else if (event instanceof RunEvent.AdjustmentDoubted e
+                && e.step() >= 0
+                && e.step() <= step
+                && e.step() < steps.size()
+                && steps.get(e.step()) instanceof Step.ApplyGas gas) {
+            doubted(e, gas);
         } else if (event instanceof RunEvent.FailureLeft e && e.step() == step && awaitsTry()) {
             if (held.isPresent()) {
                 unsaved.removeAll(failedHere);
@@ -306,7 +313,7 @@ public final class RunState {
     }
 
     /** Goes back to the application whose readings are in doubt; it is no try. */
-    private void doubted(RunEvent.AdjustmentDoubted e) {
+    private void doubted(RunEvent.AdjustmentDoubted e, Step.ApplyGas application) {
         doubts = e.doubts();
         if (!e.stops()) {
             return;
@@ -318,7 +325,7 @@ public final class RunState {
         phase = RunPhase.OPEN;
         stepSince = e.at();
         held = Optional.of(e);
-        ((Step.ApplyGas) steps.get(step)).targets().forEach(target -> decided.add(target.slot()));
+        application.targets().forEach(target -> decided.add(target.slot()));
         failedHere.clear();
         e.doubts().stream()
                 .flatMap(doubt -> doubt.slots().stream())

@@ -15,7 +15,8 @@ import onward.sentry.core.trace.StabilityLimits;
 /**
  * When a reading of one sensor was taken, and which readings before it were looked at.
  *
- * @param from run time at which the window that was judged began, ms; the moment itself where one reading was taken
+ * @param from run time at which the window that was judged began, ms; the moment itself where one reading was taken. It is the
+ *     usual window of the sensor, also where a card asks for readings to hold for longer
  * @param at run time at which it was taken, ms
  * @param reading that was judged, in the sensor's unit; empty where there was none
  */

@@ -1,6 +1,7 @@
 package onward.sentry.core.run;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Map;
@@ -17,7 +18,7 @@ import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.NextAction.Kind;
 import onward.sentry.core.working.Refused;
-import org.assertj.core.api.Assertions;
+import onward.sentry.core.working.Working;
 import org.junit.jupiter.api.Test;
 
 /** Nothing is set to gas that is in doubt: room air in it, or a sensor that left its own trend at once. */
@@ -125,8 +126,7 @@ class BeforeSavingTest {
         assertThat(next.kind()).isEqualTo(Kind.RESOLVE_DOUBT);
         assertThat(next.sentence()).isEqualTo("Do not save yet: about 31 % room air in the gas");
         assertThat(run.state().held().orElseThrow().doubts().get(0).slots()).containsExactly(1, 2, 3, 4);
-        Assertions.assertThatThrownBy(() -> does(new RunCommand.ConfirmSaved(4, Map.of())))
-                .isInstanceOf(Refused.class);
+        assertThatThrownBy(() -> does(new RunCommand.ConfirmSaved(4, Map.of()))).isInstanceOf(Refused.class);
 
         again(NextTry.CHECK_RIG, "HM-01", SOUND);
 
@@ -217,6 +217,26 @@ class BeforeSavingTest {
         assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
         assertThat(run.next().details()).contains("In doubt: about 31 % room air in the gas.");
         assertThat(doubted()).extracting(RunEvent.AdjustmentDoubted::stops).containsExactly(false);
+    }
+
+    @Test
+    void aSensorThatIsSkippedMeanwhileIsNotAskedToBeSaved() {
+        toGas(HousePolicy.SHIPPED, fading(95), Map.of(3, 0.75));
+        does(new RunCommand.Skip(List.of(3), "its part is on order"));
+        assertThat(run.state().unsaved()).containsExactlyInAnyOrder(1, 4);
+        assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
+    }
+
+    @Test
+    void anEventThatNamesAStepWithoutGasChangesNothing() {
+        toGas(HousePolicy.SHIPPED, started(), SOUND);
+        var before = run.state();
+        var doubt = new Doubt(Doubt.Kind.ROOM_AIR, List.of(3), 30, 20, 40, List.of(), false, Working.of("", ""));
+        for (int step : new int[] {-1, 0, 4, 99}) {
+            var after = before.plus(List.of(new RunEvent.AdjustmentDoubted(1, step, true, List.of(doubt))));
+            assertThat(after.held()).isEmpty();
+            assertThat(after.step()).isEqualTo(before.step());
+        }
     }
 
     @Test
