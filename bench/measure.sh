@@ -2,8 +2,8 @@
 
 bench_judging() {
   say "Judging (JMH, some minutes)"
-  java -cp "bench/target/classes:bench/target/lib/*" org.openjdk.jmh.Main -foe true -o bench/target/jmh.txt JudgingBenchmark
-  echo "Judging one reading of a four-sensor detector, by readings held before gas:"
+  java -cp "bench/target/classes:bench/target/lib/*" org.openjdk.jmh.Main -foe true -o bench/target/jmh.txt 'JudgingBenchmark|DiagnosisBenchmark'
+  echo "Judging one reading of a four-sensor detector, on gas and while its valve is waited for, by readings held before; one diagnosis:"
   sed -n '/^Benchmark/,$p' bench/target/jmh.txt
 }
 

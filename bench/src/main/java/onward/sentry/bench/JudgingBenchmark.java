@@ -44,7 +44,10 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/** What it costs to take one reading of a four-sensor detector in and judge it, while gas is on and nothing settles. */
+/**
+ * What it costs to take one reading of a four-sensor detector in and judge it: while gas is on and nothing settles, and while a
+ * run waits for its valve to be opened.
+ */
 @State(Scope.Thread)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
@@ -54,14 +57,16 @@ import org.openjdk.jmh.annotations.Warmup;
 public class JudgingBenchmark {
 
     private static final int READINGS = 400;
-    private static final LocalDate TODAY = LocalDate.of(2026, 3, 2);
+    static final LocalDate TODAY = LocalDate.of(2026, 3, 2);
 
     /** Readings that the run holds before gas comes on. */
     @Param({"100", "2000", "40000"})
     int before;
 
     private LiveRun run;
+    private LiveRun waiting;
     private List<Reading> next;
+    private List<Reading> clean;
 
     @Setup(Level.Invocation)
     public void toGas() {
@@ -73,10 +78,13 @@ public class JudgingBenchmark {
             run.observe(new Reading(at, Map.of(1, 0.0, 2, 20.9, 3, 0.0, 4, 0.0)));
         }
         run.carryOut(new RunCommand.ChooseCylinder(0, "mix", mix(), TODAY, List.of()), at, "Una");
+        waiting = run.copy();
         run.carryOut(new RunCommand.GasOn(0), at, "Una");
         next = new ArrayList<>();
+        clean = new ArrayList<>();
         for (int i = 0; i < READINGS; i++) {
             at += 250;
+            clean.add(new Reading(at, Map.of(1, 0.0, 2, 20.9, 3, i % 2 * 1.0, 4, 0.0)));
             double swing = i % 2 == 0 ? 0.7 : 1.1;
             next.add(new Reading(at, Map.of(1, 25 * swing, 2, 20.9 - 4.9 * swing, 3, 80 * swing, 4, 15 * swing)));
         }
@@ -91,7 +99,16 @@ public class JudgingBenchmark {
         return run;
     }
 
-    private static RunEvent.RunStarted started() {
+    @Benchmark
+    @OperationsPerInvocation(READINGS)
+    public LiveRun observeWaiting() {
+        for (var reading : clean) {
+            waiting.observe(reading);
+        }
+        return waiting;
+    }
+
+    static RunEvent.RunStarted started() {
         return new RunEvent.RunStarted(
                 0,
                 "Q4-1",
@@ -106,7 +123,7 @@ public class JudgingBenchmark {
                 List.of(1, 2, 3, 4));
     }
 
-    private static ProcedureCard card() {
+    static ProcedureCard card() {
         var steps = List.<Step>of(
                 new Step.ApplyGas(
                         List.of(
@@ -143,7 +160,7 @@ public class JudgingBenchmark {
         return new SensorSpec(slot, gas, technology, unit, range, step, new Alarms(none, none, none, none), t90, set);
     }
 
-    private static Cylinder mix() {
+    static Cylinder mix() {
         return new Cylinder(
                 "SKV-1",
                 "L-1",
