@@ -31,9 +31,9 @@ function One({ doubt, sensors }: { doubt: Doubt; sensors: Run["sensors"] }) {
       <table className="mt-2 w-full max-w-3xl">
         <thead className="sr-only">
           <tr>
-            <th>Sensor</th>
-            <th>{air ? "Room air" : "Response"}</th>
-            <th>Drawn</th>
+            <th scope="col">Sensor</th>
+            <th scope="col">{air ? "Room air" : "Response"}</th>
+            <th scope="col">Drawn</th>
           </tr>
         </thead>
         <tbody>

@@ -67,7 +67,7 @@ final class AnotherTry {
         return Math.max(waitsSince(state) + wait, state.restsUntil().orElse(0));
     }
 
-    /** Gas that stayed in doubt sets nothing, and says nothing of the sensors that it was on. */
+    /** Gas that stayed in doubt sets nothing, and says nothing of the sensors that answered to it. */
     static List<RunEvent.ReadingNotAccepted> leftInDoubt(RunState state, long now) {
         if (state.held().isEmpty()) {
             return List.of();
@@ -75,7 +75,8 @@ final class AnotherTry {
         var why = state.doubts().stream().map(Doubt::words).collect(Collectors.joining(", "));
         var gas = (Step.ApplyGas) state.currentStep().orElseThrow();
         return gas.targets().stream()
-                .filter(target -> state.failedHere().contains(target.slot()))
+                .filter(target ->
+                        state.doubts().stream().anyMatch(doubt -> doubt.slots().contains(target.slot())))
                 .flatMap(target -> state.outcomes(target.slot()).stream()
                         .filter(outcome -> outcome.stage() == Stage.of(target.purpose()))
                         .reduce((earlier, later) -> later)

@@ -201,7 +201,7 @@ public final class RunState {
             doubted(e, gas);
         } else if (event instanceof RunEvent.FailureLeft e && e.step() == step && awaitsTry()) {
             if (held.isPresent()) {
-                unsaved.removeAll(failedHere);
+                steps.get(step).slots().forEach(unsaved::remove);
             }
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
@@ -326,12 +326,12 @@ public final class RunState {
         stepSince = e.at();
         held = Optional.of(e);
         application.targets().forEach(target -> decided.add(target.slot()));
-        failedHere.clear();
         e.doubts().stream()
                 .flatMap(doubt -> doubt.slots().stream())
+                .filter(slot -> !failedHere.contains(slot))
                 .distinct()
-                .sorted()
                 .forEach(failedHere::add);
+        failedHere.sort(Comparator.naturalOrder());
         gas.nextStep();
         withdrawable = OptionalInt.empty();
     }

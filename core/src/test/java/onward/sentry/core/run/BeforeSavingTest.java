@@ -16,6 +16,7 @@ import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
+import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.run.NextAction.Kind;
 import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Working;
@@ -158,6 +159,19 @@ class BeforeSavingTest {
 
         assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
         assertThat(run.state().tries()).isEqualTo(1);
+    }
+
+    @Test
+    void aSensorThatStaysSilentFailsBesideThoseThatAreInDoubt() {
+        toGas(HousePolicy.SHIPPED, started(), Map.of(1, 0.7, 2, 1.092, 3, 0.7, 4, 0.0));
+        assertThat(run.state().held().orElseThrow().doubts().get(0).slots()).containsExactly(1, 2, 3);
+        does(new RunCommand.LeaveFailed(GAS));
+        assertThat(run.state().unsaved()).isEmpty();
+        instrument.runFor(200);
+        does(new RunCommand.Sign(Fixtures.TODAY));
+        assertThat(run.state().signed().orElseThrow().results())
+                .extracting(SensorResult::verdict)
+                .containsExactly(Verdict.NOT_JUDGED, Verdict.NOT_JUDGED, Verdict.NOT_JUDGED, Verdict.FAIL);
     }
 
     @Test

@@ -96,8 +96,8 @@ class LiveRunTest {
         assertThat(opened.at()).isBetween(valve, valve + 1_000);
     }
 
-    @Test
-    void whatCreepsUpInTheRoomWhileARunWaitsForItsGasIsNotTheGas() {
+    /** At 31 s, with a cylinder chosen and its valve shut. */
+    private static LiveRun methaneAwaitsItsGas() {
         var run = LiveRun.start(
                 Fixtures.quoin4Whole(Tries.USUAL),
                 HousePolicy.SHIPPED,
@@ -106,6 +106,12 @@ class LiveRunTest {
         run.observe(new Reading(31_000, Map.of(1, 0.0)));
         run.carryOut(
                 new RunCommand.ChooseCylinder(2, "C", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 31_000, "Una");
+        return run;
+    }
+
+    @Test
+    void whatCreepsUpInTheRoomWhileARunWaitsForItsGasIsNotTheGas() {
+        var run = methaneAwaitsItsGas();
         int hour = 3_600;
         for (int second = 32; second <= hour; second++) {
             run.observe(new Reading(second * 1000L, Map.of(1, Math.rint(6.0 * second / hour))));
@@ -120,14 +126,7 @@ class LiveRunTest {
 
     @Test
     void aDisplayThatFlickersByOneStepDoesNotDateGasBackBeforeItCame() {
-        var run = LiveRun.start(
-                Fixtures.quoin4Whole(Tries.USUAL),
-                HousePolicy.SHIPPED,
-                Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(1)));
-        run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
-        run.observe(new Reading(31_000, Map.of(1, 0.0)));
-        run.carryOut(
-                new RunCommand.ChooseCylinder(2, "C", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 31_000, "Una");
+        var run = methaneAwaitsItsGas();
         run.observe(new Reading(32_000, Map.of(1, 0.0)));
         for (int second = 33; second <= 60; second++) {
             run.observe(new Reading(second * 1000L, Map.of(1, 1.0)));
