@@ -97,9 +97,10 @@ final class BeforeSaving {
                 .forEach(doubts::add);
         var inAir = new HashSet<Integer>();
         doubts.forEach(doubt -> inAir.addAll(doubt.slots()));
-        // What room air explains needs no other reason.
+        // What room air explains needs no other reason, and what has failed stays out of use as it is.
         read.values().stream()
-                .filter(one -> passed && !inAir.contains(one.outcome().slot()))
+                .filter(one -> passed && !one.outcome().failed())
+                .filter(one -> !inAir.contains(one.outcome().slot()))
                 .flatMap(one -> suddenChange(one).stream())
                 .forEach(doubts::add);
         doubts.removeIf(this::isNoted);

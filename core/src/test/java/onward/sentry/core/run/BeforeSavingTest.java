@@ -226,6 +226,13 @@ class BeforeSavingTest {
     }
 
     @Test
+    void aSensorThatHasFailedIsNotAskedAboutItsTrend() {
+        toGas(HousePolicy.SHIPPED, fading(95), Map.of(3, 0.4));
+        assertThat(run.state().outcomes(3)).last().matches(SensorOutcome::failed);
+        assertThat(doubted()).isEmpty();
+    }
+
+    @Test
     void aSiteMayHaveItSaidOnly() {
         toGas(warning(), started(), DILUTED);
         assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
