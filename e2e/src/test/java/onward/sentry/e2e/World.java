@@ -27,7 +27,7 @@ import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 final class World implements AutoCloseable {
 
     private static final Path JAR = Path.of("../server/target/sentry-server-app.jar");
-    private static final Duration LONGEST_START = Duration.ofSeconds(300);
+    private static final Duration LONGEST_START = Duration.ofSeconds(600);
 
     private static World demo;
 
