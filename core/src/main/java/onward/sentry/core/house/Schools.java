@@ -43,7 +43,7 @@ public record Schools(
     public enum InDoubt {
         /** Nothing is set before gas was applied again after a change of the gas or the rig. */
         STOP,
-        /** It is said and stands on record; setting goes on. */
+        /** The bench warns, the record keeps the warning, and the sensors may be set. */
         WARN
     }
 

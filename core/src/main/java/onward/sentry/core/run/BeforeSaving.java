@@ -1,12 +1,14 @@
 package onward.sentry.core.run;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.Quantity;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.LabelLine;
@@ -41,11 +43,24 @@ final class BeforeSaving {
     /** Two looks at the same thing, % of response or of room air. */
     private static final double SAME_PERCENT = 5;
 
+    private static final Set<NextTry> OF_THE_RIG = EnumSet.of(NextTry.CHECK_RIG, NextTry.CHECK_FLOW, NextTry.LESS_FLOW);
+
     /** One reading that was taken. @param application counts the times that gas was applied in this step, tries with it */
     private record Read(long at, SensorOutcome outcome, int application, RunEvent.CylinderChosen gas, long from) {}
 
-    /** @param tries how often something was changed since */
-    private record Earlier(List<Doubt> doubts, int tries, Set<String> cylinders) {}
+    /**
+     * A doubt that was noted before.
+     *
+     * @param again gas was applied again since
+     * @param otherRig the rig was changed before one of those applications
+     * @param cylinders whose gas had shown it
+     */
+    private record Earlier(List<Doubt> doubts, boolean again, boolean otherRig, Set<String> cylinders) {
+
+        Earlier after(boolean rigChanged) {
+            return new Earlier(doubts, true, otherRig || rigChanged, cylinders);
+        }
+    }
 
     private final RunState state;
     private final RunTraces traces;
@@ -114,21 +129,30 @@ final class BeforeSaving {
 
     private void goThrough() {
         RunEvent.CylinderChosen gas = null;
+        var pending = Optional.<RunEvent.TryStarted>empty();
         int application = 0;
         long from = 0;
         for (var event : state.events()) {
             if (event instanceof RunEvent.CylinderChosen e && e.step() == step) {
+                if (pending.isPresent()) {
+                    // Free words with the same cylinder again: what was changed belongs to the rig.
+                    boolean same = gas != null && gas.cylinderId().equals(e.cylinderId());
+                    boolean rig =
+                            pending.get().tried().map(OF_THE_RIG::contains).orElse(same);
+                    earlier.replaceAll(one -> one.after(rig));
+                }
+                pending = Optional.empty();
                 gas = e;
             } else if (event instanceof RunEvent.GasOpened e && e.step() == step) {
                 application++;
                 from = e.at();
             } else if (event instanceof RunEvent.TryStarted e && e.step() == step) {
                 application++;
-                earlier.replaceAll(one -> new Earlier(one.doubts(), one.tries() + 1, one.cylinders()));
+                pending = Optional.of(e);
             } else if (event instanceof RunEvent.AdjustmentDoubted e && e.step() == step) {
                 var tags = new HashSet<String>();
                 read.values().forEach(one -> tags.add(one.gas().cylinderId()));
-                earlier.add(new Earlier(e.doubts(), 0, tags));
+                earlier.add(new Earlier(e.doubts(), false, false, tags));
             } else if (event instanceof RunEvent.ReadingAccepted e
                     && e.step() == step
                     && e.outcome().reading().isPresent()
@@ -150,7 +174,7 @@ final class BeforeSaving {
     /** Nothing was changed since it was noted. */
     private boolean isNoted(Doubt doubt) {
         return earlier.stream()
-                .filter(one -> one.tries() == 0)
+                .filter(one -> !one.again())
                 .flatMap(one -> one.doubts().stream())
                 .anyMatch(one -> isSame(one, doubt));
     }
@@ -158,9 +182,13 @@ final class BeforeSaving {
     /** The rig was changed and the cylinder too, and the same was seen each time: it is neither of them. */
     private boolean isSameInOtherGas(Doubt doubt) {
         return earlier.stream()
-                .filter(one -> one.tries() >= 2 && !one.cylinders().contains(last.cylinderId()))
+                .filter(one -> one.otherRig() && isOtherCylinder(one))
                 .flatMap(one -> one.doubts().stream())
                 .anyMatch(one -> isSame(one, doubt));
+    }
+
+    private boolean isOtherCylinder(Earlier one) {
+        return !one.cylinders().contains(last.cylinderId());
     }
 
     private Optional<Doubt> suddenChange(Read one) {
@@ -175,6 +203,7 @@ final class BeforeSaving {
                 .orElse(0.0);
         return SuddenChange.of(sensor, response.getAsDouble(), standard, trend)
                 .map(doubt -> earlier.stream()
+                                .filter(before -> before.otherRig() || isOtherCylinder(before))
                                 .flatMap(before -> before.doubts().stream())
                                 .anyMatch(before -> isSame(before, doubt))
                         ? doubt.asConfirmed()

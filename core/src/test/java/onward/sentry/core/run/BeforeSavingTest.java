@@ -185,6 +185,23 @@ class BeforeSavingTest {
     }
 
     @Test
+    void otherCylindersOnTheSameRigDoNotClearTheRig() {
+        toGas(HousePolicy.SHIPPED, started(), DILUTED);
+        again(NextTry.ANOTHER_CYLINDER, "HM-02", DILUTED);
+        again(NextTry.ANOTHER_CYLINDER, "HM-03", DILUTED);
+        assertThat(run.next().kind()).isEqualTo(Kind.RESOLVE_DOUBT);
+    }
+
+    @Test
+    void freshAirInTheRoomConfirmsNoSuddenChange() {
+        toGas(HousePolicy.SHIPPED, fading(95), Map.of(3, 0.75));
+        again(NextTry.VENTILATE, "HM-01", Map.of(3, 0.75));
+        assertThat(run.next().kind()).isEqualTo(Kind.RESOLVE_DOUBT);
+        again(NextTry.CHECK_RIG, "HM-01", Map.of(3, 0.75));
+        assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
+    }
+
+    @Test
     void gasThatStaysInDoubtSetsNothingAndTheSensorsAreNotJudged() {
         toGas(HousePolicy.SHIPPED, started(), DILUTED);
         does(new RunCommand.LeaveFailed(GAS));
