@@ -7,6 +7,18 @@ bench_judging() {
   sed -n '/^Benchmark/,$p' bench/target/jmh.txt
 }
 
+# From the key to the answer: the middle of eleven times ./sentry judge.
+bench_judge_command() {
+  build_tools
+  echo "Processor time of ./sentry judge, the middle and the most of eleven (at most 0.8 s):"
+  local file n
+  for file in quoin-4-bump-fail bare-readings; do
+    for n in 1 2 3 4 5 6 7 8 9 10 11; do
+      (TIMEFORMAT='%U %S'; time run_tool Judge "docs/formats/examples/$file.run.json" >/dev/null 2>&1 || true) 2>&1
+    done | awk '{ print $1 + $2 }' | sort -n | awk -v file="$file" '{ all[NR] = $1 } END { printf "  %s %.2f s, %.2f s\n", file, all[6], all[11] }'
+  done
+}
+
 # Everything that a browser fetches as script before Today stands.
 bench_script_size() {
   local page=web/dist/index.html total=0 file size
@@ -214,6 +226,7 @@ run_bench() {
   mvn -q -B -DskipTests -DskipWeb=true -Dspotless.check.skip=true -pl core,standins,formats,planner,trials,bench package ||
     die "the build failed" "Its output is above."
   bench_script_size
+  bench_judge_command
   bench_batch
   bench_plan
   bench_shelf

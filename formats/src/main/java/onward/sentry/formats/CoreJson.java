@@ -17,6 +17,12 @@ import tools.jackson.databind.json.JsonMapper;
 /** How the sealed types of the core are named in JSON. The core itself knows nothing of JSON. */
 public final class CoreJson {
 
+    private static final JsonMapper CANONICAL = addTo(JsonMapper.builder()
+                    .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                    .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+                    .enable(MapperFeature.SORT_PROPERTIES_ALPHABETICALLY))
+            .build();
+
     private CoreJson() {}
 
     public static JsonMapper.Builder addTo(JsonMapper.Builder builder) {
@@ -31,11 +37,7 @@ public final class CoreJson {
 
     /** Keys in order, so that the same thing is always the same text. What older texts lack is 0, false or absent. */
     public static JsonMapper canonical() {
-        return addTo(JsonMapper.builder()
-                        .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
-                        .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
-                        .enable(MapperFeature.SORT_PROPERTIES_ALPHABETICALLY))
-                .build();
+        return CANONICAL;
     }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")

@@ -1,20 +1,22 @@
 package onward.sentry.formats;
 
+import java.util.function.Supplier;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
-import tools.jackson.core.ObjectReadContext;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.core.exc.StreamReadException;
-import tools.jackson.core.json.JsonFactory;
 import tools.jackson.databind.DatabindException;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Reads one of our forms from text; what cannot be read is refused with its place inside the text. */
 public final class JsonText {
 
     private static final int MOST_LETTERS = 300;
-    private static final JsonFactory WELL_FORMED = JsonFactory.builder()
+    private static final JsonMapper STRICT = CoreJson.canonical()
+            .rebuild()
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
             .build();
     private static final String SCHEMA = "Compare it with the JSON Schema in docs/formats.";
@@ -27,34 +29,30 @@ public final class JsonText {
     }
 
     private static <T> T read(JsonMapper mapper, String text, Class<T> type) {
+        return reading(() -> mapper.readValue(text, type));
+    }
+
+    /**
+     * A text as a tree: JSON that names nothing twice.
+     *
+     * @throws Refused with code {@code unreadable}, the line as its field
+     */
+    static JsonNode tree(String text) {
+        return reading(() -> STRICT.readTree(text));
+    }
+
+    /** One of our forms from a tree in which nothing may stand that the form does not know. */
+    static <T> T readStrictly(JsonNode tree, Class<T> type) {
+        return reading(() -> STRICT.treeToValue(tree, type));
+    }
+
+    private static <T> T reading(Supplier<T> what) {
         try {
-            return mapper.readValue(text, type);
+            return what.get();
         } catch (StreamReadException e) {
             throw refused("line " + e.getLocation().getLineNr(), "This is not JSON: " + e.getOriginalMessage(), SCHEMA);
         } catch (DatabindException e) {
             throw refused(path(e), e);
-        }
-    }
-
-    /** The same, where nothing may stand that the form does not know. */
-    static <T> T readStrictly(String text, Class<T> type) {
-        return read(
-                CoreJson.canonical()
-                        .rebuild()
-                        .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
-                        .build(),
-                text,
-                type);
-    }
-
-    /** A text that is JSON at all, and names nothing twice. */
-    static void checkWellFormed(String text) {
-        try (var parser = WELL_FORMED.createParser(ObjectReadContext.empty(), text)) {
-            while (parser.nextToken() != null) {
-                // every token is looked at
-            }
-        } catch (StreamReadException e) {
-            throw refused("line " + e.getLocation().getLineNr(), "This is not JSON: " + e.getOriginalMessage(), SCHEMA);
         }
     }
 

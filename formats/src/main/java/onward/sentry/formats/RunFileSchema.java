@@ -1,6 +1,5 @@
 package onward.sentry.formats;
 
-import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SchemaRegistryConfig;
@@ -14,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import tools.jackson.databind.JsonNode;
 
 /** The published JSON Schema of run files. */
 final class RunFileSchema {
@@ -24,14 +24,13 @@ final class RunFileSchema {
     private RunFileSchema() {}
 
     /**
-     * Holds a text against the schema.
+     * Holds a run file against the schema.
      *
      * @throws Refused with code {@code schema}; its field is the path of the place, for example {@code
      *     $.detector.tolerancePercent}, and its reason says what is wrong there
      */
-    static void check(String text) {
-        var wrong = SCHEMA.validate(
-                text, InputFormat.JSON, context -> context.executionConfig(config -> config.locale(Locale.ENGLISH)));
+    static void check(JsonNode file) {
+        var wrong = SCHEMA.validate(file, context -> context.executionConfig(config -> config.locale(Locale.ENGLISH)));
         wrong.stream()
                 .min(Comparator.comparing(error -> error.getInstanceLocation().getNameCount()))
                 .ifPresent(error -> {

@@ -16,9 +16,9 @@ public final class RunFileText {
      * @throws onward.sentry.core.working.Refused with the JSON path of the place as its field
      */
     public static RunFile read(String text) {
-        JsonText.checkWellFormed(text);
-        RunFileSchema.check(text);
-        var file = JsonText.readStrictly(text, RunFile.class);
+        var tree = JsonText.tree(text);
+        RunFileSchema.check(tree);
+        var file = JsonText.readStrictly(tree, RunFile.class);
         Holes.check(file);
         againstItsCard(file);
         return file;

@@ -1,6 +1,6 @@
 package onward.sentry.core.judge;
 
-import java.util.Arrays;
+import java.util.List;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 
@@ -22,6 +22,9 @@ public enum JudgingRules {
     /** What new runs are begun under. */
     public static final JudgingRules NEWEST = THIRD;
 
+    /** Asked for at every reading. */
+    private static final List<JudgingRules> ALL = List.of(values());
+
     private final int version;
 
     JudgingRules(int version) {
@@ -38,13 +41,15 @@ public enum JudgingRules {
      * @throws Refused with code {@code rules-unknown} for a version that there is not
      */
     public static JudgingRules of(int version) {
-        return Arrays.stream(values())
-                .filter(rules -> rules.version == Math.max(1, version))
-                .findFirst()
-                .orElseThrow(() -> new Refused(new Refusal(
-                        "rules-unknown",
-                        "rules",
-                        "There are no judging rules of version " + version + ".",
-                        "Give 1 to 3, or leave it out for the newest.")));
+        for (var rules : ALL) {
+            if (rules.version == Math.max(1, version)) {
+                return rules;
+            }
+        }
+        throw new Refused(new Refusal(
+                "rules-unknown",
+                "rules",
+                "There are no judging rules of version " + version + ".",
+                "Give 1 to 3, or leave it out for the newest."));
     }
 }

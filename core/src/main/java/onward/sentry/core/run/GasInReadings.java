@@ -71,8 +71,10 @@ record GasInReadings(RunState state, RunTraces traces) {
         var sensor = state.card().sensor(target.slot());
         double expected = state.expectedOnGas(target.slot()).orElseThrow();
         double lowest = Double.POSITIVE_INFINITY;
+        double air = sensor.cleanAirReading();
         for (int i = first ? start : fromLately(sensor, trace); i < trace.size(); i++) {
-            lowest = Math.min(lowest, BumpJudge.responsePercent(sensor, expected, at(trace, i)) / 100);
+            double reading = first ? trace.valueAt(i) : trace.middleOfThree(i);
+            lowest = Math.min(lowest, (reading - air) / (expected - air));
         }
         return first ? lowest : Math.max(0, lowest);
     }
@@ -102,6 +104,7 @@ record GasInReadings(RunState state, RunTraces traces) {
      */
     boolean isGone() {
         long gasOn = state.flowingSince();
+        boolean first = state.rules() == JudgingRules.FIRST;
         int sensors = 0;
         int gone = 0;
         for (var line : state.flowingLabel()) {
@@ -112,21 +115,25 @@ record GasInReadings(RunState state, RunTraces traces) {
                 continue;
             }
             double now = BumpJudge.responsePercent(sensor, expected, at(trace, trace.size() - 1)) / 100;
-            double lately = most(sensor, expected, trace, Math.max(gasOn, trace.lastTime() - LATELY_MILLIS));
+            double lately = most(sensor, expected, trace, Math.max(gasOn, trace.lastTime() - LATELY_MILLIS), first);
             double seen = seenAt(sensor, expected);
             boolean falls = lately >= SEEN && lately - now >= Math.max(seen, 0.25 * lately);
-            boolean isBack = now < SEEN && most(sensor, expected, trace, gasOn) >= Math.max(3 * SEEN, seen);
+            boolean isBack = now < SEEN && most(sensor, expected, trace, gasOn, first) >= Math.max(3 * SEEN, seen);
             sensors++;
             gone += falls || isBack ? 1 : 0;
         }
-        return gone > 0 && (state.rules() == JudgingRules.FIRST || 2 * gone >= sensors);
+        return gone > 0 && (first || 2 * gone >= sensors);
     }
 
-    private double most(SensorSpec sensor, double expected, Trace trace, long from) {
-        double most = 0;
+    /** The furthest that readings have got on their way to what is expected, since a moment; at least 0. */
+    private static double most(SensorSpec sensor, double expected, Trace trace, long from, boolean everyReading) {
+        double air = sensor.cleanAirReading();
+        boolean up = expected > air;
+        double furthest = air;
         for (int i = trace.indexFrom(from); i < trace.size(); i++) {
-            most = Math.max(most, BumpJudge.responsePercent(sensor, expected, at(trace, i)) / 100);
+            double reading = everyReading ? trace.valueAt(i) : trace.middleOfThree(i);
+            furthest = up ? Math.max(furthest, reading) : Math.min(furthest, reading);
         }
-        return most;
+        return BumpJudge.responsePercent(sensor, expected, furthest) / 100;
     }
 }
