@@ -4,18 +4,25 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.TreeMap;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.trace.Reading;
 
-/** A simulated instrument. The same seed and the same handling give the same readings. */
+/**
+ * A simulated instrument, of which a value is lost now and then. The same seed and the same handling give the same
+ * readings.
+ */
 public final class SimDetector {
 
     private static final long ZERO_ROUTINE_MILLIS = 6_000;
+    /** One value in so many is lost on its way out. */
+    private static final int ONE_IS_LOST_IN = 250;
 
     private final LelBasis basis;
     private final List<SimSensor> sensors;
+    private final Random losses;
     private long now;
     private long zeroDoneAt = Long.MAX_VALUE;
 
@@ -27,6 +34,7 @@ public final class SimDetector {
             LelBasis basis, List<SensorSpec> specs, Map<Integer, Health> health, long seed, long startMillis) {
         this.basis = basis;
         this.now = startMillis;
+        this.losses = new Random(seed);
         this.sensors = specs.stream()
                 .map(spec -> new SimSensor(spec, health.get(spec.slot()), seed))
                 .toList();
@@ -63,7 +71,7 @@ public final class SimDetector {
         return now;
     }
 
-    /** Time goes on by some milliseconds, and the display is read. */
+    /** Time goes on by some milliseconds, and the display is read; a slot may be missing. */
     public Reading step(long millis) {
         now += millis;
         if (now >= zeroDoneAt) {
@@ -73,9 +81,11 @@ public final class SimDetector {
         var values = new TreeMap<Integer, Double>();
         for (var sensor : sensors) {
             double shown = sensor.step(now / 1000.0, millis / 1000.0);
-            values.put(
-                    sensor.spec().slot(),
-                    BigDecimal.valueOf(shown).setScale(4, RoundingMode.HALF_UP).doubleValue());
+            if (losses.nextInt(ONE_IS_LOST_IN) > 0) {
+                values.put(
+                        sensor.spec().slot(),
+                        BigDecimal.valueOf(shown).setScale(4, RoundingMode.HALF_UP).doubleValue());
+            }
         }
         return new Reading(now, values);
     }

@@ -141,7 +141,10 @@ public record Trouble(Kind kind, double strength) {
         int hit = slot(sensors);
         var values = new TreeMap<>(plain.values());
         for (var sensor : sensors) {
-            double value = values.get(sensor.slot());
+            var value = values.get(sensor.slot());
+            if (value == null) {
+                continue;
+            }
             if (kind == Kind.UNSETTLED) {
                 values.put(sensor.slot(), value + sensor.resolution() * noise(sensor) * random.nextGaussian());
             } else if (sensor.slot() == hit && kind == Kind.WRONG_BASIS) {

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
 import onward.sentry.core.detector.Alarms;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.detector.Technology;
@@ -57,7 +58,9 @@ class SimDetectorTest {
 
     private static Trace trace(List<Reading> readings, int slot) {
         var trace = new Trace();
-        readings.forEach(r -> trace.add(r.at(), r.values().get(slot)));
+        readings.stream()
+                .filter(r -> r.values().containsKey(slot))
+                .forEach(r -> trace.add(r.at(), r.values().get(slot)));
         return trace;
     }
 
@@ -161,10 +164,69 @@ class SimDetectorTest {
     @Test
     void readingsKeepTheStepsOfTheDisplay() {
         for (var reading : run(detector(LelBasis.HANDBOOK, Map.of(), 2), 30)) {
-            assertThat(reading.values().get(3) % 1).isZero();
-            assertThat(reading.values().get(2) * 10)
-                    .isCloseTo(Math.rint(reading.values().get(2) * 10), within(1e-6));
+            reading.values().forEach((slot, value) -> {
+                double steps = value / (slot == 2 ? 0.1 : 1);
+                assertThat(steps).isCloseTo(Math.rint(steps), within(1e-6));
+            });
         }
+    }
+
+    @Test
+    void aReadingIsFarOffNowAndThenAndNowAndThenOneIsLost() {
+        int seconds = 3_000;
+        var readings = run(detector(LelBasis.HANDBOOK, Map.of(), 8), seconds);
+        var trace = trace(readings, 3);
+        double farOff = 8 + 0.15 * CO.spanSetPoint();
+        assertThat(IntStream.range(0, trace.size())
+                        .filter(i -> Math.abs(trace.valueAt(i)) >= farOff - 3)
+                        .peek(i -> assertThat(trace.isMarked(i, 1)).isTrue())
+                        .count())
+                .isBetween(6L, 35L);
+        assertThat(seconds * 4 - trace.size()).isBetween(20, 90);
+    }
+
+    @Test
+    void gasPassesTwoLayersSoThatAReadingStartsSlowly() {
+        var detector = detector(LelBasis.HANDBOOK, Map.of(), 9);
+        run(detector, 10);
+        detector.breathe(HOUSE_MIX);
+        var trace = trace(run(detector, 60), 3);
+        double begins = first(trace, 0.1) - 11.5;
+        double most = first(trace, 0.9) - 11.5;
+        // Through one layer a tenth is there after 0.046 of the time to 90 %.
+        assertThat(begins / most).isGreaterThan(0.08);
+    }
+
+    private static double first(Trace trace, double share) {
+        return IntStream.range(0, trace.size())
+                .filter(i -> trace.middleOfFive(i) >= 80.45 * share)
+                .mapToObj(i -> trace.timeAt(i) / 1000.0)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void whatAnAnswerLacksComesLateAndLeavesLate() {
+        double most = 0;
+        for (long seed = 0; seed < 6; seed++) {
+            var detector = detector(LelBasis.HANDBOOK, Map.of(), seed);
+            detector.breathe(HOUSE_MIX);
+            run(detector, 100);
+            double early = mean(run(detector, 20));
+            run(detector, 300);
+            double late = mean(run(detector, 20));
+            assertThat(late).isGreaterThan(early - 0.5).isLessThan(82);
+            most = Math.max(most, late - early);
+        }
+        assertThat(most).isBetween(0.3, 2.0);
+    }
+
+    private static double mean(List<Reading> readings) {
+        var trace = trace(readings, 3);
+        return IntStream.range(0, trace.size())
+                .mapToDouble(trace::middleOfFive)
+                .average()
+                .orElseThrow();
     }
 
     @Test
@@ -192,11 +254,15 @@ class SimDetectorTest {
     }
 
     private static double highest(SimDetector detector, Hands hands, NextAction.Kind asked, int seconds) {
-        double most = 0;
+        var readings = new ArrayList<Reading>();
         for (int i = 0; i < seconds * 4; i++) {
             hands.follow(asked, true, HOUSE_MIX, 0);
-            most = Math.max(most, detector.step(250).values().get(3));
+            readings.add(detector.step(250));
         }
-        return most;
+        var trace = trace(readings, 3);
+        return IntStream.range(2, trace.size())
+                .mapToDouble(trace::middleOfThree)
+                .max()
+                .orElseThrow();
     }
 }
