@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import onward.sentry.core.diagnosis.Diagnosis;
-import onward.sentry.core.diagnosis.History;
+import onward.sentry.core.evidence.History;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.run.LiveRun;

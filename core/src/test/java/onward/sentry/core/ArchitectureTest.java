@@ -41,6 +41,8 @@ class ArchitectureTest {
                             "card",
                             "cylinder",
                             "detector",
+                            "doubt",
+                            "evidence",
                             "gas",
                             "house",
                             "judge",
@@ -55,7 +57,7 @@ class ArchitectureTest {
             Map.entry("health", List.of("judge", "schedule", "working")),
             Map.entry("replay", List.of("card", "house", "result", "run", "trace", "units", "working")),
             Map.entry(
-                    "diagnosis",
+                    "evidence",
                     List.of(
                             "card",
                             "cylinder",
@@ -67,6 +69,7 @@ class ArchitectureTest {
                             "run",
                             "trace",
                             "working")),
+            Map.entry("diagnosis", List.of("card", "detector", "evidence", "gas", "judge", "rig", "run", "working")),
             Map.entry(
                     "sim",
                     List.of(

@@ -3,8 +3,13 @@ package onward.sentry.formats;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
-import onward.sentry.core.diagnosis.History;
+import java.util.TreeMap;
+import onward.sentry.core.doubt.OwnTrend;
+import onward.sentry.core.evidence.History;
+import onward.sentry.core.health.ResponseTrend;
+import onward.sentry.core.health.SpanResponse;
 
 /**
  * What a run file tells of the time before the run.
@@ -25,6 +30,22 @@ public record RunHistory(List<Span> spans, List<Other> others) implements Histor
     public RunHistory {
         spans = spans == null ? List.of() : List.copyOf(spans);
         others = others == null ? List.of() : List.copyOf(others);
+    }
+
+    /** What each sensor should respond with on a day by its own spans, by slot; none where too few are known. */
+    public Map<Integer, OwnTrend> trends(LocalDate on) {
+        var trends = new TreeMap<Integer, OwnTrend>();
+        spans.stream().map(Span::slot).distinct().forEach(slot -> {
+            var own = spans.stream()
+                    .filter(span -> span.slot() == slot)
+                    .sorted(Comparator.comparing(Span::on))
+                    .map(span -> new SpanResponse(span.on(), span.responsePercent(), ""))
+                    .toList();
+            ResponseTrend.expected(own, on)
+                    .filter(expected -> expected.percent() > 0)
+                    .ifPresent(expected -> trends.put(slot, new OwnTrend(expected.percent(), expected.standard())));
+        });
+        return trends;
     }
 
     @Override

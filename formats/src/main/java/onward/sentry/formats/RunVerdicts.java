@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import onward.sentry.core.bare.BareReadings;
+import onward.sentry.core.bare.JudgedStage;
 import onward.sentry.core.diagnosis.Diagnosis;
 import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.gas.CrossSensitivity;
@@ -23,8 +24,8 @@ import onward.sentry.core.run.RunTraces;
  * @param verdict of the detector: its worst sensor
  * @param remark what the signature says beside it
  * @param differs where the verdicts that the file records are not the ones that come out
- * @param diagnosis what may be behind what the run shows, going by it and by the history of the file; empty for bare readings
- * @param doubts what speaks against setting sensors to the gas that they met last; none for bare readings
+ * @param diagnosis what may be behind what the run shows, going by it and by the history of the file
+ * @param doubts what speaks against setting sensors to the gas that they met last
  * @param notRepeated what people did that the rules did not allow when it was worked again
  */
 public record RunVerdicts(
@@ -135,15 +136,18 @@ public record RunVerdicts(
                 file.chains(),
                 file.detector().tolerancePercent(),
                 traces);
-        var outcomes = bare.judge(file.stages());
-        var verdicts = bare.verdicts(file.stages(), outcomes);
+        var judged = bare.judge(file.stages());
+        var verdicts = bare.verdicts(file.stages(), judged);
         var sensors = card.sensors().stream()
                 .filter(spec -> verdicts.containsKey(spec.slot()))
                 .map(spec -> new Sensor(
                         spec.slot(),
                         spec.gasId(),
                         verdicts.get(spec.slot()),
-                        outcomes.stream().filter(o -> o.slot() == spec.slot()).toList()))
+                        judged.stream()
+                                .map(JudgedStage::outcome)
+                                .filter(outcome -> outcome.slot() == spec.slot())
+                                .toList()))
                 .toList();
         return new RunVerdicts(
                 file.detector().serial(),
@@ -154,8 +158,11 @@ public record RunVerdicts(
                 sensors,
                 List.of(),
                 List.of(),
-                List.of(),
-                Diagnosis.NONE);
+                bare.doubts(judged, file.history().trends(file.on().orElseThrow())),
+                Diagnosis.of(bare.evidence(
+                        judged,
+                        file.history(),
+                        CrossSensitivity.with(file.policy().figures()))));
     }
 
     private static Verdict worst(List<SensorOutcome> outcomes) {

@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.diagnosis.Diagnosis;
-import onward.sentry.core.diagnosis.History;
+import onward.sentry.core.evidence.History;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;

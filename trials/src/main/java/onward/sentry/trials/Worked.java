@@ -11,7 +11,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.diagnosis.Diagnosis;
-import onward.sentry.core.diagnosis.History;
+import onward.sentry.core.evidence.History;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;

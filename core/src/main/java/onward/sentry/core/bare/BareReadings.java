@@ -22,6 +22,11 @@ import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.doubt.Doubt;
+import onward.sentry.core.doubt.OwnTrend;
+import onward.sentry.core.evidence.Evidence;
+import onward.sentry.core.evidence.History;
+import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
@@ -71,23 +76,42 @@ public record BareReadings(
     /** A stage that begins this soon after another on the same cylinder goes straight on with its gas. */
     private static final long STRAIGHT_ON_MILLIS = 10_000;
 
-    /** One outcome per stage and slot, by the time at which the stages began. */
-    public List<SensorOutcome> judge(List<BareStage> stages) {
+    /** One per stage and slot, by the time at which the stages began. */
+    public List<JudgedStage> judge(List<BareStage> stages) {
         var inOrder = stages.stream()
                 .sorted(Comparator.comparingDouble(BareStage::fromSeconds))
                 .toList();
-        var outcomes = new ArrayList<SensorOutcome>();
+        var judged = new ArrayList<JudgedStage>();
         for (int i = 0; i < inOrder.size(); i++) {
             var stage = inOrder.get(i);
             for (int slot : stage.slots()) {
                 var sensor = sensor(slot);
-                outcomes.add(
+                judged.add(
                         stage.stage().onGas()
-                                ? onGas(stage, sensor, inOrder.subList(0, i), outcomes)
+                                ? onGas(stage, sensor, inOrder.subList(0, i), outcomes(judged))
                                 : inAir(stage, sensor));
             }
         }
-        return outcomes;
+        return judged;
+    }
+
+    private static List<SensorOutcome> outcomes(List<JudgedStage> judged) {
+        return judged.stream().map(JudgedStage::outcome).toList();
+    }
+
+    /** What the stages show, for what may be behind it. */
+    public Evidence evidence(List<JudgedStage> judged, History history, CrossSensitivity cross) {
+        return new StagesEvidence(this, judged).evidence(history, cross);
+    }
+
+    /**
+     * What speaks against setting sensors to the gas that they met last in these stages. Nothing of it changes a verdict: the
+     * stages say what was done.
+     *
+     * @param trends what each sensor should respond with by its own spans, by slot
+     */
+    public List<Doubt> doubts(List<JudgedStage> judged, Map<Integer, OwnTrend> trends) {
+        return new StagesDoubts(this, judged, trends).doubts();
     }
 
     /**
@@ -95,7 +119,8 @@ public record BareReadings(
      * counts, and nothing that was only found before an adjustment. Without everything that its card asks for a sensor is not
      * judged.
      */
-    public Map<Integer, Verdict> verdicts(List<BareStage> stages, List<SensorOutcome> outcomes) {
+    public Map<Integer, Verdict> verdicts(List<BareStage> stages, List<JudgedStage> judged) {
+        var outcomes = outcomes(judged);
         var verdicts = new LinkedHashMap<Integer, Verdict>();
         for (var sensor : card.sensors()) {
             boolean named = stages.stream().anyMatch(stage -> stage.slots().contains(sensor.slot()));
@@ -139,7 +164,7 @@ public record BareReadings(
                         "slot-unknown", "stages", "The card has no slot " + slot + ".", "Use a slot of its sensors.")));
     }
 
-    private SensorOutcome inAir(BareStage stage, SensorSpec sensor) {
+    private JudgedStage inAir(BareStage stage, SensorSpec sensor) {
         var accept = card.calibration().stream()
                 .filter(step -> step.slots().contains(sensor.slot()))
                 .flatMap(step -> acceptInAir(step).stream())
@@ -154,15 +179,18 @@ public record BareReadings(
             trace.add(all.timeAt(i), all.valueAt(i));
             var taken = taking.at(sensor, trace, since, all.timeAt(i), false);
             if (taken.isPresent()) {
-                return taken.get();
+                return JudgedStage.inAir(stage, taken.get(), all.timeAt(i));
             }
         }
         if (trace.isEmpty() || trace.lastTime() < since || isStale(trace, end)) {
-            return failed(stage, sensor, sensor.cleanAirReading(), "no reading", "No reading when it was due");
+            return JudgedStage.inAir(
+                    stage,
+                    failed(stage, sensor, sensor.cleanAirReading(), "no reading", "No reading when it was due"),
+                    end);
         }
         double elapsed = stage.toSeconds() - stage.fromSeconds();
         var taken = taking.taken(sensor, trace, since, false, false);
-        return elapsed < accept.leastSeconds() ? taking.tooShort(taken) : taken;
+        return JudgedStage.inAir(stage, elapsed < accept.leastSeconds() ? taking.tooShort(taken) : taken, end);
     }
 
     private static Optional<AcceptRule> acceptInAir(Step step) {
@@ -172,37 +200,28 @@ public record BareReadings(
         return step instanceof Step.Blank blank ? Optional.of(blank.accept()) : Optional.empty();
     }
 
-    private SensorOutcome onGas(
+    private JudgedStage onGas(
             BareStage stage, SensorSpec sensor, List<BareStage> before, List<SensorOutcome> outcomes) {
         var gas = gasStep(stage, sensor);
         var target = target(gas, stage, sensor);
         var fitness = fitness(stage, target);
         double expected = expected(fitness);
-        if (!fitness.allowed()) {
-            return failed(
-                    stage,
-                    sensor,
-                    expected,
-                    "gas not allowed",
-                    fitness.refusals().get(0).reason());
-        }
         long gasOn = millis(stage.fromSeconds());
         long end = millis(stage.toSeconds());
+        if (!fitness.allowed()) {
+            var reason = fitness.refusals().get(0).reason();
+            return JudgedStage.inAir(stage, failed(stage, sensor, expected, "gas not allowed", reason), end);
+        }
+        boolean wasOnGas = wasOnGas(stage, sensor, before);
+        var label = fitness.label().stream().findFirst();
         var trace = new Trace();
         var exposure = new Exposure(
-                trace,
-                gasOn,
-                gasOn
-                        + rig.map(line -> Math.round(1000 * line.lagSeconds(card.intake(), 1)))
-                                .orElse(0L),
-                wasOnGas(stage, sensor, before),
-                false,
-                () -> gasHolds(stage, sensor, trace.lastTime()));
+                trace, gasOn, gasOn + lagMillis(), wasOnGas, false, () -> gasHolds(stage, sensor, trace.lastTime()));
         var taking = new GasTaking(
                 new GasJudge(card, policy, ownTolerancePercent),
                 target,
                 expected,
-                fitness.label().stream().findFirst(),
+                label,
                 chains.getOrDefault(sensor.slot(), SpanChain.NEW),
                 AirTaking.zeroFound(outcomes, sensor),
                 kilopascals.isPresent(),
@@ -214,16 +233,22 @@ public record BareReadings(
             trace.add(all.timeAt(i), all.valueAt(i));
             var taken = taking.at(all.timeAt(i));
             if (taken.isPresent()) {
-                return taken.get().outcome();
+                return new JudgedStage(stage, taken.get(), label, all.timeAt(i), !wasOnGas);
             }
         }
         double elapsed = (end - exposure.since()) / 1000.0;
-        if (!taking.isRead() || isStale(trace, end)) {
-            return taking.notRead(elapsed).outcome();
-        }
-        return taking.at(end)
-                .orElseGet(() -> elapsed < gas.accept().leastSeconds() ? taking.tooShort(elapsed) : taking.asItStands())
-                .outcome();
+        var taken = !taking.isRead() || isStale(trace, end)
+                ? taking.notRead(elapsed)
+                : taking.at(end)
+                        .orElseGet(() ->
+                                elapsed < gas.accept().leastSeconds() ? taking.tooShort(elapsed) : taking.asItStands());
+        return new JudgedStage(stage, taken, label, end, !wasOnGas);
+    }
+
+    /** What the tubing holds gas up for, ms. */
+    long lagMillis() {
+        return rig.map(line -> Math.round(1000 * line.lagSeconds(card.intake(), 1)))
+                .orElse(0L);
     }
 
     private static Target target(Step.ApplyGas gas, BareStage stage, SensorSpec sensor) {
@@ -265,7 +290,7 @@ public record BareReadings(
                 });
     }
 
-    private Cylinder cylinder(String tag) {
+    Cylinder cylinder(String tag) {
         return Optional.ofNullable(cylinders.get(tag))
                 .orElseThrow(() -> new Refused(new Refusal(
                         "cylinder-unknown",

@@ -2,6 +2,8 @@ package onward.sentry.core.diagnosis;
 
 import static onward.sentry.core.working.Figures.upTo;
 
+import onward.sentry.core.evidence.Observation;
+
 /** Tubing takes up what is sticky: reactive gases come late and weak, on whatever cylinder; the others are sound. */
 record AbsorbingTubing() implements Model {
 

@@ -1,5 +1,7 @@
 package onward.sentry.core.diagnosis;
 
+import onward.sentry.core.evidence.Observation;
+
 /**
  * A zero was taken with gas about: in clean air the sensor stands below it from then on.
  *

@@ -3,6 +3,9 @@ package onward.sentry.core.diagnosis;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.card.NextTry;
+import onward.sentry.core.evidence.Evidence;
+import onward.sentry.core.evidence.History;
+import onward.sentry.core.evidence.RunEvidence;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.RunTraces;
@@ -26,7 +29,12 @@ public record Diagnosis(List<Suspect> suspects, Optional<NextTry> next) {
 
     /** Of a whole run, by all that it shows: it speaks of a failure that stands, and of a pattern in a run that passed. */
     public static Diagnosis of(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
-        return Inference.of(RunEvidence.of(state, traces, history, cross));
+        return of(RunEvidence.of(state, traces, history, cross));
+    }
+
+    /** By whatever was seen. */
+    public static Diagnosis of(Evidence evidence) {
+        return Inference.of(evidence);
     }
 
     /** Whether what was seen tells the likeliest from all others. */

@@ -14,6 +14,9 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.diagnosis.Hypotheses.Hypothesis;
+import onward.sentry.core.evidence.Evidence;
+import onward.sentry.core.evidence.Moment;
+import onward.sentry.core.evidence.Observation;
 import onward.sentry.core.working.Working;
 
 /**

@@ -2,6 +2,7 @@ package onward.sentry.core.diagnosis;
 
 import static onward.sentry.core.working.Figures.upTo;
 
+import onward.sentry.core.evidence.Observation;
 import onward.sentry.core.gas.CrossSensitivity;
 
 /**

@@ -1,5 +1,7 @@
 package onward.sentry.core.diagnosis;
 
+import onward.sentry.core.evidence.Observation;
+
 /** What would be seen, were one cause at work. */
 interface Model {
 

@@ -1,5 +1,7 @@
 package onward.sentry.core.diagnosis;
 
+import onward.sentry.core.evidence.Observation;
+
 /** A sensor stands off clean air, up or down, and no zero brings it there. */
 record OffZero(int slot) implements Model {
 

@@ -4,6 +4,8 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
 import onward.sentry.core.diagnosis.Prediction.Part;
+import onward.sentry.core.evidence.Evidence;
+import onward.sentry.core.evidence.Observation;
 
 /**
  * Some other cylinder is connected than was named: each of its components is missing, the same by chance, or anything; and it stays what it

@@ -1,6 +1,7 @@
 package onward.sentry.core.diagnosis;
 
 import java.util.Arrays;
+import onward.sentry.core.evidence.Observation;
 
 /**
  * That one sensor has a trouble of its own beside the cause that is looked at: what it shows is then anything, and later the

@@ -1,6 +1,7 @@
 package onward.sentry.core.diagnosis;
 
 import java.util.List;
+import onward.sentry.core.evidence.Observation;
 
 /** What a cause expects to be seen: values, or ranges of values, each with its share. */
 record Prediction(List<Part> parts) {

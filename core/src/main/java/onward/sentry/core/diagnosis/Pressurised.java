@@ -2,6 +2,8 @@ package onward.sentry.core.diagnosis;
 
 import static onward.sentry.core.working.Figures.upTo;
 
+import onward.sentry.core.evidence.Observation;
+
 /** The gas stands under pressure in the cup: every cell shows more of it by the same factor, oxygen too. */
 record Pressurised() implements Model {
 

@@ -1,6 +1,7 @@
 package onward.sentry.core.diagnosis;
 
 import java.util.function.Predicate;
+import onward.sentry.core.evidence.Observation;
 
 /**
  * Readings waver.

@@ -2,6 +2,8 @@ package onward.sentry.core.diagnosis;
 
 import static onward.sentry.core.working.Figures.upTo;
 
+import onward.sentry.core.evidence.Observation;
+
 /**
  * Room air makes up a share of what reaches the sensors: every gas is weaker by it, and oxygen goes the same share of the
  * way back to 20.9 vol%.

@@ -4,6 +4,7 @@ import static onward.sentry.core.working.Figures.upTo;
 
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.detector.Technology;
+import onward.sentry.core.evidence.Observation;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.judge.ZeroJudge;
 

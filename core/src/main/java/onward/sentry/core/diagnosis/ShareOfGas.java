@@ -3,6 +3,7 @@ package onward.sentry.core.diagnosis;
 import static onward.sentry.core.working.Figures.upTo;
 
 import java.util.function.Predicate;
+import onward.sentry.core.evidence.Observation;
 
 /**
  * Some sensors show a share of what they should: the gas is weaker or stronger, or they are.

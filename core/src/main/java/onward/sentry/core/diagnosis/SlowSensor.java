@@ -3,6 +3,7 @@ package onward.sentry.core.diagnosis;
 import static onward.sentry.core.working.Figures.upTo;
 
 import onward.sentry.core.diagnosis.Prediction.Part;
+import onward.sentry.core.evidence.Observation;
 import onward.sentry.core.judge.ZeroJudge;
 
 /** One sensor takes several times the card's time: it falls short when it is read, and comes back late. */

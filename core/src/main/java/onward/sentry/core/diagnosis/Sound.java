@@ -1,5 +1,7 @@
 package onward.sentry.core.diagnosis;
 
+import onward.sentry.core.evidence.Observation;
+
 /** Nothing is wrong: what a sound sensor on good gas shows. */
 final class Sound implements Model {
 

@@ -2,6 +2,7 @@ package onward.sentry.core.diagnosis;
 
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.detector.Technology;
+import onward.sentry.core.evidence.Observation;
 import onward.sentry.core.gas.CleanAir;
 
 /** The mix holds less oxygen than the label says: the bead burns less, and an oxygen sensor sees it. */

@@ -1,5 +1,6 @@
 package onward.sentry.core.doubt;
 
+import java.util.Optional;
 import onward.sentry.core.detector.SensorSpec;
 
 /**
@@ -13,6 +14,34 @@ import onward.sentry.core.detector.SensorSpec;
  */
 public record OnGas(
         SensorSpec sensor, double reading, double expected, double standard, double usual, double usualStandard) {
+
+    /** What a sensor may have drifted by itself since it was set, share of its response; site default. */
+    private static final double DRIFTS = 0.06;
+    /** What a raw reading of a sensor may be off 100 % where nothing is known of it; site default. */
+    private static final double RAW_UNKNOWN = 0.25;
+    /** Oxygen between two points of air: what a sound cell is off its straight line by, vol%; site default. */
+    private static final double OXYGEN_BENDS = 0.15;
+
+    /**
+     * By what is known of the sensor.
+     *
+     * @param trend its own, where one is known
+     * @param setBy the response, in %, that a reading of the label itself stands for; 100 where raw readings are shown
+     */
+    public static OnGas of(
+            SensorSpec sensor,
+            double reading,
+            double expected,
+            double standard,
+            Optional<OwnTrend> trend,
+            double setBy) {
+        double usual = trend.map(own -> own.percent() / setBy).orElse(1.0);
+        double unknown = sensor.readsDisplayed() ? DRIFTS : RAW_UNKNOWN;
+        double usualStandard = sensor.isOxygen()
+                ? OXYGEN_BENDS / Math.abs(expected - sensor.cleanAirReading())
+                : trend.map(own -> own.standard() / setBy).orElse(unknown);
+        return new OnGas(sensor, reading, expected, standard, usual, usualStandard);
+    }
 
     private double way() {
         return expected - sensor.cleanAirReading();

@@ -1,4 +1,4 @@
-package onward.sentry.core.diagnosis;
+package onward.sentry.core.evidence;
 
 import java.util.List;
 
@@ -7,16 +7,16 @@ import java.util.List;
  *
  * @param askedFrom run time from which moments count in full, ms: what failed last is asked about
  */
-record Evidence(List<Observation> observations, Setting setting, long askedFrom) {
+public record Evidence(List<Observation> observations, Setting setting, long askedFrom) {
 
     private static final double EARLIER_COUNTS = 0.05;
 
-    Evidence {
+    public Evidence {
         observations = List.copyOf(observations);
     }
 
     /** How much a moment counts. Clean air always counts in full. */
-    double weight(Moment moment) {
+    public double weight(Moment moment) {
         return moment.isOnGas() && moment.at() < askedFrom ? EARLIER_COUNTS : 1;
     }
 }

@@ -1,4 +1,4 @@
-package onward.sentry.core.diagnosis;
+package onward.sentry.core.evidence;
 
 import java.util.List;
 import java.util.OptionalDouble;

@@ -1,4 +1,4 @@
-package onward.sentry.core.diagnosis;
+package onward.sentry.core.evidence;
 
 import java.util.Map;
 import java.util.Set;
@@ -12,9 +12,10 @@ import onward.sentry.core.card.NextTry;
  * @param expected what each slot should show on that gas, in its unit
  * @param tried what had been tried by then
  */
-record Moment(long at, Type type, String cylinderId, Map<Integer, Double> expected, Set<NextTry> tried) {
+public record Moment(long at, Type type, String cylinderId, Map<Integer, Double> expected, Set<NextTry> tried) {
 
-    enum Type {
+    /** What was at the sensors then. */
+    public enum Type {
         /** Clean air, before the first zero. */
         BEFORE,
         /** Clean air, while zero is taken. */
@@ -24,16 +25,16 @@ record Moment(long at, Type type, String cylinderId, Map<Integer, Double> expect
         GAS
     }
 
-    Moment {
+    public Moment {
         expected = Map.copyOf(expected);
         tried = Set.copyOf(tried);
     }
 
-    boolean isOnGas() {
+    public boolean isOnGas() {
         return type == Type.GAS;
     }
 
-    boolean isAfterGas() {
+    public boolean isAfterGas() {
         return !isOnGas() && !cylinderId.isEmpty();
     }
 }

@@ -1,4 +1,4 @@
-package onward.sentry.core.diagnosis;
+package onward.sentry.core.evidence;
 
 import onward.sentry.core.detector.SensorSpec;
 
@@ -9,9 +9,10 @@ import onward.sentry.core.detector.SensorSpec;
  * @param sigma by how much a sound sensor strays from what is predicted, one standard deviation in the same measure
  * @param told for people: {@code "CO 40 of 80 ppm"}
  */
-record Observation(Kind kind, Moment moment, SensorSpec sensor, double value, double sigma, String told) {
+public record Observation(Kind kind, Moment moment, SensorSpec sensor, double value, double sigma, String told) {
 
-    enum Kind {
+    /** What was seen. */
+    public enum Kind {
         /** Share of the way from clean air to what is expected, held against the sensor's own last good span where known. */
         SHARE(3),
         /** Natural logarithm of the time to 90 % over the card's. */
@@ -32,12 +33,12 @@ record Observation(Kind kind, Moment moment, SensorSpec sensor, double value, do
         }
 
         /** Over how wide a range a number lies that nothing explains. */
-        double width() {
+        public double width() {
             return width;
         }
     }
 
-    boolean isOf(int slot) {
+    public boolean isOf(int slot) {
         return sensor.slot() == slot;
     }
 }

@@ -1,10 +1,10 @@
-package onward.sentry.core.diagnosis;
+package onward.sentry.core.evidence;
 
-import static onward.sentry.core.diagnosis.Observation.Kind.JITTER;
-import static onward.sentry.core.diagnosis.Observation.Kind.OTHERS;
-import static onward.sentry.core.diagnosis.Observation.Kind.RISE;
-import static onward.sentry.core.diagnosis.Observation.Kind.SHARE;
-import static onward.sentry.core.diagnosis.Observation.Kind.SPEED;
+import static onward.sentry.core.evidence.Observation.Kind.JITTER;
+import static onward.sentry.core.evidence.Observation.Kind.OTHERS;
+import static onward.sentry.core.evidence.Observation.Kind.RISE;
+import static onward.sentry.core.evidence.Observation.Kind.SHARE;
+import static onward.sentry.core.evidence.Observation.Kind.SPEED;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -28,7 +28,7 @@ import onward.sentry.core.working.Figures;
  * @param raw the display shows what the cell gives, not what it was last set to
  * @param cutShort a bump that ended as soon as it had answered: what it would have come to was not seen
  */
-record OnGas(
+public record OnGas(
         Moment moment,
         SensorSpec sensor,
         Trace trace,

@@ -1,25 +1,18 @@
-package onward.sentry.core.diagnosis;
+package onward.sentry.core.evidence;
 
-import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalDouble;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
-import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.cylinder.LabelLine;
-import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.CrossSensitivity;
-import onward.sentry.core.judge.ZeroJudge;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.rig.Rig;
@@ -27,24 +20,18 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.run.RunTraces;
 import onward.sentry.core.trace.Plateau;
-import onward.sentry.core.trace.Scatter;
-import onward.sentry.core.working.Figures;
 
 /** Goes through the events and readings of a run, and takes down what was seen at each application and in each air. */
-final class RunEvidence {
+public final class RunEvidence {
 
     private static final String IN_DOUBT = "in doubt";
     private static final long AIR_MILLIS = 8_000;
-    private static final double OFFSET_STRAYS = 0.4;
     /** How an outcome came about that says of no gas that was on just then. */
     private static final Set<String> MEASURED_NOTHING = Set.of("zero failed", IN_DOUBT);
 
     private final RunState state;
     private final RunTraces traces;
-    private final History history;
-    private final List<Observation> seen = new ArrayList<>();
-    private final Map<Integer, SensorSpec> sensors = new TreeMap<>();
-    private final Map<String, RunEvent.CylinderChosen> cylinders = new HashMap<>();
+    private final Seen seen;
     private final Set<NextTry> tried = EnumSet.noneOf(NextTry.class);
     private final Set<Integer> spanned = new HashSet<>();
     private RunEvent.CylinderChosen chosen;
@@ -57,20 +44,25 @@ final class RunEvidence {
     private RunEvidence(RunState state, RunTraces traces, History history) {
         this.state = state;
         this.traces = traces;
-        this.history = history;
+        this.seen = new Seen(history);
     }
 
-    static Evidence of(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
+    public static Evidence of(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
         var run = new RunEvidence(state, traces, history);
         run.goThrough();
-        return new Evidence(run.isBlind() ? List.of() : run.seen, run.setting(cross), run.askedFrom);
+        return run.seen.evidence(
+                state.card(), state.steps(), run.rig(), cross, run.stands(), run.failedOnGas(), run.askedFrom);
     }
 
-    /** It failed on gas, and its readings are not kept any more: nothing can be said. */
-    private boolean isBlind() {
-        return seen.stream().noneMatch(one -> one.kind() == Observation.Kind.SHARE)
-                && standing()
-                        .anyMatch(outcome -> outcome.failed() && outcome.stage().onGas());
+    private boolean failedOnGas() {
+        return standing()
+                .anyMatch(outcome -> outcome.failed() && outcome.stage().onGas());
+    }
+
+    private boolean stands() {
+        return state.held().isPresent()
+                || standing()
+                        .anyMatch(outcome -> outcome.failed() || outcome.how().equals(IN_DOUBT));
     }
 
     private Stream<SensorOutcome> standing() {
@@ -138,7 +130,7 @@ final class RunEvidence {
             return;
         }
         lastGas = chosen;
-        cylinders.put(chosen.cylinderId(), chosen);
+        seen.cylinder(chosen.cylinderId(), chosen.cylinder(), chosen.on());
         var judged = outcomesOf(step, until);
         var purposes = apply.targets().stream()
                 .collect(
@@ -157,23 +149,21 @@ final class RunEvidence {
                     && !tellsNothing
                     && state.card().findSensor(slot).isPresent()) {
                 var sensor = state.card().sensor(slot);
-                sensors.put(slot, sensor);
                 long end = itself == null ? until : itself.getValue();
                 boolean bump = itself != null
                         && itself.getKey().stage() == Stage.BUMP
                         && !itself.getKey().failed();
-                seen.addAll(new OnGas(
-                                moment,
-                                sensor,
-                                traces.trace(slot),
-                                from,
-                                reached,
-                                end,
-                                fresh,
-                                state.typed(),
-                                set && !sensor.readsDisplayed(),
-                                bump)
-                        .observations(history.lastGoodSpan(slot), history.others(chosen.cylinderId(), sensor.gasId())));
+                seen.gas(new OnGas(
+                        moment,
+                        sensor,
+                        traces.trace(slot),
+                        from,
+                        reached,
+                        end,
+                        fresh,
+                        state.typed(),
+                        set && !sensor.readsDisplayed(),
+                        bump));
             }
             if (set && itself != null && !itself.getKey().failed()) {
                 spanned.add(slot);
@@ -203,7 +193,7 @@ final class RunEvidence {
         hadAir = true;
         for (var sensor : state.sensors()) {
             Plateau.of(traces.trace(sensor.slot()), gasOn - AIR_MILLIS, gasOn - 1, sensor.resolution())
-                    .ifPresent(air -> offset(gasOn, Moment.Type.BEFORE, sensor, air.mean()));
+                    .ifPresent(air -> seen.air(air(gasOn, Moment.Type.BEFORE), sensor, air.mean()));
         }
     }
 
@@ -211,28 +201,11 @@ final class RunEvidence {
         hadAir = true;
         for (var outcome : outcomes) {
             var sensor = state.card().sensor(outcome.slot());
-            outcome.reading().ifPresent(reading -> offset(at, type, sensor, reading));
+            outcome.reading().ifPresent(reading -> seen.air(air(at, type), sensor, reading));
             if (type == Moment.Type.ZERO && outcome.reading().isPresent() && !state.typed()) {
-                jitter(at, sensor);
+                seen.scatter(air(at, type), sensor, traces.trace(sensor.slot()).between(0, at + 1));
             }
         }
-    }
-
-    private void jitter(long at, SensorSpec sensor) {
-        var trace = traces.trace(sensor.slot()).between(0, at + 1);
-        if (trace.isEmpty()) {
-            return;
-        }
-        double wavers = Scatter.of(trace, OnGas.JITTER_MILLIS, sensor.resolution());
-        double unit = Math.max(sensor.resolution(), ZeroJudge.tolerance(sensor));
-        seen.add(new Observation(
-                Observation.Kind.JITTER,
-                air(at, Moment.Type.ZERO),
-                sensor,
-                Math.log(Math.max(OnGas.LEAST_JITTER, wavers / unit)),
-                OnGas.JITTER_STRAYS,
-                sensor.gas().formula() + " wavers by " + Figures.upTo(wavers, 1) + " "
-                        + sensor.unit().symbol() + " in clean air"));
     }
 
     private Moment air(long at, Moment.Type type) {
@@ -244,54 +217,9 @@ final class RunEvidence {
                 tried);
     }
 
-    private void offset(long at, Moment.Type type, SensorSpec sensor, double reading) {
-        sensors.put(sensor.slot(), sensor);
-        seen.add(new Observation(
-                Observation.Kind.OFFSET,
-                air(at, type),
-                sensor,
-                (reading - sensor.cleanAirReading()) / ZeroJudge.tolerance(sensor),
-                OFFSET_STRAYS,
-                sensor.gas().formula() + " " + sensor.shown(reading) + " in clean air"));
-    }
-
     private Rig rig() {
         return chosen == null
                 ? state.card().usualRig()
                 : chosen.rig().orElseGet(() -> state.card().usualRig());
-    }
-
-    private Setting setting(CrossSensitivity cross) {
-        var lastGood = new HashMap<Integer, Double>();
-        sensors.keySet().forEach(slot -> {
-            OptionalDouble share = history.lastGoodSpan(slot);
-            share.ifPresent(value -> lastGood.put(slot, value));
-        });
-        return new Setting(
-                List.copyOf(sensors.values()),
-                cylinders.keySet(),
-                cylinders.values().stream()
-                        .mapToDouble(c -> c.cylinder().gaugeBar() / c.cylinder().fullBar())
-                        .min()
-                        .orElse(1),
-                cylinders.values().stream()
-                        .mapToDouble(RunEvidence::shelfLifeLeft)
-                        .min()
-                        .orElse(1),
-                rig(),
-                state.card().intake(),
-                state.steps().stream().anyMatch(s -> s instanceof Step.Zero zero && zero.air() == ZeroAir.CHARCOAL),
-                lastGood,
-                cross,
-                state.held().isPresent()
-                        || standing()
-                                .anyMatch(outcome ->
-                                        outcome.failed() || outcome.how().equals(IN_DOUBT)));
-    }
-
-    private static double shelfLifeLeft(RunEvent.CylinderChosen chosen) {
-        var cylinder = chosen.cylinder();
-        return (double) ChronoUnit.DAYS.between(chosen.on(), cylinder.useBefore())
-                / Math.max(1, ChronoUnit.DAYS.between(cylinder.madeOn(), cylinder.useBefore()));
     }
 }

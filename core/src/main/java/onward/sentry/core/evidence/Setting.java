@@ -1,4 +1,4 @@
-package onward.sentry.core.diagnosis;
+package onward.sentry.core.evidence;
 
 import java.util.List;
 import java.util.Map;
@@ -19,7 +19,7 @@ import onward.sentry.core.rig.Rig;
  * @param lastGood share of the label that a slot reached in its last good span, where known
  * @param stands something has failed, and stands
  */
-record Setting(
+public record Setting(
         List<SensorSpec> sensors,
         Set<String> cylinders,
         double gauge,

@@ -65,8 +65,17 @@ public record GasTaking(
         GAS_ENDED
     }
 
-    /** What was taken. */
-    public record Taken(Kind kind, SensorOutcome outcome) {}
+    /**
+     * What was taken.
+     *
+     * @param measured the reading as it went into the judgement; empty where none was taken
+     */
+    public record Taken(Kind kind, SensorOutcome outcome, Optional<Measured> measured) {
+
+        static Taken without(Kind kind, SensorOutcome outcome) {
+            return new Taken(kind, outcome, Optional.empty());
+        }
+    }
 
     /** The reading at this moment of run time, ms; empty while it waits. */
     public Optional<Taken> at(long now) {
@@ -150,7 +159,7 @@ public record GasTaking(
     /** Gas ended early and nobody repeated the application. */
     public Taken leftAfterGasEnded() {
         double reached = exposure.fallenFrom(sensor(), expected);
-        return new Taken(
+        return Taken.without(
                 Kind.NOT_ACCEPTED, failed("gas ended", Verdict.FAIL, endedRule(reached) + ", and it was not repeated"));
     }
 
@@ -208,7 +217,7 @@ public record GasTaking(
     private Optional<Taken> ended() {
         double reached = strict() ? exposure.fallenFrom(sensor(), expected) : 0;
         return reached >= LEAST_RESPONSE
-                ? Optional.of(new Taken(
+                ? Optional.of(Taken.without(
                         Kind.GAS_ENDED,
                         failed("gas ended", Verdict.NOT_JUDGED, endedRule(reached) + ": it is repeated")))
                 : Optional.empty();
@@ -269,7 +278,8 @@ public record GasTaking(
     }
 
     private Taken taken(Plateau plateau, Unsettled unsettled, String how) {
-        var judged = judge.judge(target, expected, new Measured(plateau, unsettled, zero, barometer), chain, label);
+        var measured = new Measured(plateau, unsettled, zero, barometer);
+        var judged = judge.judge(target, expected, measured, chain, label);
         var judgement = pastRange(plateau) && strict() ? remarked(judged.judgement()) : judged.judgement();
         return new Taken(
                 Kind.ACCEPTED,
@@ -288,7 +298,8 @@ public record GasTaking(
                                         exposure.baseline(sensor(), step()),
                                         plateau.mean()),
                         how,
-                        judged.sensitivity()));
+                        judged.sensitivity()),
+                Optional.of(measured));
     }
 
     private boolean pastRange(Plateau plateau) {
@@ -301,7 +312,7 @@ public record GasTaking(
     }
 
     private Taken notTaken(String how, String rule) {
-        return new Taken(Kind.NOT_ACCEPTED, failed(how, Verdict.FAIL, rule));
+        return Taken.without(Kind.NOT_ACCEPTED, failed(how, Verdict.FAIL, rule));
     }
 
     private SensorOutcome failed(String how, Verdict verdict, String rule) {

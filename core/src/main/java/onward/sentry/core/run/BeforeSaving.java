@@ -34,12 +34,6 @@ import onward.sentry.core.trace.StabilityLimits;
 final class BeforeSaving {
 
     private static final long PLATEAU_MILLIS = 10_000;
-    /** What a sensor may have drifted by itself since it was set, share of its response; site default. */
-    private static final double DRIFTS = 0.06;
-    /** What a raw reading of a sensor may be off 100 % where nothing is known of it; site default. */
-    private static final double RAW_UNKNOWN = 0.25;
-    /** Oxygen between two points of air: what a sound cell is off its straight line by, vol%; site default. */
-    private static final double OXYGEN_BENDS = 0.15;
     /** Two looks at the same thing, % of response or of room air. */
     private static final double SAME_PERCENT = 5;
 
@@ -221,7 +215,8 @@ final class BeforeSaving {
         var line = one.gas().label().stream()
                 .filter(label -> label.slot() == sensor.slot() && label.expected() != sensor.cleanAirReading())
                 .findFirst();
-        return line.map(label -> new OnGas(
+        var trend = Optional.ofNullable(state.started().orElseThrow().trends().get(sensor.slot()));
+        return line.map(label -> OnGas.of(
                 sensor,
                 one.outcome().reading().orElseThrow() - zero(sensor) + sensor.cleanAirReading(),
                 label.expected(),
@@ -229,8 +224,8 @@ final class BeforeSaving {
                                 .uncertainty(sensor, label, measured(one, sensor, label))
                                 .expanded()
                         / 2,
-                usual(sensor),
-                usualStandard(sensor, label)));
+                trend,
+                setBy(sensor)));
     }
 
     private double zero(SensorSpec sensor) {
@@ -256,20 +251,6 @@ final class BeforeSaving {
                 unsettled,
                 zero(sensor),
                 state.measured(Quantity.STATION_PRESSURE).isPresent());
-    }
-
-    /** What a sensor comes to on sound gas: its trend beside what it was set by last; 1 where no trend is known. */
-    private double usual(SensorSpec sensor) {
-        var trend = state.started().orElseThrow().trends().get(sensor.slot());
-        return trend == null ? 1 : trend.percent() / setBy(sensor);
-    }
-
-    private double usualStandard(SensorSpec sensor, LabelLine label) {
-        if (sensor.isOxygen()) {
-            return OXYGEN_BENDS / Math.abs(label.expected() - sensor.cleanAirReading());
-        }
-        var trend = state.started().orElseThrow().trends().get(sensor.slot());
-        return trend != null ? trend.standard() / setBy(sensor) : sensor.readsDisplayed() ? DRIFTS : RAW_UNKNOWN;
     }
 
     /** The response, in %, that a reading of the label itself stands for. */

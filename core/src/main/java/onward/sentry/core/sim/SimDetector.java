@@ -84,7 +84,9 @@ public final class SimDetector {
             if (losses.nextInt(ONE_IS_LOST_IN) > 0) {
                 values.put(
                         sensor.spec().slot(),
-                        BigDecimal.valueOf(shown).setScale(4, RoundingMode.HALF_UP).doubleValue());
+                        BigDecimal.valueOf(shown)
+                                .setScale(4, RoundingMode.HALF_UP)
+                                .doubleValue());
             }
         }
         return new Reading(now, values);

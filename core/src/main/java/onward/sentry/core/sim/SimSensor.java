@@ -137,7 +137,8 @@ final class SimSensor {
     }
 
     private double noise(double shown) {
-        double noise = NOISE_STEPS * spec.resolution() * random.nextGaussian() + FLUTTER * shown * random.nextGaussian();
+        double noise =
+                NOISE_STEPS * spec.resolution() * random.nextGaussian() + FLUTTER * shown * random.nextGaussian();
         if (random.nextInt(ONE_IS_FAR_OFF_IN) > 0) {
             return noise;
         }

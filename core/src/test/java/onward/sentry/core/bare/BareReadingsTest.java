@@ -63,7 +63,7 @@ class BareReadingsTest {
     }
 
     private static SensorOutcome one(RunTraces traces, BareStage stage) {
-        return bare(traces, Fixtures.houseMix()).judge(List.of(stage)).get(0);
+        return bare(traces, Fixtures.houseMix()).judge(List.of(stage)).get(0).outcome();
     }
 
     @ParameterizedTest
@@ -89,7 +89,10 @@ class BareReadingsTest {
         var bare = bare(run.traces(), Fixtures.houseMix())
                 .judge(List.of(
                         new BareStage(Stage.ZERO, ALL, zeroFrom, zeroFrom + 55, Optional.empty()),
-                        new BareStage(Stage.SPAN, List.of(1, 3, 4), gasFrom, end, MIX)));
+                        new BareStage(Stage.SPAN, List.of(1, 3, 4), gasFrom, end, MIX)))
+                .stream()
+                .map(JudgedStage::outcome)
+                .toList();
         for (var outcome : bare) {
             var onTheBench = run.state().outcomes(outcome.slot()).stream()
                     .filter(o -> o.stage() == outcome.stage())
@@ -128,7 +131,8 @@ class BareReadingsTest {
         var stage = new BareStage(Stage.SPAN, List.of(3), 10, 90, MIX);
         var held = bare(constant(90, Map.of(3, 80.0)), Fixtures.houseMix().withState(CylinderState.ON_HOLD))
                 .judge(List.of(stage))
-                .get(0);
+                .get(0)
+                .outcome();
         assertThat(held.judgement().verdict()).isEqualTo(Verdict.FAIL);
         assertThat(held.how()).isEqualTo("gas not allowed");
         assertThat(held.judgement().working().rule()).contains("on hold");
@@ -154,6 +158,7 @@ class BareReadingsTest {
         assertThat(bare(alone, Fixtures.houseMix())
                         .judge(List.of(new BareStage(Stage.SPAN, List.of(3), 10, 95, MIX), check))
                         .get(1)
+                        .outcome()
                         .judgement()
                         .verdict())
                 .as("gas ended")
@@ -161,6 +166,7 @@ class BareReadingsTest {
         assertThat(bare(beside, Fixtures.houseMix())
                         .judge(List.of(straightOn, both))
                         .get(2)
+                        .outcome()
                         .judgement()
                         .verdict())
                 .as("the other one still reads 15 ppm")

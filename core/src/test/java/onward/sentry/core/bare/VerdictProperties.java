@@ -63,6 +63,7 @@ class VerdictProperties {
                         OptionalDouble.empty(),
                         traces)
                 .judge(List.of(new BareStage(Stage.SPAN, slots, GAS_AT, end, Optional.of("HM-01")))).stream()
+                        .map(JudgedStage::outcome)
                         .filter(outcome -> outcome.slot() == MONOXIDE)
                         .findFirst()
                         .orElseThrow();

@@ -1,8 +1,8 @@
 package onward.sentry.core.diagnosis;
 
-import static onward.sentry.core.diagnosis.Observation.Kind.OFFSET;
-import static onward.sentry.core.diagnosis.Observation.Kind.OTHERS;
-import static onward.sentry.core.diagnosis.Observation.Kind.SHARE;
+import static onward.sentry.core.evidence.Observation.Kind.OFFSET;
+import static onward.sentry.core.evidence.Observation.Kind.OTHERS;
+import static onward.sentry.core.evidence.Observation.Kind.SHARE;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -21,6 +21,10 @@ import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.evidence.Evidence;
+import onward.sentry.core.evidence.Moment;
+import onward.sentry.core.evidence.Observation;
+import onward.sentry.core.evidence.Setting;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Rig;

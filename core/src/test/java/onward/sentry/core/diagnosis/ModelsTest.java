@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.Set;
+import onward.sentry.core.evidence.Moment;
+import onward.sentry.core.evidence.Observation;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.run.Fixtures;
 import org.junit.jupiter.api.Test;

@@ -9,6 +9,7 @@ import java.util.OptionalDouble;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.Tries;
+import onward.sentry.core.evidence.History;
 import onward.sentry.core.gas.CrossSensitivity;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import onward.sentry.core.diagnosis.History;
+import onward.sentry.core.evidence.History;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.house.House;
 import org.springframework.jdbc.core.simple.JdbcClient;
