@@ -47,7 +47,9 @@ bench_batch() {
 bench_causes() {
   say "Causes"
   java -Dslf4j.internal.verbosity=ERROR -cp "trials/target/classes:trials/target/lib/*" \
-    onward.sentry.trials.Confusion 32000000 30
+    onward.sentry.trials.Confusion 32000000 30 LINK
+  java -Dslf4j.internal.verbosity=ERROR -cp "trials/target/classes:trials/target/lib/*" \
+    onward.sentry.trials.Confusion 32000000 30 STAGES
   SENTRY_DIAGNOSIS_SEEDS=12 mvn -q -B -ntp -Dspotless.check.skip=true -pl core,standins,formats \
     -Dsurefire.failIfNoSpecifiedTests=false -Dtest=DiagnosisTest test 2>/dev/null | grep '^|'
 }

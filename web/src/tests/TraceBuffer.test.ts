@@ -18,6 +18,18 @@ describe("readings of a run, as columns", () => {
     expect(buffer.latest(4)).toBeNull();
   });
 
+  it("knows which of its readings are left out", () => {
+    buffer.add([
+      { at: 250, values: { "1": 3 } },
+      { at: 500, values: { "1": 41 } },
+    ]);
+    buffer.leaveOut({ "1": [500, 750], "2": [250] });
+    expect(buffer.leftOut(1)).toEqual([[0.5, 41]]);
+    expect(buffer.leftOut(2)).toEqual([]);
+    buffer.leaveOut({});
+    expect(buffer.leftOut(1)).toEqual([]);
+  });
+
   it("drops what it has already, as after a lost line", () => {
     const batch = [
       { at: 250, values: { "1": 0 } },

@@ -12,7 +12,7 @@ function colour(name: string): string {
   return getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 }
 
-/** A sensor's readings against where they should come to rest, the window that must hold, and what was taken and when. */
+/** A sensor's readings against where they should come to rest, the window that must hold, what was taken and when, and what is left out. */
 export function SensorChart({
   sensor,
   buffer,
@@ -135,6 +135,18 @@ export function SensorChart({
                   ctx.lineTo(at - 6, y);
                   ctx.fill();
                 }
+              }
+              ctx.strokeStyle = colour("soft");
+              ctx.lineWidth = 2;
+              for (const [seconds, value] of buffer.leftOut(slot).filter(([at]) => at >= left)) {
+                const x = u.valToPos(seconds, "x", true);
+                const y = u.valToPos(value, "y", true);
+                ctx.beginPath();
+                ctx.moveTo(x - 5, y - 5);
+                ctx.lineTo(x + 5, y + 5);
+                ctx.moveTo(x + 5, y - 5);
+                ctx.lineTo(x - 5, y + 5);
+                ctx.stroke();
               }
               ctx.restore();
             },

@@ -6,6 +6,7 @@ type Reading = Schemas["Reading"];
 export class TraceBuffer {
   readonly seconds: number[] = [];
   private readonly columns = new Map<number, (number | null)[]>();
+  private outliers: Record<string, number[]> = {};
   private readonly listeners = new Set<() => void>();
   private queued = false;
 
@@ -22,6 +23,21 @@ export class TraceBuffer {
       }
     }
     this.tell();
+  }
+
+  /** @param outliers run times in ms, by slot, of the readings of late that are left out */
+  leaveOut(outliers: Record<string, number[]>): void {
+    this.outliers = outliers;
+    this.tell();
+  }
+
+  /** The readings of a sensor that are left out, as far as they are here: seconds and value. */
+  leftOut(slot: number): [number, number][] {
+    const column = this.column(slot);
+    return (this.outliers[slot] ?? []).flatMap((at): [number, number][] => {
+      const value = column[this.seconds.lastIndexOf(at / 1000)];
+      return value == null ? [] : [[at / 1000, value]];
+    });
   }
 
   /** The latest reading of a sensor, or null before there is one. */

@@ -11,6 +11,7 @@ export type Run = Schemas["RunView"];
 interface LiveReadings {
   readings: Schemas["Reading"][];
   progress: Record<string, string>;
+  outliers: Record<string, number[]>;
 }
 
 /** One run with its readings, kept up to date by the stream; also when the line comes back. */
@@ -62,6 +63,7 @@ export function useRun(runId: string) {
       stream.addEventListener("readings", (event) => {
         const live = JSON.parse((event as MessageEvent<string>).data) as LiveReadings;
         buffer.add(live.readings);
+        buffer.leaveOut(live.outliers);
         const last = live.readings.at(-1);
         if (last) {
           clock.reading(runId, last.at);

@@ -32,10 +32,10 @@ public record Confusion(
         Map<String, Integer> named) {
 
     /** @param from the first seed of so many */
-    public static Confusion of(Upset upset, long from, int trials) {
+    public static Confusion of(Trial.Way way, Upset upset, long from, int trials) {
         var all = LongStream.range(from, from + trials)
                 .parallel()
-                .mapToObj(seed -> Trial.of(upset, seed).diagnosed())
+                .mapToObj(seed -> Trial.of(way, upset, seed).diagnosed())
                 .toList();
         var told = all.stream().map(Told::diagnosis).toList();
         return new Confusion(
@@ -79,15 +79,20 @@ public record Confusion(
         return told.next().filter(upset.sensible()::contains).isPresent() || isAlike(upset, told) && !told.apart();
     }
 
-    /** Prints the table. @param args the first seed, and how many trials of each */
+    /**
+     * Prints the table.
+     *
+     * @param args the first seed, how many trials of each, and which way where it is not the link
+     */
     public static void main(String[] args) {
         long from = Long.parseLong(args[0]);
         int trials = Integer.parseInt(args[1]);
+        var way = args.length < 3 ? Trial.Way.LINK : Trial.Way.valueOf(args[2]);
         System.out.println(
                 "| upset | trials | right first | not told apart | silent | passed | wrong alone | sensible try | held | first |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|");
         for (var upset : Upset.values()) {
-            var one = of(upset, from, trials);
+            var one = of(way, upset, from, trials);
             System.out.printf(
                     "| %s | %d | %d | %d | %d | %d | %d | %d | %d | %s |%n",
                     upset,

@@ -11,6 +11,7 @@ import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.formats.CoreJson;
@@ -36,6 +37,27 @@ final class FileOfStages {
     }
 
     Verdict judged() {
+        var verdicts = verdicts();
+        return trial.ailment() == Ailment.NONE || trial.ailment() == Ailment.GAS_ENDS
+                ? verdicts.verdict()
+                : verdicts.sensors().stream()
+                        .filter(sensor -> sensor.slot() == trial.slot())
+                        .map(RunVerdicts.Sensor::verdict)
+                        .findFirst()
+                        .orElseThrow();
+    }
+
+    Told diagnosed() {
+        var verdicts = verdicts();
+        return new Told(
+                verdicts.diagnosis(),
+                verdicts.sensors().stream()
+                        .flatMap(sensor -> sensor.outcomes().stream())
+                        .anyMatch(SensorOutcome::failed),
+                !verdicts.doubts().isEmpty());
+    }
+
+    private RunVerdicts verdicts() {
         run(PAUSE, 0);
         boolean gasIsOn = false;
         for (var step : trial.card().calibration()) {
@@ -44,6 +66,7 @@ final class FileOfStages {
                     run(clearing(), 0);
                     gasIsOn = false;
                 }
+                bench.zeroed();
                 double from = bench.seconds();
                 run(zero.accept().endSeconds() + 1, 0);
                 stages.add(new BareStage(Stage.ZERO, zero.slots(), from, bench.seconds(), Optional.empty()));
@@ -70,14 +93,7 @@ final class FileOfStages {
                 Optional.empty(),
                 null);
         var text = CoreJson.canonical().writeValueAsString(file);
-        var verdicts = RunVerdicts.of(RunFileText.read(text));
-        return trial.ailment() == Ailment.NONE || trial.ailment() == Ailment.GAS_ENDS
-                ? verdicts.verdict()
-                : verdicts.sensors().stream()
-                        .filter(sensor -> sensor.slot() == trial.slot())
-                        .map(RunVerdicts.Sensor::verdict)
-                        .findFirst()
-                        .orElseThrow();
+        return RunVerdicts.of(RunFileText.read(text));
     }
 
     private double clearing() {

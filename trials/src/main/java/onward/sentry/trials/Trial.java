@@ -39,14 +39,14 @@ public record Trial(String model, int slot, Ailment ailment, Upset upset, Way wa
         return new Trial(model, slots.get(random.nextInt(slots.size())), ailment, Upset.NONE, way, random.nextLong());
     }
 
-    /** A calibration over the link in which something is behind what goes wrong. */
-    public static Trial of(Upset upset, long seed) {
+    /** A calibration in which something is behind what goes wrong. */
+    public static Trial of(Way way, Upset upset, long seed) {
         var random = new SplittableRandom(seed);
         var models = MODELS.stream().filter(model -> isMetBy(upset, model)).toList();
         var model = models.get(random.nextInt(models.size()));
         var slots = Bench.slots(Bench.card(model));
         return new Trial(
-                model, slots.get(random.nextInt(slots.size())), upset.ailment(), upset, Way.LINK, random.nextLong());
+                model, slots.get(random.nextInt(slots.size())), upset.ailment(), upset, way, random.nextLong());
     }
 
     private static boolean isMetBy(Upset upset, String model) {
@@ -60,7 +60,7 @@ public record Trial(String model, int slot, Ailment ailment, Upset upset, Way wa
 
     /** What is suspected when it is over. */
     public Told diagnosed() {
-        return new Worked(this).diagnosed();
+        return way == Way.STAGES ? new FileOfStages(this).diagnosed() : new Worked(this).diagnosed();
     }
 
     /** What the judge says of the ailing sensor, or of the detector where nothing ails. */

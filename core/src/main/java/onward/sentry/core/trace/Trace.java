@@ -1,6 +1,8 @@
 package onward.sentry.core.trace;
 
 import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * The readings of one sensor over run time, only ever added to. Not safe for concurrent use.
@@ -99,6 +101,18 @@ public final class Trace {
      */
     public boolean isMarked(int index, double step) {
         return apart[index] > 2 * step * (1 + 1e-9);
+    }
+
+    /**
+     * Run times, ms, of the outliers at or after a moment.
+     *
+     * @param step of the display, as for {@link #isMarked}
+     */
+    public List<Long> markedSince(long atMillis, double step) {
+        return IntStream.range(indexFrom(atMillis), size)
+                .filter(i -> isMarked(i, step))
+                .mapToObj(i -> times[i])
+                .toList();
     }
 
     public int size() {

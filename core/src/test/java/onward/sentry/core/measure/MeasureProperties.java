@@ -92,6 +92,8 @@ class MeasureProperties {
             assertThat(stretched.isMarked(i, 1)).isEqualTo(once.isMarked(i, 1));
         }
         assertThat(once.isMarked(spike, 1)).isTrue();
+        assertThat(once.markedSince(0, 1)).isEqualTo(List.of(500L * spike));
+        assertThat(once.markedSince(500L * spike + 1, 1)).isEmpty();
     }
 
     @Property

@@ -26,8 +26,8 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 @Component
 class LiveHub implements SmartLifecycle {
 
-    /** What arrived since the last message, with how far each sensor has got. */
-    record Readings(List<Reading> readings, Map<Integer, String> progress) {}
+    /** What arrived since the last message, with how far each sensor has got and which readings of late are left out. */
+    record Readings(List<Reading> readings, Map<Integer, String> progress, Map<Integer, List<Long>> outliers) {}
 
     private static final int MOST_PAGES = 500;
     private static final int MOST_PAGES_OF_ONE = 12;
@@ -164,7 +164,8 @@ class LiveHub implements SmartLifecycle {
         var readings = log.readingsAfter(runId, watcher.after());
         if (!readings.isEmpty()) {
             watcher.hasReadingsUntil(readings.get(readings.size() - 1).at());
-            watcher.send("readings", new Readings(readings, views.progress(runId)));
+            var ofLate = views.ofLate(runId);
+            watcher.send("readings", new Readings(readings, ofLate.progress(), ofLate.outliers()));
         }
         tellRun(watcher);
     }

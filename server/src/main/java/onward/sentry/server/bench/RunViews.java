@@ -10,6 +10,7 @@ import onward.sentry.core.card.Step;
 import onward.sentry.core.card.StepPicture;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.measure.Exposure;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.LiveRun;
@@ -27,6 +28,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** Draws runs for the bench. */
 @Component
 class RunViews {
+
+    /** A chart on the bench shows so much. */
+    private static final long OUTLIERS_MILLIS = 180_000;
 
     private final Runs runs;
     private final RunCache cache;
@@ -63,15 +67,31 @@ class RunViews {
         return cache.look(run, live -> draw(run, detector, live, viewer));
     }
 
-    /** How far each sensor has got, by slot: what changes between two events. */
+    /**
+     * What changes between two events, by slot.
+     *
+     * @param progress how far each sensor has got, as a word
+     * @param outliers run times, ms, of the readings of late that are left out
+     */
+    record OfLate(Map<Integer, String> progress, Map<Integer, List<Long>> outliers) {}
+
     @Transactional(readOnly = true)
-    public Map<Integer, String> progress(UUID runId) {
+    OfLate ofLate(UUID runId) {
         return cache.look(runs.run(runId), live -> {
+            var state = live.state();
             var words = new HashMap<Integer, String>();
-            live.state()
-                    .sensors()
-                    .forEach(s -> words.put(s.slot(), live.progress(s).label()));
-            return words;
+            var outliers = new HashMap<Integer, List<Long>>();
+            for (var sensor : state.sensors()) {
+                words.put(sensor.slot(), live.progress(sensor).label());
+                outliers.put(
+                        sensor.slot(),
+                        live.traces()
+                                .trace(sensor.slot())
+                                .markedSince(
+                                        live.traces().now() - OUTLIERS_MILLIS,
+                                        Exposure.step(sensor, state.rules(), state.typed())));
+            }
+            return new OfLate(words, outliers);
         });
     }
 

@@ -58,6 +58,26 @@ class LiveStreamTest {
     }
 
     @Test
+    void itIsToldWhichReadingsAreLeftOut() throws Exception {
+        var serial = island.quoin4();
+        var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
+        var gateway = island.gateway(serial, runId, Map.of());
+        try (var stream = server.signedIn(Role.VIEWER).stream("/api/v1/bench/stream?run=" + runId + "&after=-1")) {
+            var told = listen(stream);
+            next(told, "run");
+            var readings = IntStream.rangeClosed(1, 20)
+                    .mapToObj(i -> Map.of("at", i * MILLIS, "values", Map.of("1", 0, "3", i == 9 ? 41 : 0)))
+                    .toList();
+            assertThat(gateway.send(Map.of("sequence", 0, "readings", readings)).status())
+                    .isEqualTo(200);
+            var outliers = next(told, "readings").path("outliers");
+            assertThat(outliers.path("3").size()).isEqualTo(1);
+            assertThat(outliers.path("3").get(0).asLong()).isEqualTo(9 * MILLIS);
+            assertThat(outliers.path("1").size()).isZero();
+        }
+    }
+
+    @Test
     void pagesThatDoNotReadHoldNobodyElseUp() throws Exception {
         var serial = island.quoin4();
         var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
