@@ -2,6 +2,7 @@ package onward.sentry.core.measure;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Random;
