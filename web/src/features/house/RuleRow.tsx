@@ -6,7 +6,7 @@ export function RuleRow({ id, label, changed, children }: { id: string; label: s
   return (
     <div
       className={clsx(
-        "grid border-b border-line py-1 sm:grid-cols-[19rem_minmax(0,1fr)]",
+        "grid gap-x-4 border-b border-line py-1 sm:grid-cols-[19rem_minmax(0,1fr)]",
         changed && "border-l-4 border-l-caution pl-3 sm:-ml-4",
       )}
     >
