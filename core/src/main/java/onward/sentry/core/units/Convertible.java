@@ -1,10 +1,11 @@
 package onward.sentry.core.units;
 
+import java.util.function.Supplier;
 import javax.measure.Quantity;
 import javax.measure.Unit;
 import javax.measure.UnitConverter;
 
-/** The way from one unit to another and back. */
+/** The way from one unit to another and back; the units library is asked when something is converted for the first time. */
 final class Convertible {
 
     private static final double MILLION = 1e6;
@@ -12,20 +13,28 @@ final class Convertible {
     /** No instrument shows it, and the library converts no infinity: it stays what it is, for the limits to refuse. */
     private static final double BEYOND_ALL = 1e9;
 
-    private final UnitConverter there;
-    private final UnitConverter back;
+    private record Way(UnitConverter there, UnitConverter back) {}
 
-    <Q extends Quantity<Q>> Convertible(Unit<Q> kept, Unit<Q> shown) {
-        there = kept.getConverterTo(shown);
-        back = shown.getConverterTo(kept);
+    private final Supplier<Way> made;
+    private volatile Way way;
+
+    <Q extends Quantity<Q>> Convertible(Supplier<Unit<Q>> kept, Supplier<Unit<Q>> shown) {
+        made = () -> new Way(kept.get().getConverterTo(shown.get()), shown.get().getConverterTo(kept.get()));
     }
 
     double shown(double kept) {
-        return converted(there, kept);
+        return converted(way().there(), kept);
     }
 
     double kept(double shown) {
-        return converted(back, shown);
+        return converted(way().back(), shown);
+    }
+
+    private Way way() {
+        if (way == null) {
+            way = made.get();
+        }
+        return way;
     }
 
     private static double converted(UnitConverter way, double value) {
