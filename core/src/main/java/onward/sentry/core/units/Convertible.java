@@ -1,9 +1,9 @@
 package onward.sentry.core.units;
 
+import java.util.function.DoubleUnaryOperator;
 import java.util.function.Supplier;
 import javax.measure.Quantity;
 import javax.measure.Unit;
-import javax.measure.UnitConverter;
 
 /** The way from one unit to another and back; the units library is asked when something is converted for the first time. */
 final class Convertible {
@@ -13,13 +13,23 @@ final class Convertible {
     /** No instrument shows it, and the library converts no infinity: it stays what it is, for the limits to refuse. */
     private static final double BEYOND_ALL = 1e9;
 
-    private record Way(UnitConverter there, UnitConverter back) {}
+    private record Way(DoubleUnaryOperator there, DoubleUnaryOperator back) {}
 
     private final Supplier<Way> made;
     private volatile Way way;
 
-    <Q extends Quantity<Q>> Convertible(Supplier<Unit<Q>> kept, Supplier<Unit<Q>> shown) {
-        made = () -> new Way(kept.get().getConverterTo(shown.get()), shown.get().getConverterTo(kept.get()));
+    private Convertible(Supplier<Way> made) {
+        this.made = made;
+    }
+
+    /** What is shown is what is kept. */
+    static Convertible same() {
+        return new Convertible(() -> new Way(DoubleUnaryOperator.identity(), DoubleUnaryOperator.identity()));
+    }
+
+    static <Q extends Quantity<Q>> Convertible between(Supplier<Unit<Q>> kept, Supplier<Unit<Q>> shown) {
+        return new Convertible(() -> new Way(
+                kept.get().getConverterTo(shown.get())::convert, shown.get().getConverterTo(kept.get())::convert));
     }
 
     double shown(double kept) {
@@ -37,7 +47,7 @@ final class Convertible {
         return way;
     }
 
-    private static double converted(UnitConverter way, double value) {
-        return Math.abs(value) < BEYOND_ALL ? Math.rint(way.convert(value) * MILLION) / MILLION : value;
+    private static double converted(DoubleUnaryOperator way, double value) {
+        return Math.abs(value) < BEYOND_ALL ? Math.rint(way.applyAsDouble(value) * MILLION) / MILLION : value;
     }
 }

@@ -7,21 +7,25 @@ import tech.units.indriya.unit.Units;
 
 /** What the gauges of a site show; kept in bar. */
 public enum PressureUnit implements ShownUnit {
-    BAR("bar", 1, () -> Units.PASCAL.multiply(100_000)),
+    BAR("bar", 1, Convertible.same()),
 
     /** A pound-force per square inch, 6,894.757293168 Pa. */
-    PSI("psi", 0, () -> Units.PASCAL.multiply(6_894.757293168)),
+    PSI("psi", 0, ofBar(() -> Units.PASCAL.multiply(6_894.757293168))),
 
-    KILOPASCAL("kPa", 0, () -> Units.PASCAL.multiply(1_000));
+    KILOPASCAL("kPa", 0, ofBar(() -> Units.PASCAL.multiply(1_000)));
 
     private final String symbol;
     private final int decimals;
     private final Convertible way;
 
-    PressureUnit(String symbol, int decimals, Supplier<Unit<Pressure>> unit) {
+    PressureUnit(String symbol, int decimals, Convertible way) {
         this.symbol = symbol;
         this.decimals = decimals;
-        this.way = new Convertible(() -> Units.PASCAL.multiply(100_000), unit);
+        this.way = way;
+    }
+
+    private static Convertible ofBar(Supplier<Unit<Pressure>> shown) {
+        return Convertible.between(() -> Units.PASCAL.multiply(100_000), shown);
     }
 
     @Override
