@@ -724,6 +724,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gateways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_1"];
+        put?: never;
+        post: operations["add_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gateways/{id}/detectors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["serve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/first-administrator": {
         parameters: {
             query?: never;
@@ -747,7 +779,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_1"];
+        get: operations["all_2"];
         put?: never;
         post: operations["register"];
         delete?: never;
@@ -2011,7 +2043,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_2"];
+        get: operations["all_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2212,7 +2244,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/calendar-feeds/{id}": {
+    "/api/v1/gateways/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2223,6 +2255,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["revoke"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar-feeds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revoke_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3341,6 +3389,42 @@ export interface components {
             model: string;
             changes: string[];
         };
+        NewGateway: {
+            name: string;
+            detectors: components["schemas"]["Which"];
+        };
+        Which: {
+            all: boolean;
+            models: string[];
+            serials: string[];
+        };
+        Fault: {
+            code: string;
+            /** Format: int64 */
+            times: number;
+            /** Format: date-time */
+            lastAt: string;
+            reason: string;
+        };
+        Gateway: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            standing: "NEVER_HEARD" | "HEARD" | "SILENT" | "REVOKED";
+            /** Format: date-time */
+            addedAt: string;
+            /** Format: date-time */
+            lastHeardAt: string | null;
+            serials: string[];
+            /** Format: int64 */
+            batches: number;
+            faults: components["schemas"]["Fault"][];
+        };
+        GatewayAdded: {
+            gateway: components["schemas"]["Gateway"];
+            token: string;
+        };
         NewAdministrator: {
             code: string;
             signInName: string;
@@ -4164,6 +4248,10 @@ export interface components {
             reason: string;
             wayOut: string;
             instead: string | null;
+        };
+        GatewaysView: {
+            gateways: components["schemas"]["Gateway"][];
+            unserved: string[];
         };
         GasView: {
             id: string;
@@ -6088,6 +6176,76 @@ export interface operations {
             };
         };
     };
+    all_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["GatewaysView"];
+                };
+            };
+        };
+    };
+    add_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewGateway"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["GatewayAdded"];
+                };
+            };
+        };
+    };
+    serve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Which"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Gateway"];
+                };
+            };
+        };
+    };
     firstAdministrator: {
         parameters: {
             query?: never;
@@ -6110,7 +6268,7 @@ export interface operations {
             };
         };
     };
-    all_1: {
+    all_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -8160,7 +8318,7 @@ export interface operations {
             };
         };
     };
-    all_2: {
+    all_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -8438,6 +8596,26 @@ export interface operations {
         };
     };
     revoke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    revoke_1: {
         parameters: {
             query?: never;
             header?: never;

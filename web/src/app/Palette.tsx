@@ -67,6 +67,9 @@ export function Palette({ onClose }: { onClose: () => void }) {
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/people" }))}>
             People
           </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/gateways" }))}>
+            Gateways
+          </Command.Item>
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/exchange" }))}>
             Tables in and out
           </Command.Item>

@@ -197,6 +197,11 @@ const people = createRoute({
   path: "/people",
   component: lazyRouteComponent(() => import("../features/people/People"), "People"),
 });
+const gateways = createRoute({
+  getParentRoute: () => shell,
+  path: "/gateways",
+  component: lazyRouteComponent(() => import("../features/gateways/Gateways"), "Gateways"),
+});
 const audit = createRoute({
   getParentRoute: () => shell,
   path: "/people/audit",
@@ -248,6 +253,7 @@ const tree = root.addChildren([
     logbook,
     certificates,
     people,
+    gateways,
     audit,
     proof,
     exchange,

@@ -104,9 +104,14 @@ export function HouseRules() {
           </ol>
         </section>
         {lead && (
-          <Link to="/people" className={buttonLook()}>
-            People, and what they are qualified for
-          </Link>
+          <>
+            <Link to="/people" className={buttonLook()}>
+              People, and what they are qualified for
+            </Link>
+            <Link to="/gateways" className={buttonLook()}>
+              Gateways, which read detectors out
+            </Link>
+          </>
         )}
       </aside>
     </div>

@@ -55,6 +55,7 @@ class BumpRounds {
     private final Shelf shelf;
     private final RunBeginning beginning;
     private final House house;
+    private final Gateways gateways;
     private final Site site;
 
     BumpRounds(
@@ -65,6 +66,7 @@ class BumpRounds {
             Shelf shelf,
             RunBeginning beginning,
             House house,
+            Gateways gateways,
             Site site) {
         this.jdbc = jdbc;
         this.finished = finished;
@@ -73,6 +75,7 @@ class BumpRounds {
         this.shelf = shelf;
         this.beginning = beginning;
         this.house = house;
+        this.gateways = gateways;
         this.site = site;
     }
 
@@ -142,11 +145,8 @@ class BumpRounds {
     }
 
     /** Detectors that some gateway sends readings of. */
-    @Transactional(readOnly = true)
     Set<UUID> linked() {
-        return Set.copyOf(jdbc.sql("select distinct detector_id from link_token_detector")
-                .query(UUID.class)
-                .list());
+        return gateways.listed();
     }
 
     /** Gas is on at this detector, and its gateway is to send the numbers; any other that was live in the round ends. */

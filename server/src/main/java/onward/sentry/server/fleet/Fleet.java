@@ -139,6 +139,14 @@ public class Fleet {
         return detectors.findByIdIn(ids).stream().collect(Collectors.toMap(DetectorEntity::id, states::slotsToBump));
     }
 
+    /** Those of these serials that there are. */
+    @Transactional(readOnly = true)
+    public List<Known> bySerials(Collection<String> serials) {
+        return detectors.findBySerialIn(List.copyOf(serials)).stream()
+                .map(this::known)
+                .toList();
+    }
+
     /** Many at once, with one question to the database however many they are. */
     @Transactional(readOnly = true)
     public List<Known> byIds(Collection<UUID> ids) {

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
@@ -20,6 +21,7 @@ import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.trace.Reading;
+import onward.sentry.core.working.Refused;
 import onward.sentry.server.bench.Lanes;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
@@ -38,12 +40,14 @@ import org.springframework.web.bind.annotation.RestController;
 class LinkController {
 
     private final LinkService link;
+    private final GatewayFaults faults;
     private final Runs runs;
     private final House house;
     private final Lanes lanes;
 
-    LinkController(LinkService link, Runs runs, House house, Lanes lanes) {
+    LinkController(LinkService link, GatewayFaults faults, Runs runs, House house, Lanes lanes) {
         this.link = link;
+        this.faults = faults;
         this.runs = runs;
         this.house = house;
         this.lanes = lanes;
@@ -103,19 +107,27 @@ class LinkController {
     @PostMapping("/api/v1/link/detectors/{serial}/sessions")
     @ResponseStatus(HttpStatus.CREATED)
     SessionOpened open(@PathVariable String serial, @Valid @RequestBody OpenSession body, Principal token) {
-        var session = link.open(UUID.fromString(token.getName()), serial, body.runId());
+        var gateway = UUID.fromString(token.getName());
+        var session = noting(gateway, () -> link.open(gateway, serial, body.runId()));
         return new SessionOpened(session.id().toString(), session.lastSeq() + 1, runs.runTime(body.runId()));
     }
 
     @PostMapping("/api/v1/link/sessions/{id}/batches")
     Acknowledged batch(@PathVariable UUID id, @Valid @RequestBody Batch body, Principal token) {
-        long sequence = link.take(
-                UUID.fromString(token.getName()),
-                id,
-                body.sequence(),
-                body.now().map(OptionalLong::of).orElseGet(OptionalLong::empty),
-                body.readings());
+        var gateway = UUID.fromString(token.getName());
+        var now = body.now().map(OptionalLong::of).orElseGet(OptionalLong::empty);
+        long sequence = noting(gateway, () -> link.take(gateway, id, body.sequence(), now, body.readings()));
         return new Acknowledged(sequence, link.wantedBy(id).map(this::run));
+    }
+
+    /** What is refused is counted, so that who set the gateway up sees it. */
+    private <T> T noting(UUID gateway, Supplier<T> what) {
+        try {
+            return what.get();
+        } catch (Refused refused) {
+            faults.note(gateway, refused.refusal());
+            throw refused;
+        }
     }
 
     private LinkDetector detector(Fleet.Known detector, ProcedureCard card, Optional<RunEntity> wanted) {

@@ -29,12 +29,14 @@ class LinkService {
     record Session(UUID id, UUID tokenId, UUID runId, long lastSeq, boolean ended) {}
 
     private final JdbcClient jdbc;
+    private final GatewayRepository gateways;
     private final Fleet fleet;
     private final Runs runs;
     private final Site site;
 
-    LinkService(JdbcClient jdbc, Fleet fleet, Runs runs, Site site) {
+    LinkService(JdbcClient jdbc, GatewayRepository gateways, Fleet fleet, Runs runs, Site site) {
         this.jdbc = jdbc;
+        this.gateways = gateways;
         this.fleet = fleet;
         this.runs = runs;
         this.site = site;
@@ -43,10 +45,7 @@ class LinkService {
     /** The detectors that this token may send readings of. */
     @Transactional(readOnly = true)
     List<Fleet.Known> detectors(UUID tokenId) {
-        return fleet.byIds(jdbc.sql("select detector_id from link_token_detector where token_id = ?")
-                .param(tokenId)
-                .query(UUID.class)
-                .list());
+        return fleet.byIds(gateways.servedBy(tokenId));
     }
 
     /** The unfinished runs that want readings over the link, by detector. */
@@ -80,11 +79,7 @@ class LinkService {
     Session open(UUID tokenId, String serial, UUID runId) {
         var detector = fleet.bySerial(serial);
         Refusal.unless(
-                jdbc.sql("select count(*) from link_token_detector where token_id = ? and detector_id = ?")
-                                .params(tokenId, detector.id())
-                                .query(Long.class)
-                                .single()
-                        == 1,
+                gateways.isServedBy(detector.id(), tokenId),
                 "link-detector",
                 "serial",
                 "This gateway is not listed for detector " + serial + ".",

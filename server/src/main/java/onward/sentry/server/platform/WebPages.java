@@ -23,6 +23,7 @@ class WebPages implements WebMvcConfigurer {
             "/logbook/proof",
             "/people",
             "/people/audit",
+            "/gateways",
             "/exchange",
             "/me",
             "/own-password",
