@@ -2,13 +2,19 @@ package onward.sentry.server.link;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
+import onward.sentry.tools.gateway.Gateways;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -85,6 +91,12 @@ class GatewayDeskTest {
                             .text("code"))
                     .isEqualTo("link-gap");
         }
+        var nothing = new HashMap<String, Object>();
+        nothing.put("1", null);
+        var empty = Map.of("sequence", 2, "readings", List.of(Map.of("at", 500, "values", nothing)));
+        assertThat(link.post(batches, empty).status())
+                .as("a missing value is left out")
+                .isEqualTo(400);
         assertThat(listed(id).path("batches").asLong()).isEqualTo(1);
         var faults = listed(id).path("faults");
         assertThat(faults.size()).isEqualTo(2);
@@ -132,6 +144,39 @@ class GatewayDeskTest {
                 .isGreaterThanOrEqualTo(listed(id).path("serials").size());
         assertThat(lead.get("/api/v1/gateways").body().path("unserved").size()).isZero();
         assertThat(lead.delete("/api/v1/gateways/" + id).status()).isEqualTo(204);
+    }
+
+    @Test
+    void theCommandLineDoesTheSame() {
+        var serial = island.quoin4();
+        var name = "cellar of " + serial;
+        var added = command(0, "add", name, serial);
+        var token = Pattern.compile("Token: (\\S+)").matcher(added);
+        assertThat(token.find()).as(added).isTrue();
+        var link = Api.withToken(server, token.group(1));
+        assertThat(link.get("/api/v1/link/detectors").body().size()).isEqualTo(1);
+        assertThat(command(0, "list")).contains(name + ": heard, detectors 1, batches 0");
+        assertThat(command(2, "add", name, serial)).contains("There is a gateway called '" + name + "' already.");
+        assertThat(command(0, "revoke", name)).contains("Revoked: " + name);
+        assertThat(link.get("/api/v1/link/detectors").status()).isEqualTo(401);
+        assertThat(command(2, "revoke", name)).contains("There is no gateway called '" + name + "'.");
+        assertThat(command(2, "mend", name)).contains("There is no 'mend' for gateways.");
+    }
+
+    /** What it prints. */
+    private String command(int exit, String... arguments) {
+        var printed = new ByteArrayOutputStream();
+        var out = new PrintStream(printed, true, StandardCharsets.UTF_8);
+        var settings = Map.of(
+                "SENTRY_URL",
+                server.url(),
+                "SENTRY_USER",
+                TestServer.nameOf(Role.LEAD),
+                "SENTRY_PASSWORD",
+                TestServer.PASSWORD);
+        int ended = Gateways.run(arguments, settings, out, out);
+        assertThat(ended).as(printed.toString(StandardCharsets.UTF_8)).isEqualTo(exit);
+        return printed.toString(StandardCharsets.UTF_8);
     }
 
     @Test
