@@ -89,6 +89,19 @@ class AccessibilityTest {
     }
 
     @Test
+    void theGatewaysThatALeadConnects() {
+        try (var marit = new Walk(world, look(ColorScheme.DARK, 820, 1180)).signIn("marit")) {
+            var page = marit.open("/gateways").page();
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .hasText("Gateways");
+            nothingSerious(page, "gateways");
+            marit.button("Connect a gateway").click();
+            assertThat(page.getByText("Which detectors does it read?")).isVisible();
+            nothingSerious(page, "connect a gateway");
+        }
+    }
+
+    @Test
     void theBenchAtEveryStep() {
         try (var una =
                 new Walk(world, look(ColorScheme.DARK, 1280, 800)).signIn("una").readings("Over the link", 60)) {

@@ -21,6 +21,7 @@ final class Client {
     private final String url;
     private final CookieManager cookies;
     private final HttpClient http;
+    private String token = "";
 
     Client(World world) {
         this(world.url(), new CookieManager());
@@ -30,6 +31,12 @@ final class Client {
         this.url = url;
         this.cookies = cookies;
         this.http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    }
+
+    /** Nobody who is signed in, but a gateway with its token. */
+    Client showing(String token) {
+        this.token = token;
+        return this;
     }
 
     /** The same person, whose proxy leads to another copy of the program. */
@@ -118,7 +125,8 @@ final class Client {
     }
 
     private HttpRequest.Builder to(String path) {
-        return HttpRequest.newBuilder(URI.create(url + path));
+        var request = HttpRequest.newBuilder(URI.create(url + path));
+        return token.isEmpty() ? request : request.header("Authorization", "Bearer " + token);
     }
 
     private String cookie(String name) {

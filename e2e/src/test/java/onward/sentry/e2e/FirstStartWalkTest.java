@@ -7,11 +7,11 @@ import com.microsoft.playwright.options.AriaRole;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
-/** From an empty database to a detector on the bench. */
+/** From an empty database to a detector on the bench that a gateway reads. */
 class FirstStartWalkTest {
 
     @Test
-    void theFirstAdministratorBeginsWithThePrintedCodeAndRegistersACylinderAndADetector() {
+    void theFirstAdministratorBeginsWithThePrintedCodeRegistersGasAndADetectorAndConnectsAGateway() throws Exception {
         try (var world = World.empty();
                 var inga = new Walk(world)) {
             var code = Pattern.compile("One-time code for the first administrator: (\\S+)")
@@ -69,8 +69,43 @@ class FirstStartWalkTest {
             assertThat(page.getByRole(
                             AriaRole.HEADING, new com.microsoft.playwright.Page.GetByRoleOptions().setLevel(1)))
                     .hasText("MC-1");
+
+            inga.open("/gateways");
+            assertThat(page.getByText("No gateway is connected. Until one is, readings are typed at the bench."))
+                    .isVisible();
+            inga.button("Connect a gateway").click();
+            page.getByLabel("Name", new com.microsoft.playwright.Page.GetByLabelOptions().setExact(true))
+                    .fill("slip bench");
+            inga.button("Add, and show its token").click();
+            assertThat(page.getByText("A gateway serves at least one detector; none was chosen."))
+                    .isVisible();
+            page.getByLabel("Mote CO").check();
+            inga.button("Add, and show its token").click();
+            var token = page.locator("code").last().textContent();
+            inga.button("I have entered it").click();
+            assertThat(page.getByText("never heard yet")).isVisible();
+            var gateway = new Client(world).showing(token);
+            org.assertj.core.api.Assertions.assertThat(
+                            gateway.read("/api/v1/link/detectors").toString())
+                    .contains("\"MC-1\"", "\"run\":null");
+            inga.open("/gateways");
+            assertThat(page.getByText("heard just now")).isVisible();
+            inga.open("/detectors/MC-1");
             inga.button("Calibrate").click();
             inga.asked("Check the detector before gas");
+            org.assertj.core.api.Assertions.assertThat(
+                            gateway.read("/api/v1/link/detectors").toString())
+                    .as("its readings come over the link, for a gateway serves it")
+                    .contains("\"asksFor\":\"CONFIRM_CHECKS\"");
+
+            inga.open("/gateways");
+            inga.button("Revoke").click();
+            inga.button("Revoke its token").click();
+            assertThat(page.getByRole(
+                            AriaRole.HEADING, new com.microsoft.playwright.Page.GetByRoleOptions().setName("Revoked")))
+                    .isVisible();
+            org.assertj.core.api.Assertions.assertThat(gateway.status("/api/v1/link/detectors"))
+                    .isEqualTo(401);
             inga.nothingWentWrong();
         }
     }
