@@ -11,6 +11,7 @@ import { Loading, Told } from "../../ui/Told";
 import { usePutOnBench, type Job } from "../bench/usePutOnBench";
 import { mostOnManifold, usePutOnManifold } from "../bench/usePutOnManifold";
 import { CareToDo } from "./CareToDo";
+import { FirstSteps } from "./FirstSteps";
 import { GasOfTheDay } from "./GasOfTheDay";
 import { InDoubt } from "./InDoubt";
 import { RecordChanged } from "./RecordChanged";
@@ -35,8 +36,14 @@ export function Today() {
         <header className="mb-3 flex flex-wrap items-baseline gap-x-5">
           <h1 className="text-3xl font-bold">{onLongDay(date)}</h1>
           <p className="text-lg">
-            {jobs === 0 ? "Nothing is due." : `${jobs} to do.`}{" "}
-            <span className="text-soft">{`${ready} of ${total} detectors may be used as they stand.`}</span>
+            {total === 0 ? (
+              "No detector is registered yet."
+            ) : (
+              <>
+                {jobs === 0 ? "Nothing is due." : `${jobs} to do.`}{" "}
+                <span className="text-soft">{`${ready} of ${total} detectors may be used as they stand.`}</span>
+              </>
+            )}
           </p>
           {groups.some((group) => group.job === "bump") && may(session, "TECHNICIAN") && (
             <Link to="/round" className={buttonLook("outline", "ml-auto")}>
@@ -44,6 +51,7 @@ export function Today() {
             </Link>
           )}
         </header>
+        <FirstSteps />
         {may(session, "LEAD") && <RecordChanged />}
         {groups.map((group, i) => (
           <GroupOfWork key={group.job + group.model} group={group} first={i === 0} />
@@ -62,7 +70,7 @@ export function Today() {
         )}
         <CareToDo />
         {may(session, "LEAD") && <InDoubt />}
-        {jobs === 0 && onHold.length === 0 && (
+        {total > 0 && jobs === 0 && onHold.length === 0 && (
           <p className="py-10 text-lg text-soft">Every detector is in date and bumped. Scan one to look at it or to work on it early.</p>
         )}
       </div>

@@ -27,9 +27,15 @@ class FirstStartWalkTest {
                     .isVisible();
             page.getByLabel("One-time code").fill(code.group(1));
             inga.button("Begin").click();
-            assertThat(page.getByText("Nothing is due.")).isVisible();
+            assertThat(page.getByText("No detector is registered yet.")).isVisible();
+            var steps = page.getByRole(
+                    AriaRole.REGION, new com.microsoft.playwright.Page.GetByRoleOptions().setName("First steps"));
+            assertThat(steps.getByLabel("not done")).hasCount(5);
 
-            inga.open("/gas/new");
+            steps.getByRole(AriaRole.LISTITEM)
+                    .filter(new Locator.FilterOptions().setHasText("Register the first cylinder"))
+                    .getByRole(AriaRole.LINK)
+                    .click();
             inga.button("Register the cylinder").click();
             assertThat(page.getByText("Without a certificate a cylinder may not be used."))
                     .isVisible();
@@ -90,6 +96,9 @@ class FirstStartWalkTest {
                     .contains("\"MC-1\"", "\"run\":null");
             inga.open("/gateways");
             assertThat(page.getByText("heard just now")).isVisible();
+            inga.open("/");
+            assertThat(steps.getByLabel("done", new Locator.GetByLabelOptions().setExact(true)))
+                    .hasCount(3);
             inga.open("/detectors/MC-1");
             inga.button("Calibrate").click();
             inga.asked("Check the detector before gas");

@@ -179,18 +179,18 @@ public record BareReadings(
             trace.add(all.timeAt(i), all.valueAt(i));
             var taken = taking.at(sensor, trace, since, all.timeAt(i), false);
             if (taken.isPresent()) {
-                return JudgedStage.inAir(stage, taken.get(), all.timeAt(i));
+                return JudgedStage.unmeasured(stage, taken.get(), all.timeAt(i));
             }
         }
         if (trace.isEmpty() || trace.lastTime() < since || isStale(trace, end)) {
-            return JudgedStage.inAir(
+            return JudgedStage.unmeasured(
                     stage,
                     failed(stage, sensor, sensor.cleanAirReading(), "no reading", "No reading when it was due"),
                     end);
         }
         double elapsed = stage.toSeconds() - stage.fromSeconds();
         var taken = taking.taken(sensor, trace, since, false, false);
-        return JudgedStage.inAir(stage, elapsed < accept.leastSeconds() ? taking.tooShort(taken) : taken, end);
+        return JudgedStage.unmeasured(stage, elapsed < accept.leastSeconds() ? taking.tooShort(taken) : taken, end);
     }
 
     private static Optional<AcceptRule> acceptInAir(Step step) {
@@ -210,7 +210,7 @@ public record BareReadings(
         long end = millis(stage.toSeconds());
         if (!fitness.allowed()) {
             var reason = fitness.refusals().get(0).reason();
-            return JudgedStage.inAir(stage, failed(stage, sensor, expected, "gas not allowed", reason), end);
+            return JudgedStage.unmeasured(stage, failed(stage, sensor, expected, "gas not allowed", reason), end);
         }
         boolean wasOnGas = wasOnGas(stage, sensor, before);
         var label = fitness.label().stream().findFirst();

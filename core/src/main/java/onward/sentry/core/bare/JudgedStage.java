@@ -26,7 +26,8 @@ public record JudgedStage(
         this(stage, taken.outcome(), taken.measured(), label, at, fresh);
     }
 
-    static JudgedStage inAir(BareStage stage, SensorOutcome outcome, long at) {
+    /** In clean air, and on gas that is not allowed. */
+    static JudgedStage unmeasured(BareStage stage, SensorOutcome outcome, long at) {
         return new JudgedStage(stage, outcome, Optional.empty(), Optional.empty(), at, true);
     }
 

@@ -54,9 +54,7 @@ record StagesDoubts(BareReadings bare, List<JudgedStage> judged, Map<Integer, Ow
         if (trend == null || response.isEmpty()) {
             return Optional.empty();
         }
-        double standard = onGas(one)
-                .map(seen -> 100 * seen.standard() / Math.abs(seen.expected() - sensor.cleanAirReading()))
-                .orElse(0.0);
+        double standard = onGas(one).map(OnGas::responseStandard).orElse(0.0);
         return SuddenChange.of(sensor, response.getAsDouble(), standard, trend);
     }
 

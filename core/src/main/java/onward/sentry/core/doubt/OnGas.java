@@ -47,6 +47,11 @@ public record OnGas(
         return expected - sensor.cleanAirReading();
     }
 
+    /** The uncertainty of the reading as % of response: 1.6 of the way to 80 ppm returns 2. */
+    public double responseStandard() {
+        return 100 * standard / Math.abs(way());
+    }
+
     /** The share of room air that its reading alone stands for: 18.3 vol% oxygen where 16 was due returns 0.47. */
     double air() {
         return 1 - (reading - sensor.cleanAirReading()) / way() / usual;

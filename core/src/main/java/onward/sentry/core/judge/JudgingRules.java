@@ -17,10 +17,12 @@ public enum JudgingRules {
      */
     SECOND(2),
     /** The second, and before a sensor is set to gas it is asked whether the gas or the change of the sensor is in doubt. */
-    THIRD(3);
+    THIRD(3),
+    /** The third, and a reading from a link that had fallen silent before it was due is none: nothing is judged until it comes. */
+    FOURTH(4);
 
     /** What new runs are begun under. */
-    public static final JudgingRules NEWEST = THIRD;
+    public static final JudgingRules NEWEST = FOURTH;
 
     /** Asked for at every reading. */
     private static final List<JudgingRules> ALL = List.of(values());
@@ -50,6 +52,6 @@ public enum JudgingRules {
                 "rules-unknown",
                 "rules",
                 "There are no judging rules of version " + version + ".",
-                "Give 1 to 3, or leave it out for the newest."));
+                "Give 1 to 4, or leave it out for the newest."));
     }
 }

@@ -6,6 +6,7 @@ import onward.sentry.core.card.BumpLevel;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Limit;
+import onward.sentry.core.trace.LinkSilence;
 import onward.sentry.core.trace.Plateau;
 import onward.sentry.core.trace.Trace;
 
@@ -57,12 +58,17 @@ public record Exposure(
 
     /**
      * Whether the last reading tells what a sensor read so many seconds after {@code since}. One that was typed long before
-     * does not; a gateway's is as old as the link allows.
+     * does not, nor one from a link that was silent by then; by the first three rules a gateway's last reading always did.
      */
-    public static boolean isReadAt(Trace trace, long since, double seconds, boolean typed) {
-        return !trace.isEmpty()
-                && trace.lastTime() >= since
-                && (!typed || trace.lastTime() >= since + Math.round(seconds * 1000) - TYPED_EARLY_MILLIS);
+    public static boolean isReadAt(Trace trace, long since, double seconds, boolean typed, JudgingRules rules) {
+        if (trace.isEmpty() || trace.lastTime() < since) {
+            return false;
+        }
+        if (!typed && rules.compareTo(JudgingRules.FOURTH) < 0) {
+            return true;
+        }
+        long early = typed ? TYPED_EARLY_MILLIS : LinkSilence.silentAfter(trace.lastInterval());
+        return trace.lastTime() >= since + Math.round(seconds * 1000) - early;
     }
 
     /** Index of the first reading with gas at the sensor. */

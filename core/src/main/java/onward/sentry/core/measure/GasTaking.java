@@ -169,7 +169,7 @@ public record GasTaking(
     }
 
     private boolean isReadAt(double seconds) {
-        return Exposure.isReadAt(exposure.trace(), exposure.since(), seconds, exposure.typed());
+        return Exposure.isReadAt(exposure.trace(), exposure.since(), seconds, exposure.typed(), judge.rules());
     }
 
     private boolean hasMoved() {

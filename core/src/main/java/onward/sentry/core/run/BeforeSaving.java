@@ -192,9 +192,7 @@ final class BeforeSaving {
         if (trend == null || response.isEmpty()) {
             return Optional.empty();
         }
-        double standard = onGas(one)
-                .map(seen -> 100 * seen.standard() / Math.abs(seen.expected() - sensor.cleanAirReading()))
-                .orElse(0.0);
+        double standard = onGas(one).map(OnGas::responseStandard).orElse(0.0);
         return SuddenChange.of(sensor, response.getAsDouble(), standard, trend)
                 .map(doubt -> earlier.stream()
                                 .filter(before -> before.otherRig() || isOtherCylinder(before))

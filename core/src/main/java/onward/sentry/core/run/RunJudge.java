@@ -273,7 +273,7 @@ final class RunJudge {
     }
 
     static boolean isReadAt(RunState state, Trace trace, long since, double seconds) {
-        return Exposure.isReadAt(trace, since, seconds, state.typed());
+        return Exposure.isReadAt(trace, since, seconds, state.typed(), state.rules());
     }
 
     private static boolean waitsForStability(AcceptRule rule) {

@@ -45,10 +45,16 @@ public record LinkSilence(long silentMillis, long intervalMillis) {
      * reading each 10 s, 29 s are {@code LIVE} and 30 s {@code SILENT}.
      */
     public Level level() {
-        long missed = MISSED_INTERVALS * intervalMillis;
-        if (silentMillis >= Math.max(missed, LEAST_SILENT_MILLIS)) {
+        if (silentMillis >= silentAfter(intervalMillis)) {
             return Level.SILENT;
         }
-        return silentMillis >= Math.max(missed, LEAST_STALE_MILLIS) ? Level.STALE : Level.LIVE;
+        return silentMillis >= Math.max(MISSED_INTERVALS * intervalMillis, LEAST_STALE_MILLIS)
+                ? Level.STALE
+                : Level.LIVE;
+    }
+
+    /** After how long without a reading a link is silent, ms: 15,000 at a reading each second, 30,000 at one each 10 s. */
+    public static long silentAfter(long intervalMillis) {
+        return Math.max(MISSED_INTERVALS * intervalMillis, LEAST_SILENT_MILLIS);
     }
 }

@@ -154,6 +154,11 @@ public final class Trace {
         return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
     }
 
+    /** Between the last two readings, ms; 0 before there are two. */
+    public long lastInterval() {
+        return size < 2 ? 0 : times[size - 1] - times[size - 2];
+    }
+
     public long lastTime() {
         return times[size - 1];
     }

@@ -18,6 +18,7 @@ import onward.sentry.core.card.Target;
 import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
@@ -250,6 +251,32 @@ class UnattendedGasTest {
         assertThat(close.kind()).isEqualTo(Kind.CLOSE_GAS);
         assertThat(close.sentence()).isEqualTo("No readings from the detector: close the valve");
         assertThat(close.seenInReadings()).as("nothing will show it").isFalse();
+    }
+
+    @Test
+    void whoClosesTheValveOfASilentDetectorHasNothingJudgedOnReadingsOfBefore() {
+        begin(Map.of(), SPAN_CO);
+        gasOn(Fixtures.houseMix(), 15);
+        // The server was away: the deadline of the span passed meanwhile, and no reading has come again yet.
+        run.carryOut(new RunCommand.GasOff(GAS), instrument.now() + 570_000, "Una");
+        assertThat(run.state().outcomes())
+                .as("still rising when it was last read")
+                .isEmpty();
+        assertThat(run.next().kind()).isEqualTo(Kind.OPEN_GAS);
+        assertThat(run.state().tries()).isEqualTo(1);
+    }
+
+    @Test
+    void aRecordOfBeforeKeepsTheReadingThatItsRulesTookFromASilentLink() {
+        run = LiveRun.start(
+                card(0, SPAN_CO),
+                HousePolicy.SHIPPED,
+                Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(3))
+                        .under(JudgingRules.THIRD));
+        instrument = new FakeInstrument(run, Map.of());
+        gasOn(Fixtures.houseMix(), 15);
+        run.carryOut(new RunCommand.GasOff(GAS), instrument.now() + 570_000, "Una");
+        assertThat(run.state().outcomes()).hasSize(1);
     }
 
     @Test

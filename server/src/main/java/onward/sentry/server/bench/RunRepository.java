@@ -18,6 +18,8 @@ public interface RunRepository extends JpaRepository<RunEntity, UUID> {
     @Query("select r from RunEntity r where r.id = :id")
     Optional<RunEntity> lock(UUID id);
 
+    boolean existsByPhase(RunPhase phase);
+
     List<RunEntity> findByPhaseInOrderByStartedAt(Collection<RunPhase> phases);
 
     List<RunEntity> findByManifoldAndPhaseIn(UUID manifold, Collection<RunPhase> phases);

@@ -378,6 +378,11 @@ public class Runs {
     }
 
     @Transactional(readOnly = true)
+    public boolean wasOneSigned() {
+        return runs.existsByPhase(RunPhase.SIGNED);
+    }
+
+    @Transactional(readOnly = true)
     public List<RunEntity> unfinished() {
         return runs.findByPhaseInOrderByStartedAt(UNFINISHED);
     }

@@ -28,6 +28,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/saved-views", VIEWER),
             row(HttpMethod.PUT, "/api/v1/saved-views", VIEWER),
             row(HttpMethod.DELETE, "/api/v1/saved-views/{id}", VIEWER),
+            row(HttpMethod.GET, "/api/v1/first-steps", VIEWER),
             row(HttpMethod.GET, "/api/v1/gateways", LEAD),
             row(HttpMethod.POST, "/api/v1/gateways", LEAD),
             row(HttpMethod.POST, "/api/v1/gateways/{id}/detectors", LEAD),

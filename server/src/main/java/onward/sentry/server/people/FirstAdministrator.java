@@ -46,9 +46,7 @@ class FirstAdministrator {
                 "There is an administrator already.",
                 "Sign in, or ask the administrator.");
         Refusal.unless(
-                java.security.MessageDigest.isEqual(
-                        code.getBytes(),
-                        given.strip().toUpperCase(java.util.Locale.ROOT).getBytes()),
+                OneTimeCode.isTyped(code, given),
                 "code-wrong",
                 "code",
                 "This is not the code that ./sentry start printed last.",
