@@ -1700,6 +1700,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/first-steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["steps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/exports/{table}/{form}": {
         parameters: {
             query?: never;
@@ -4358,6 +4374,14 @@ export interface components {
             kinds: components["schemas"]["FigureKind"][];
             gases: components["schemas"]["GasFigures"][];
             cross: components["schemas"]["CrossFigure"][];
+        };
+        FirstStepsView: {
+            steps: components["schemas"]["StepDone"][];
+        };
+        StepDone: {
+            /** @enum {string} */
+            step: "PEOPLE" | "CYLINDERS" | "DETECTORS" | "GATEWAYS" | "FIRST_RUN";
+            done: boolean;
         };
         DiskRoomView: {
             nearlyFull: boolean;
@@ -7845,6 +7869,26 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["GasLibraryView"];
+                };
+            };
+        };
+    };
+    steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["FirstStepsView"];
                 };
             };
         };
