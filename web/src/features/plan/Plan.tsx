@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import { answer, api, once, type Schemas } from "../../api/client";
+import { answer, api, asProblem, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime, todayIn } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
@@ -18,6 +19,9 @@ type View = Schemas["PlanView"];
 /** The coming bench days: when each detector is calibrated, and why then. */
 export function Plan() {
   const plan = useQuery(planQuery);
+  if (plan.isError && asProblem(plan.error).code === "nobody-at-the-bench") {
+    return <NobodyYet />;
+  }
   if (!plan.data) {
     return plan.isError ? (
       <div className="px-4">
@@ -28,6 +32,22 @@ export function Plan() {
     );
   }
   return <Standing plan={plan.data} />;
+}
+
+/** Nothing has gone wrong: there is nobody to plan for. */
+function NobodyYet() {
+  return (
+    <div className="px-4 py-4">
+      <h1 className="mb-3 text-3xl font-bold">Bench plan</h1>
+      <p className="max-w-prose border-t-2 border-ink py-4 text-lg">
+        Nobody works at the bench in the coming weeks, so there is nothing to plan yet. Add a technician under{" "}
+        <Link to="/people" className="text-act underline underline-offset-4">
+          People
+        </Link>
+        .
+      </p>
+    </div>
+  );
 }
 
 function Standing({ plan }: { plan: View }) {

@@ -32,6 +32,11 @@ class FirstStartWalkTest {
                     AriaRole.REGION, new com.microsoft.playwright.Page.GetByRoleOptions().setName("First steps"));
             assertThat(steps.getByLabel("not done")).hasCount(5);
 
+            inga.open("/plan");
+            assertThat(page.getByText("there is nothing to plan yet")).isVisible();
+            assertThat(page.getByRole(AriaRole.ALERT)).hasCount(0);
+
+            inga.open("/");
             steps.getByRole(AriaRole.LISTITEM)
                     .filter(new Locator.FilterOptions().setHasText("Register the first cylinder"))
                     .getByRole(AriaRole.LINK)

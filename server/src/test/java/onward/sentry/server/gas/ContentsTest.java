@@ -115,7 +115,8 @@ class ContentsTest {
 
     @Test
     void theShelfIsSortedByWhatBitesFirstWithWhatToOrderByWhen() {
-        var soon = island.cylinder(Map.of("useBefore", "2026-03-12"));
+        // So much gas that it lasts for whatever detectors other tests have registered.
+        var soon = island.cylinder(Map.of("useBefore", "2026-03-12", "volumeLitres", 5_000));
         island.quoin4();
         var gas = technician.get("/api/v1/gas").body();
         var cylinders = gas.path("cylinders");
