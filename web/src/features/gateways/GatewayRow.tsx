@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { counted } from "../../ui/counted";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
+import { Serials } from "./Serials";
 import { none, WhichDetectors, type Which } from "./WhichDetectors";
 
 type Gateway = Schemas["Gateway"];
@@ -37,7 +38,7 @@ export function GatewayRow({ gateway }: { gateway: Gateway }) {
         <summary className="inline-flex min-h-11 cursor-pointer items-center text-act underline underline-offset-4">
           {counted(gateway.serials.length, "detector")}
         </summary>
-        <p>{gateway.serials.join(", ")}</p>
+        <Serials serials={gateway.serials} />
       </details>
       {gateway.faults.length > 0 && (
         <ul aria-label={`Refused of ${gateway.name}`} className="mt-1 border-l-4 border-fail pl-3">

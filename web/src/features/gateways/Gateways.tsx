@@ -7,6 +7,7 @@ import { Loading, Told } from "../../ui/Told";
 import { GatewayRow } from "./GatewayRow";
 import { NewGatewaySheet } from "./NewGatewaySheet";
 import { gatewaysQuery } from "./queries";
+import { Serials } from "./Serials";
 import { TokenSheet } from "./TokenSheet";
 
 /** The programs that read detectors out and send what their displays show. */
@@ -45,7 +46,9 @@ export function Gateways() {
           <h2 id="unserved" className="mb-1 text-xl font-bold">
             {counted(unserved.length, "detector")} without a gateway
           </h2>
-          <p className="border-t border-ink py-2">{unserved.join(", ")}</p>
+          <div className="border-t border-ink py-2">
+            <Serials serials={unserved} />
+          </div>
         </section>
       )}
       {revoked.length > 0 && (
