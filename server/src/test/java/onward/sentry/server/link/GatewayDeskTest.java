@@ -41,8 +41,8 @@ class GatewayDeskTest {
 
     @Test
     void aTokenThatIsShownOnceReadsTheDetectorsThatItIsListedForUntilItIsRevoked() {
-        var one = island.quoin4();
-        var other = island.quoin4();
+        var one = island.quoin5p();
+        var other = island.quoin5p();
         var added = lead.post("/api/v1/gateways", gateway("bench of " + one, one));
         assertThat(added.status()).as(added.toString()).isEqualTo(201);
         var id = added.body().path("gateway").path("id").asString();
@@ -70,11 +70,11 @@ class GatewayDeskTest {
 
     @Test
     void whatWasTakenAndWhatWasRefusedIsCounted() {
-        var serial = island.quoin4();
+        var serial = island.quoin5p();
         var added = lead.post("/api/v1/gateways", gateway("bench of " + serial, serial));
         var id = added.body().path("gateway").path("id").asString();
         var link = Api.withToken(server, added.text("token"));
-        var stranger = island.quoin4();
+        var stranger = island.quoin5p();
         var runId = island.start(serial, "CALIBRATION", "LINK").path("id").asString();
         assertThat(link.post("/api/v1/link/detectors/" + stranger + "/sessions", Map.of("runId", runId))
                         .text("code"))
@@ -107,7 +107,7 @@ class GatewayDeskTest {
 
     @Test
     void whatCannotBeAddedIsRefusedByItsField() {
-        var serial = island.quoin4();
+        var serial = island.quoin5p();
         var nameless = lead.post("/api/v1/gateways", gateway("  ", serial));
         assertThat(nameless.text("code")).isEqualTo("gateway-name");
         assertThat(nameless.text("field")).isEqualTo("name");
@@ -131,10 +131,10 @@ class GatewayDeskTest {
 
     @Test
     void aGatewayServesWholeModelsAndAllThatThereAre() {
-        var serial = island.quoin4();
+        var serial = island.quoin5p();
         var ofModel = lead.post(
                 "/api/v1/gateways",
-                Map.of("name", "model of " + serial, "detectors", Map.of("models", List.of("Quoin 4"))));
+                Map.of("name", "model of " + serial, "detectors", Map.of("models", List.of("Quoin 5P"))));
         assertThat(ofModel.body().path("gateway").path("serials").toString()).contains("\"" + serial + "\"");
         var id = ofModel.body().path("gateway").path("id").asString();
         assertThat(lead.post("/api/v1/gateways/" + id + "/detectors", Map.of("all", true))
@@ -148,7 +148,7 @@ class GatewayDeskTest {
 
     @Test
     void theCommandLineDoesTheSame() {
-        var serial = island.quoin4();
+        var serial = island.quoin5p();
         var name = "cellar of " + serial;
         var added = command(0, "add", name, serial);
         var token = Pattern.compile("Token: (\\S+)").matcher(added);
@@ -181,7 +181,7 @@ class GatewayDeskTest {
 
     @Test
     void aDetectorThatNoGatewayServesIsNamed() {
-        var serial = island.quoin4();
+        var serial = island.quoin5p();
         assertThat(lead.get("/api/v1/gateways").body().path("unserved").toString())
                 .contains("\"" + serial + "\"");
         lead.post("/api/v1/gateways", gateway("serves " + serial, serial));
