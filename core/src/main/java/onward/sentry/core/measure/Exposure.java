@@ -67,7 +67,7 @@ public record Exposure(
         if (!typed && rules.compareTo(JudgingRules.FOURTH) < 0) {
             return true;
         }
-        long early = typed ? TYPED_EARLY_MILLIS : LinkSilence.silentAfter(trace.lastInterval());
+        long early = typed ? TYPED_EARLY_MILLIS : LinkSilence.silentAfter(trace.usualInterval());
         return trace.lastTime() >= since + Math.round(seconds * 1000) - early;
     }
 

@@ -17,6 +17,7 @@ import java.util.stream.IntStream;
 public final class Trace {
 
     private static final int NEIGHBOURS = 7;
+    private static final int INTERVALS = 9;
     private static final int SMOOTHED = 5;
     private static final int EACH_SIDE = NEIGHBOURS / 2;
     private static final double DEVIATIONS = 3 * 1.4826;
@@ -154,9 +155,18 @@ public final class Trace {
         return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
     }
 
-    /** Between the last two readings, ms; 0 before there are two. */
-    public long lastInterval() {
-        return size < 2 ? 0 : times[size - 1] - times[size - 2];
+    /** The median of the latest nine intervals between two readings, ms, which one gap does not move; 0 before two readings. */
+    public long usualInterval() {
+        int count = Math.min(INTERVALS, size - 1);
+        if (count < 1) {
+            return 0;
+        }
+        var intervals = new long[count];
+        for (int i = 0; i < count; i++) {
+            intervals[i] = times[size - 1 - i] - times[size - 2 - i];
+        }
+        Arrays.sort(intervals);
+        return intervals[count / 2];
     }
 
     public long lastTime() {

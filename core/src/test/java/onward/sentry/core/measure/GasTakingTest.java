@@ -147,4 +147,19 @@ class GasTakingTest {
         assertThat(bump.judgement().verdict()).isEqualTo(Verdict.PASS);
         assertThat(bump.judgement().working().result()).startsWith("reads past its range");
     }
+
+    @Test
+    void oneGapBeforeTheLastReadingGivesASilentLinkNoMoreTime() {
+        var trace = new Trace();
+        for (int second = 0; second <= 100; second++) {
+            trace.add(1_000L * second, 80);
+        }
+        trace.add(130_000, 80);
+        assertThat(Exposure.isReadAt(trace, 0, 145, false, JudgingRules.FOURTH)).isTrue();
+        assertThat(Exposure.isReadAt(trace, 0, 145.1, false, JudgingRules.FOURTH))
+                .as("15 s at a reading each second, whatever one gap was")
+                .isFalse();
+        assertThat(Exposure.isReadAt(trace, 0, 145.1, false, JudgingRules.THIRD))
+                .isTrue();
+    }
 }
