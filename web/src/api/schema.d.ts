@@ -20,6 +20,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors/{serial}/details": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/card-drafts/{model}": {
         parameters: {
             query?: never;
@@ -685,7 +701,7 @@ export interface paths {
         };
         get: operations["policy"];
         put?: never;
-        post: operations["change"];
+        post: operations["change_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -868,7 +884,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/detectors/{serial}/sensors/{slot}/replacement": {
+    "/api/v1/detectors/{serial}/status": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["change_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/sensors/{slot}/fitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["correctFitting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/sensor-replacements": {
         parameters: {
             query?: never;
             header?: never;
@@ -974,6 +1022,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["setInterval"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/detectors/{serial}/fleet-status": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changeFleet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2305,6 +2369,51 @@ export interface components {
             name: string;
             address: string;
         };
+        DetailsBody: {
+            details: components["schemas"]["DetectorDetails"];
+            before: components["schemas"]["DetectorDetails"];
+        };
+        DetectorDetails: {
+            assetTag: string;
+            crew: string;
+            location: string;
+            notes: string;
+        };
+        DetectorRow: {
+            serial: string;
+            assetTag: string;
+            model: string;
+            crew: string;
+            location: string;
+            state: string;
+            usable: boolean;
+            reason: string;
+            /** Format: date */
+            dueOn: string;
+            /** Format: date */
+            lastRunOn: string | null;
+            lastStrip: components["schemas"]["Strip"] | null;
+        };
+        Mark: {
+            /** Format: int32 */
+            slot: number;
+            /** Format: int64 */
+            atSeconds: number;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
+        };
+        Stretch: {
+            /** @enum {string} */
+            kind: "READY" | "ZERO" | "GAS" | "CLEAR";
+            /** Format: int64 */
+            fromSeconds: number;
+        };
+        Strip: {
+            stretches: components["schemas"]["Stretch"][];
+            /** Format: int64 */
+            endSeconds: number;
+            marks: components["schemas"]["Mark"][];
+        };
         DraftBody: {
             card: string;
             /** Format: int32 */
@@ -2420,6 +2529,8 @@ export interface components {
             least?: number;
             /** Format: double */
             most?: number;
+            /** @enum {string} */
+            delivery?: "CUP" | "TEE" | "DIRECT" | "BAG" | "STATION";
         };
         DiagnosisView: {
             next: components["schemas"]["NextView"] | null;
@@ -2506,14 +2617,6 @@ export interface components {
             /** Format: int64 */
             silentSeconds: number;
         };
-        Mark: {
-            /** Format: int32 */
-            slot: number;
-            /** Format: int64 */
-            atSeconds: number;
-            /** @enum {string} */
-            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
-        };
         NextAction: {
             /** @enum {string} */
             kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_TEST" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "START_BLANK" | "WAIT_BLANK" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "RESOLVE_DOUBT" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
@@ -2542,6 +2645,8 @@ export interface components {
             /** Format: double */
             draws?: number;
             takesRegulator?: boolean;
+            /** @enum {string} */
+            delivery?: "CUP" | "TEE" | "DIRECT" | "BAG" | "STATION";
         };
         Readable: {
             label: string;
@@ -2680,18 +2785,6 @@ export interface components {
             title: string;
             about: string[];
             standing: string;
-        };
-        Stretch: {
-            /** @enum {string} */
-            kind: "READY" | "ZERO" | "GAS" | "CLEAR";
-            /** Format: int64 */
-            fromSeconds: number;
-        };
-        Strip: {
-            stretches: components["schemas"]["Stretch"][];
-            /** Format: int64 */
-            endSeconds: number;
-            marks: components["schemas"]["Mark"][];
         };
         SuspectView: {
             /** @enum {string} */
@@ -3525,21 +3618,6 @@ export interface components {
             /** Format: date */
             fittedOn: string;
         };
-        DetectorRow: {
-            serial: string;
-            assetTag: string;
-            model: string;
-            crew: string;
-            location: string;
-            state: string;
-            usable: boolean;
-            reason: string;
-            /** Format: date */
-            dueOn: string;
-            /** Format: date */
-            lastRunOn: string | null;
-            lastStrip: components["schemas"]["Strip"] | null;
-        };
         SeenBody: {
             /** @enum {string} */
             cause: "DROPPED" | "EXPOSED" | "CLEANED" | "BATTERY_FLAT" | "MOVED" | "SERVICED";
@@ -3563,10 +3641,18 @@ export interface components {
             own: number | null;
             says: string;
         };
-        Replacement: {
-            serial: string;
+        StatusBody: {
+            /** @enum {string} */
+            change: "HOLD" | "SEND_FOR_REPAIR" | "RECEIVE_FROM_REPAIR" | "REPORT_LOST" | "REPORT_FOUND" | "RETIRE" | "REINSTATE";
+            remark: string;
+        };
+        FittingBody: {
             /** Format: date */
             fittedOn: string;
+            reason: string;
+        };
+        Replacements: {
+            sensors: components["schemas"]["NewSensorBody"][];
         };
         Release: {
             remark: string;
@@ -4403,6 +4489,7 @@ export interface components {
         };
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];
+            notes: string;
             dueWorking: components["schemas"]["Working"];
             sensors: components["schemas"]["FittedView"][];
             removed: components["schemas"]["FittedView"][];
@@ -4416,7 +4503,7 @@ export interface components {
             technology: string;
             serial: string;
             /** Format: date */
-            fittedOn: string;
+            fittedOn: string | null;
             /** Format: date */
             lastGoodOn: string | null;
             /** Format: date */
@@ -4823,6 +4910,34 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["SavedView"][];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DetailsBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
                 };
             };
         };
@@ -6126,7 +6241,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    change_1: {
         parameters: {
             query?: never;
             header: {
@@ -6398,7 +6513,7 @@ export interface operations {
         parameters: {
             query?: {
                 find?: string;
-                state?: "RETIRED" | "ON_HOLD" | "OUT" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
+                state?: "RETIRED" | "LOST" | "IN_REPAIR" | "ON_HOLD" | "OUT" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
                 model?: string;
                 crew?: string;
                 order?: "SERIAL" | "DUE" | "PRESSING";
@@ -6504,7 +6619,35 @@ export interface operations {
             };
         };
     };
-    replace: {
+    change_2: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StatusBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    correctFitting: {
         parameters: {
             query?: never;
             header: {
@@ -6518,7 +6661,35 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Replacement"];
+                "application/json": components["schemas"]["FittingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
+                };
+            };
+        };
+    };
+    replace: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Replacements"];
             };
         };
         responses: {
@@ -6693,6 +6864,34 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RulesView"];
+                };
+            };
+        };
+    };
+    changeFleet: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StatusBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DetectorRow"];
                 };
             };
         };

@@ -8,6 +8,8 @@ const look: Record<string, string> = {
   "bump first": "border-ink text-ink border border-dashed",
   "due soon": "border-line text-ink border",
   ready: "border-act text-act border",
+  lost: "border-fail text-fail border-2 border-dotted",
+  "in repair": "border-soft text-ink border-2 border-dotted",
   retired: "border-line text-soft border",
 };
 

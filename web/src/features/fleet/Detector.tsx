@@ -15,8 +15,10 @@ import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
 import { CareOf } from "./CareOf";
+import { DetailsSheet } from "./DetailsSheet";
 import { Doubts } from "./Doubts";
 import { Fading } from "./Fading";
+import { FittingSheet } from "./FittingSheet";
 import { GasFor } from "./GasFor";
 import { HoldTagLink } from "./HoldTagLink";
 import { LendSheet } from "./LendSheet";
@@ -24,6 +26,7 @@ import { OwnRules } from "./OwnRules";
 import { ReleaseSheet } from "./ReleaseSheet";
 import { ReplaceSheet } from "./ReplaceSheet";
 import { SeenSheet } from "./SeenSheet";
+import { StatusSheet } from "./StatusSheet";
 import { TakeBack } from "./TakeBack";
 
 const route = getRouteApi("/shell/detectors/$serial");
@@ -36,6 +39,8 @@ export function Detector() {
   const detector = useQuery(detectorQuery(serial));
   const { put, pending } = usePutOnBench();
   const [replacing, setReplacing] = useState<Sensor | null>(null);
+  const [correcting, setCorrecting] = useState<Sensor | null>(null);
+  const [changing, setChanging] = useState<"status" | "details" | null>(null);
   const [releasing, setReleasing] = useState(false);
   const [lending, setLending] = useState(false);
   const [seen, setSeen] = useState(false);
@@ -49,16 +54,18 @@ export function Detector() {
       </div>
     );
   }
-  const { detector: d, dueWorking, sensors, removed, holds } = detector.data;
+  const { detector: d, notes, dueWorking, sensors, removed, holds } = detector.data;
   const hold = holds.find((h) => h.releasedAt === null);
+  const away = d.state === "retired" || d.state === "lost" || d.state === "in repair";
   return (
     <div className="px-4 py-4">
       <header className="mb-4 flex flex-wrap items-start gap-x-8 gap-y-3 border-b-2 border-ink pb-3">
         <div>
           <h1 className="text-4xl font-bold">{d.serial}</h1>
           <p className="text-soft">
-            {d.model} · {d.assetTag} · {d.crew}, {d.location}
+            {[d.model, d.assetTag, [d.crew, d.location].filter((part) => part !== "").join(", ")].filter((part) => part !== "").join(" · ")}
           </p>
+          {notes !== "" && <p className="max-w-prose whitespace-pre-line">{notes}</p>}
         </div>
         <div className="min-w-0 grow">
           <p className="flex flex-wrap items-baseline gap-3 text-lg">
@@ -74,13 +81,15 @@ export function Detector() {
         </div>
         {may(session, "TECHNICIAN") && (
           <div className="flex flex-wrap gap-2">
-            <Button kind="act" disabled={pending} onClick={() => put(d.serial, "CALIBRATION")}>
+            <Button kind="act" disabled={pending || away} onClick={() => put(d.serial, "CALIBRATION")}>
               Calibrate
             </Button>
-            <Button disabled={pending} onClick={() => put(d.serial, "BUMP")}>
+            <Button disabled={pending || away} onClick={() => put(d.serial, "BUMP")}>
               Bump
             </Button>
-            <Button onClick={() => setSeen(true)}>Something happened</Button>
+            <Button onClick={() => setSeen(true)}>Report an event</Button>
+            <Button onClick={() => setChanging("status")}>Change status</Button>
+            <Button onClick={() => setChanging("details")}>Edit details</Button>
             {d.state === "out" ? (
               <TakeBack serial={serial} />
             ) : (
@@ -144,7 +153,7 @@ export function Detector() {
                     <Mark verdict={sensor.lastVerdict ?? "not judged"} />
                   </td>
                   <td className="pr-4">{sensor.serial}</td>
-                  <td className="pr-4 whitespace-nowrap">{onDay(sensor.fittedOn)}</td>
+                  <td className="pr-4 whitespace-nowrap">{sensor.fittedOn ? onDay(sensor.fittedOn) : "unknown"}</td>
                   <td className="pr-4 whitespace-nowrap">{sensor.lastGoodOn ? onDay(sensor.lastGoodOn) : "never yet"}</td>
                   <td className="pr-4 whitespace-nowrap">{sensor.dueOn && onDay(sensor.dueOn)}</td>
                   <td className="text-right">
@@ -164,6 +173,9 @@ export function Detector() {
                         >
                           Bump
                         </Button>
+                        <Button onClick={() => setCorrecting(sensor)} aria-label={`Correct the fitting date of the ${sensor.gas} sensor`}>
+                          Date
+                        </Button>
                         <Button onClick={() => setReplacing(sensor)} aria-label={`Replace the ${sensor.gas} sensor`}>
                           Replace
                         </Button>
@@ -178,7 +190,7 @@ export function Detector() {
         {removed.length > 0 && (
           <p className="mt-1 text-sm text-soft">
             Taken out:{" "}
-            {removed.map((s) => `${s.formula} ${s.serial} (${onDay(s.fittedOn)} to ${s.removedOn ? onDay(s.removedOn) : ""})`).join("; ")}
+            {removed.map((s) => `${s.formula} ${s.serial} (${s.fittedOn ? onDay(s.fittedOn) : "unknown"} to ${s.removedOn ? onDay(s.removedOn) : ""})`).join("; ")}
           </p>
         )}
       </section>
@@ -200,7 +212,18 @@ export function Detector() {
           </ul>
         </section>
       )}
-      <ReplaceSheet serial={serial} sensor={replacing} zone={session.zone} onClose={() => setReplacing(null)} />
+      {replacing && (
+        <ReplaceSheet serial={serial} sensors={sensors} slot={replacing.slot} zone={session.zone} onClose={() => setReplacing(null)} />
+      )}
+      {correcting && <FittingSheet serial={serial} sensor={correcting} onClose={() => setCorrecting(null)} />}
+      {changing === "status" && <StatusSheet serial={serial} state={d.state} onClose={() => setChanging(null)} />}
+      {changing === "details" && (
+        <DetailsSheet
+          serial={serial}
+          details={{ assetTag: d.assetTag, crew: d.crew, location: d.location, notes }}
+          onClose={() => setChanging(null)}
+        />
+      )}
       {seen && <SeenSheet serial={serial} onClose={() => setSeen(false)} />}
       {lending && <LendSheet serial={serial} onClose={() => setLending(false)} />}
       <ReleaseSheet serial={serial} open={releasing} onClose={() => setReleasing(false)} />

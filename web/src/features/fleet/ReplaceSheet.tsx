@@ -9,75 +9,82 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
+import { counted } from "../../ui/counted";
 
 const shape = z.object({
-  serial: z.string().trim().min(1, "Read the serial from the new sensor or its box."),
-  fittedOn: z.iso.date("Give the day on which it went in."),
+  fittedOn: z.iso.date("Give the day on which the sensors were fitted."),
+  serials: z.array(z.string().trim()).refine((all) => all.some((serial) => serial !== ""), {
+    message: "Give the serial of at least one new sensor.",
+  }),
 });
 
+/** New sensors for one or several slots, fitted in one sitting. */
 export function ReplaceSheet({
   serial,
-  sensor,
+  sensors,
+  slot,
   zone,
   onClose,
 }: {
   serial: string;
-  sensor: Schemas["FittedView"] | null;
+  sensors: Schemas["FittedView"][];
+  /** The slot that it was opened for, which is asked for first. */
+  slot: number;
   zone: string;
   onClose: () => void;
 }) {
-  return (
-    <Sheet open={sensor !== null} onClose={onClose} title={`Replace the ${sensor?.gas ?? ""} sensor`}>
-      {sensor && <ReplaceForm serial={serial} sensor={sensor} zone={zone} onDone={onClose} />}
-    </Sheet>
-  );
-}
-
-function ReplaceForm({
-  serial,
-  sensor,
-  zone,
-  onDone,
-}: {
-  serial: string;
-  sensor: Schemas["FittedView"];
-  zone: string;
-  onDone: () => void;
-}) {
   const queries = useQueryClient();
-  const form = useForm({ resolver: zodResolver(shape), defaultValues: { serial: "", fittedOn: todayIn(zone) } });
+  const inOrder = [...sensors].sort((a, b) => Number(b.slot === slot) - Number(a.slot === slot) || a.slot - b.slot);
+  const form = useForm({
+    resolver: zodResolver(shape),
+    defaultValues: { fittedOn: todayIn(zone), serials: inOrder.map(() => "") },
+  });
   const replace = useMutation({
-    mutationFn: (body: z.infer<typeof shape>) =>
+    mutationFn: ({ fittedOn, serials }: z.infer<typeof shape>) =>
       answer(
-        api.POST("/api/v1/detectors/{serial}/sensors/{slot}/replacement", {
-          params: { path: { serial, slot: sensor.slot }, ...once() },
-          body,
+        api.POST("/api/v1/detectors/{serial}/sensor-replacements", {
+          params: { path: { serial }, ...once() },
+          body: {
+            sensors: inOrder
+              .map((sensor, i) => ({ slot: sensor.slot, serial: serials[i] ?? "", fittedOn }))
+              .filter((sensor) => sensor.serial !== ""),
+          },
         }),
       ),
-    onSuccess: async () => {
+    onSuccess: async (_, { serials }) => {
       await queries.invalidateQueries();
-      toast(`${sensor.gas} sensor replaced. Calibrate ${serial} before use.`);
-      onDone();
+      toast(`${counted(serials.filter((one) => one !== "").length, "sensor")} replaced. Calibrate ${serial} before use.`);
+      onClose();
     },
     onError: (error) => {
       const problem = asProblem(error);
-      if (problem.field === "serial" || problem.field === "fittedOn") {
-        form.setError(problem.field, { message: `${problem.message} ${problem.wayOut}` });
+      if (problem.field === "fittedOn") {
+        form.setError("fittedOn", { message: `${problem.message} ${problem.wayOut}` });
       }
     },
   });
   const { errors } = form.formState;
   return (
-    <form noValidate onSubmit={(event) => void form.handleSubmit((body) => replace.mutate(body))(event)} className="flex flex-col gap-4">
-      <p>
-        Takes {sensor.serial} out, fitted on {onDay(sensor.fittedOn)}. The new sensor’s history starts anew, and it is due at once.
-      </p>
-      <Field label="Serial of the new sensor" autoComplete="off" {...form.register("serial")} error={errors.serial?.message} />
-      <Field label="Fitted on" type="date" {...form.register("fittedOn")} error={errors.fittedOn?.message} />
-      {replace.error && !asProblem(replace.error).field && <Told error={replace.error} />}
-      <Button kind="act" type="submit" disabled={replace.isPending}>
-        Replace the sensor
-      </Button>
-    </form>
+    <Sheet open onClose={onClose} title={`Replace sensors of ${serial}`}>
+      <form noValidate onSubmit={(event) => void form.handleSubmit((body) => replace.mutate(body))(event)} className="flex flex-col gap-4">
+        <p>Type the serial of each new sensor. A slot left empty keeps its sensor. A new sensor is due at once.</p>
+        {inOrder.map((sensor, i) => (
+          <Field
+            key={sensor.slot}
+            label={`New ${sensor.gas} sensor, slot ${sensor.slot}`}
+            hint={`takes out ${sensor.serial}${sensor.fittedOn ? `, fitted on ${onDay(sensor.fittedOn)}` : ""}`}
+            autoComplete="off"
+            {...form.register(`serials.${i}`)}
+          />
+        ))}
+        <Field label="Fitted on" type="date" {...form.register("fittedOn")} error={errors.fittedOn?.message} />
+        {errors.serials?.root?.message && <p className="font-semibold text-fail">{errors.serials.root.message}</p>}
+        {errors.serials?.message && <p className="font-semibold text-fail">{errors.serials.message}</p>}
+        {replace.error && asProblem(replace.error).field !== "fittedOn" && <Told error={replace.error} />}
+        <Button kind="act" type="submit" disabled={replace.isPending}>
+          Replace
+        </Button>
+      </form>
+    </Sheet>
   );
 }

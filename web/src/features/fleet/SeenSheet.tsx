@@ -35,7 +35,7 @@ export function SeenSheet({ serial, onClose }: { serial: string; onClose: () => 
     }
   }
   return (
-    <Sheet open onClose={onClose} title={`What happened to ${serial}?`}>
+    <Sheet open onClose={onClose} title={`Report an event: ${serial}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <p className="text-soft">It is due at once and is calibrated before anybody takes it out again.</p>
         {!causes.data ? (

@@ -13,7 +13,7 @@ type Deed = Schemas["TogetherBody"]["deed"];
 type Cause = NonNullable<Schemas["TogetherBody"]["cause"]>;
 
 const titles: Record<Deed, string> = {
-  HAPPENED: "Something happened to them",
+  HAPPENED: "Report an event for them",
   LEND: "Lend them",
   TAKE_BACK: "They are back",
 };
@@ -30,7 +30,7 @@ export function TogetherBar({ serials, onClear }: { serials: string[]; onClear: 
       <strong className="text-lg">
         {serials.length} {serials.length === 1 ? "detector" : "detectors"} chosen
       </strong>
-      <Button onClick={() => setDeed("HAPPENED")}>Something happened</Button>
+      <Button onClick={() => setDeed("HAPPENED")}>Report an event</Button>
       <Button onClick={() => setDeed("LEND")}>Lend</Button>
       <Button onClick={() => setDeed("TAKE_BACK")}>Back</Button>
       <LabelsLink detectors={serials}>Labels</LabelsLink>

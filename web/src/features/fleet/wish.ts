@@ -1,4 +1,4 @@
-const states = ["ON_HOLD", "OUT", "OVERDUE", "DUE", "BUMP_FIRST", "DUE_SOON", "READY", "RETIRED"] as const;
+const states = ["LOST", "IN_REPAIR", "ON_HOLD", "OUT", "OVERDUE", "DUE", "BUMP_FIRST", "DUE_SOON", "READY", "RETIRED"] as const;
 const orders = ["SERIAL", "DUE", "PRESSING"] as const;
 
 /** What is looked for in the fleet; the address of the list holds it. */

@@ -62,7 +62,7 @@ class PlanWalkTest {
         worksToday();
         try (var una = new Walk(world).signIn("una").readings("Over the link", 60)) {
             var page = una.page();
-            una.open("/detectors/" + serial).button("Something happened").click();
+            una.open("/detectors/" + serial).button("Report an event").click();
             page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("dropped")))
                     .check();
             una.button("Make it due").click();

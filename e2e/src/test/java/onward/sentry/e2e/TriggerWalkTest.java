@@ -18,7 +18,7 @@ class TriggerWalkTest {
         try (var una = new Walk(world).signIn("una");
                 var tam = new Walk(world).signIn("tam")) {
             var page = una.open("/detectors/CP-101").page();
-            una.button("Something happened").click();
+            una.button("Report an event").click();
             page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("dropped or hit")))
                     .check();
             page.getByLabel("Remark").fill("off the quay");
@@ -27,7 +27,7 @@ class TriggerWalkTest {
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("May not be used.");
             assertThat(una.button("Lend")).hasCount(0);
 
-            una.button("Something happened").click();
+            una.button("Report an event").click();
             page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("battery went flat")))
                     .check();
             una.button("Make it due").click();
@@ -38,7 +38,7 @@ class TriggerWalkTest {
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("CP-101");
             var read = tam.open("/detectors/CP-101").page();
             assertThat(read.getByRole(AriaRole.MAIN)).containsText("off the quay");
-            assertThat(tam.button("Something happened")).hasCount(0);
+            assertThat(tam.button("Report an event")).hasCount(0);
         }
     }
 

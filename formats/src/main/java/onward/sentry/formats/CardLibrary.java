@@ -19,7 +19,8 @@ public final class CardLibrary {
             "drift-dual",
             "tarn-breath",
             "line-co",
-            "reed-vapour");
+            "reed-vapour",
+            "wick-co");
 
     private CardLibrary() {}
 

@@ -73,6 +73,7 @@ public record CardSheet(List<Part> parts) {
         var lines = new ArrayList<String>();
         lines.add("Lower explosive limits: " + (card.lelBasis() == LelBasis.IEC ? "IEC" : "handbook"));
         lines.add(intake(card.intake()));
+        card.intake().delivery().ifPresent(delivery -> lines.add("Gas only through: " + delivery.label()));
         lines.add("Flow of its usual rig: " + upTo(card.flowLitresPerMinute(), 3) + " L/min");
         card.sampleLine()
                 .ifPresent(line -> lines.add("Sample line: " + upTo(line.metres(), 2) + " m, bore "
@@ -84,6 +85,10 @@ public record CardSheet(List<Part> parts) {
         card.tolerancePercent().ifPresent(percent -> lines.add("Tolerance of a check: " + upTo(percent, 2) + " %"));
         card.tries().ifPresent(tries -> lines.add("Span: " + tries(tries)));
         card.zeroTries().ifPresent(tries -> lines.add("Zero: " + tries(tries)));
+        card.prescribed().grading().ifPresent(grading -> lines.add("Span graded: " + grading.words()));
+        if (card.prescribed().accept()) {
+            lines.add("Accept rules: as on the card at every site");
+        }
         if (!card.competence().isEmpty()) {
             lines.add("Only by who is qualified for " + card.competence());
         }

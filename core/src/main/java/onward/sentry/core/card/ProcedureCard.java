@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.house.SpanGrading;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.rig.SampleLine;
@@ -33,6 +34,7 @@ import onward.sentry.core.schedule.IntervalRule;
  * @param tolerancePercent of a calibration check; the stricter of it and the house policy counts
  * @param competence what a technician must be qualified for to adjust it; empty: nothing special
  * @param exposureSecondsPerDay most seconds on gas within 24 h, because repeated gas desensitises it; 0: no limit
+ * @param prescribed by the maker, whatever the site does elsewhere
  * @param pictures for the operator's notes
  */
 public record ProcedureCard(
@@ -52,6 +54,7 @@ public record ProcedureCard(
         OptionalDouble tolerancePercent,
         String competence,
         int exposureSecondsPerDay,
+        Prescribed prescribed,
         List<StepPicture> pictures,
         List<Step> calibration,
         List<Step> bump) {
@@ -87,6 +90,7 @@ public record ProcedureCard(
                 OptionalDouble.empty(),
                 "",
                 0,
+                Prescribed.NONE,
                 List.of(),
                 calibration,
                 bump);
@@ -100,6 +104,7 @@ public record ProcedureCard(
         sampleLine = sampleLine == null ? Optional.empty() : sampleLine;
         tolerancePercent = tolerancePercent == null ? OptionalDouble.empty() : tolerancePercent;
         competence = competence == null ? "" : competence;
+        prescribed = prescribed == null ? Prescribed.NONE : prescribed;
         pictures = pictures == null ? List.of() : List.copyOf(pictures);
         sensors = List.copyOf(sensors);
         calibration = List.copyOf(calibration);
@@ -187,6 +192,11 @@ public record ProcedureCard(
     /** Gas that one job uses, purge included, litres. */
     public double litres(Job job) {
         return job == Job.BUMP ? litresPerBump : litresPerRun;
+    }
+
+    /** How a span is graded at a site: as the maker prescribes, else as the site does. */
+    public SpanGrading grading(HousePolicy policy) {
+        return prescribed.grading().orElse(policy.schools().grading());
     }
 
     /** How often a zero may be tried. */

@@ -29,6 +29,7 @@ record SchooledCard(ProcedureCard plain, HousePolicy policy) {
                 plain.tolerancePercent(),
                 plain.competence(),
                 plain.exposureSecondsPerDay(),
+                plain.prescribed(),
                 pictures(),
                 steps(plain.calibration()),
                 steps(plain.bump()));
@@ -107,7 +108,7 @@ record SchooledCard(ProcedureCard plain, HousePolicy policy) {
     }
 
     private AcceptRule accept(AcceptRule rule) {
-        if (rule instanceof AcceptRule.CountdownByTemperature) {
+        if (plain.prescribed().accept() || rule instanceof AcceptRule.CountdownByTemperature) {
             return rule;
         }
         double least = rule.leastSeconds();

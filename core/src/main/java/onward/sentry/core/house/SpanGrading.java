@@ -1,5 +1,6 @@
 package onward.sentry.core.house;
 
+import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
 /**
@@ -31,6 +32,17 @@ public record SpanGrading(School school, double windowLow, double windowHigh) {
                 "An acceptance window runs from 10–99 % to 101–300 % of the target, not from " + windowLow + " to "
                         + windowHigh + ".",
                 "25 to 200 % is usual.");
+    }
+
+    /** {@code window(25, 200).words()} returns "taken from 25 to 200 % of the target". */
+    public String words() {
+        return switch (school) {
+            case THREE_GRADES ->
+                "pass above 70 %, marginal from 50 %, fail below; outside 25–200 % it cannot be adjusted";
+            case TWO_GRADES -> "pass from 50 %, fail below; outside 25–200 % it cannot be adjusted";
+            case WINDOW ->
+                "taken from " + Figures.upTo(windowLow, 0) + " to " + Figures.upTo(windowHigh, 0) + " % of the target";
+        };
     }
 
     public static SpanGrading window(double low, double high) {

@@ -130,7 +130,7 @@ public final class SpanJudge {
                         grounds.unsettled()
                                 .onto(working, sensor)
                                 .with("adjustment", adjustment(reading, applied, unit))
-                                .with("grades", words(grading))
+                                .with("grades", grading.words())
                                 .gives("R = " + upTo(response, 2) + " %"
                                         + (unstable
                                                 ? ", " + grounds.unsettled().unstable()
@@ -171,16 +171,5 @@ public final class SpanJudge {
         double by = applied - reading;
         return (by < 0 ? "" : "+") + upTo(by, 3) + unit + " (" + (by < 0 ? "" : "+") + upTo(100 * by / applied, 1)
                 + " %)";
-    }
-
-    private static String words(SpanGrading grading) {
-        return switch (grading.school()) {
-            case THREE_GRADES ->
-                "pass above 70 %, marginal from 50 %, fail below; outside 25–200 % it cannot be adjusted";
-            case TWO_GRADES -> "pass from 50 %, fail below; outside 25–200 % it cannot be adjusted";
-            case WINDOW ->
-                "taken from " + upTo(grading.windowLow(), 0) + " to " + upTo(grading.windowHigh(), 0)
-                        + " % of the target";
-        };
     }
 }

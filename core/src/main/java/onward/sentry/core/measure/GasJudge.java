@@ -50,7 +50,7 @@ public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ow
         return switch (target.purpose()) {
             case SPAN -> {
                 var grounds = new SpanJudge.Grounds(chain, measured.zero(), measured.unsettled(), tolerance);
-                var span = SpanJudge.judge(sensor, policy.schools().grading(), expected, reading, grounds, both());
+                var span = SpanJudge.judge(sensor, card.grading(policy), expected, reading, grounds, both());
                 yield new Judged(span.judgement(), OptionalDouble.of(span.responsePercent()), span.sensitivity());
             }
             case LOW_POINT ->

@@ -1,9 +1,14 @@
 package onward.sentry.core.rig;
 
+import java.util.Objects;
+import java.util.Optional;
 import onward.sentry.core.working.Refusal;
 
 /** How a model takes its sample in. */
 public sealed interface Intake {
+
+    /** The only delivery that the maker allows; empty: any that suits the intake. */
+    Optional<Delivery> delivery();
 
     /**
      * Gas is led over the sensors in a cup, hood or mouthpiece, or along a line with a meter of its own.
@@ -11,8 +16,15 @@ public sealed interface Intake {
      * @param least L/min; below it room air gets in
      * @param most L/min; above it gas is wasted and the cup is pressurised
      */
-    record Cup(double least, double most) implements Intake {
+    record Cup(double least, double most, Optional<Delivery> delivery) implements Intake {
+
+        /** Any delivery that leads a flow over the sensors. */
+        public Cup(double least, double most) {
+            this(least, most, Optional.empty());
+        }
+
         public Cup {
+            delivery = Objects.requireNonNullElse(delivery, Optional.empty());
             Refusal.unless(
                     least > 0 && most >= least && most <= 20,
                     "intake-flow",
@@ -29,8 +41,15 @@ public sealed interface Intake {
      * @param draws L/min
      * @param takesRegulator its inlet may be joined to a fixed flow without a tee
      */
-    record Pumped(double draws, boolean takesRegulator) implements Intake {
+    record Pumped(double draws, boolean takesRegulator, Optional<Delivery> delivery) implements Intake {
+
+        /** Any delivery that a pump can draw from. */
+        public Pumped(double draws, boolean takesRegulator) {
+            this(draws, takesRegulator, Optional.empty());
+        }
+
         public Pumped {
+            delivery = Objects.requireNonNullElse(delivery, Optional.empty());
             Refusal.unless(
                     draws > 0 && draws <= 5,
                     "intake-pump",

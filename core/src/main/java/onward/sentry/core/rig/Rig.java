@@ -20,8 +20,8 @@ public record Rig(Regulator regulator, Delivery delivery, Tubing tubing) {
      */
     public static Rig usual(Intake intake, double litresPerMinute, Optional<SampleLine> line) {
         var tubing = new Tubing(Tubing.Material.LOW_ABSORPTION, line.orElse(SHORT));
-        var delivery = intake instanceof Intake.Pumped ? Delivery.TEE : Delivery.CUP;
-        return new Rig(Regulator.fixed(litresPerMinute), delivery, tubing);
+        var suits = intake instanceof Intake.Pumped ? Delivery.TEE : Delivery.CUP;
+        return new Rig(Regulator.fixed(litresPerMinute), intake.delivery().orElse(suits), tubing);
     }
 
     /** The same for several detectors on one manifold: the flow of one for each. */

@@ -50,6 +50,13 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
                 cup(rig, (Intake.Cup) intake, sharing, refusals);
             }
         }
+        intake.delivery()
+                .filter(only -> only != rig.delivery())
+                .ifPresent(only -> refusals.add(refusal(
+                        "rig-not-prescribed",
+                        "The card allows only: " + only.label() + ". This set-up has: "
+                                + rig.delivery().label() + ".",
+                        "Choose a set-up with that delivery.")));
         var reactive = gases.stream().filter(Gas::reactive).toList();
         reactive.stream()
                 .filter(gas -> !rig.regulator().family().isEmpty()

@@ -11,6 +11,7 @@ import onward.sentry.core.working.Working;
  *
  * @param retired taken out of the fleet for good
  * @param holdReason present while it is on hold
+ * @param away present while it is lost or in repair
  * @param lending present while it is out with somebody
  * @param sensors dates of the sensors fitted now, at least one
  * @param causes what has made it due at once and was not settled since
@@ -19,6 +20,7 @@ import onward.sentry.core.working.Working;
  */
 public record DetectorFacts(
         boolean retired,
+        Optional<Away> away,
         Optional<String> holdReason,
         Optional<Lending> lending,
         List<SensorDates> sensors,

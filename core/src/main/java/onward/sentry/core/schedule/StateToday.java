@@ -33,6 +33,10 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
         if (facts.retired()) {
             return new StateToday(StateWord.RETIRED, false, "Taken out of the fleet.", due, LocalDate.MAX);
         }
+        if (facts.away().isPresent()) {
+            var away = facts.away().get();
+            return new StateToday(away.reason().word(), false, away.sentence(), due, LocalDate.MAX);
+        }
         if (facts.holdReason().isPresent()) {
             return new StateToday(StateWord.ON_HOLD, false, facts.holdReason().get(), due, LocalDate.MAX);
         }

@@ -37,6 +37,7 @@ class CardSheetTest {
                 OptionalDouble.of(7.5),
                 "breath alcohol",
                 600,
+                Prescribed.NONE,
                 List.of(new StepPicture(
                         Job.CALIBRATION, 0, "Which way the filter goes", "image/png", "A".repeat(4_000))),
                 calibration,

@@ -15,6 +15,11 @@ import onward.sentry.core.card.AcceptRule.CountdownByTemperature.Row;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.house.Schools;
+import onward.sentry.core.house.SpanGrading;
+import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.measure.GasJudge;
+import onward.sentry.core.measure.Measured;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.IntervalRule.MonthDay;
@@ -77,6 +82,7 @@ class SchooledCardTest {
                 OptionalDouble.empty(),
                 "",
                 0,
+                Prescribed.NONE,
                 pictures,
                 card.calibration(),
                 card.bump());
@@ -235,5 +241,50 @@ class SchooledCardTest {
         assertThat(under(whole(), side -> side.dueDay = Optional.of(day)).interval())
                 .isEqualTo(new IntervalRule.FollowingMonth(day));
         assertThat(under(whole(), side -> {}).interval()).isEqualTo(whole().interval());
+    }
+
+    /** An exhaled-CO monitor is set from a raw reading of 5 to 40 ppm to 20, wherever the site grades by three grades. */
+    @Test
+    void whatTheMakerPrescribesStandsAtEverySite() {
+        var plain = whole();
+        var window = SpanGrading.window(25, 200);
+        var own = new ProcedureCard(
+                plain.model(),
+                plain.version(),
+                plain.lelBasis(),
+                plain.sensors(),
+                plain.flowLitresPerMinute(),
+                plain.litresPerRun(),
+                plain.litresPerBump(),
+                plain.bumpLevelPercent(),
+                plain.interval(),
+                plain.tries(),
+                plain.zeroTries(),
+                plain.intake(),
+                plain.sampleLine(),
+                OptionalDouble.empty(),
+                "",
+                0,
+                new Prescribed(Optional.of(window), true),
+                List.of(),
+                plain.calibration(),
+                plain.bump());
+        var countdown = under(own, side -> side.accept = Schools.Accept.COUNTDOWN);
+        assertThat(countdown.calibration()).isEqualTo(own.calibration());
+        assertThat(countdown.grading(HousePolicy.SHIPPED)).isEqualTo(window);
+        assertThat(plain.grading(HousePolicy.SHIPPED)).isEqualTo(SpanGrading.THREE_GRADES);
+        // 8 of 20 ppm: fails by three grades, is taken and set by the window.
+        var eight = new Target(3, Purpose.SPAN, OptionalDouble.of(20));
+        var read = Measured.alone(8, 0);
+        assertThat(judge(own, eight, read)).isEqualTo(Verdict.PASS);
+        assertThat(judge(plain, eight, read)).isEqualTo(Verdict.FAIL);
+        assertThat(judge(own, eight, Measured.alone(4.9, 0))).isEqualTo(Verdict.FAIL);
+    }
+
+    private static Verdict judge(ProcedureCard card, Target target, Measured measured) {
+        return new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.empty())
+                .judge(target, 20, measured, SpanChain.NEW, Optional.empty())
+                .judgement()
+                .verdict();
     }
 }

@@ -70,6 +70,16 @@ class RigCheckTest {
     }
 
     @Test
+    void aDeliveryThatTheMakerPrescribesIsTheOnlyOneEvenBesideAStation() {
+        var onlyCup = new Intake.Cup(0.9, 1.1, Optional.of(Delivery.CUP));
+        assertThat(refusals(Regulator.fixed(1), Delivery.CUP, onlyCup)).isEmpty();
+        assertThat(refusals(Regulator.fixed(1), Delivery.STATION, onlyCup)).containsExactly("rig-not-prescribed");
+        var onlyBag = new Intake.Pumped(0.3, false, Optional.of(Delivery.BAG));
+        assertThat(Rig.usual(onlyBag, 0.5, Optional.empty()).delivery()).isEqualTo(Delivery.BAG);
+        assertThat(refusals(Regulator.fixed(0.5), Delivery.TEE, onlyBag)).containsExactly("rig-not-prescribed");
+    }
+
+    @Test
     void theRefusalOfAStarvedPumpSaysWhatItWouldRead() {
         var refusal = RigCheck.of(rig(Regulator.fixed(0.24), Delivery.TEE), PUMP, List.of(CO), TODAY)
                 .refusals()

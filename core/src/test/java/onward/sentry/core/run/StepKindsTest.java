@@ -13,6 +13,7 @@ import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature.Row;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Prescribed;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Quantity;
@@ -78,6 +79,7 @@ class StepKindsTest {
                 OptionalDouble.empty(),
                 competence,
                 exposure,
+                Prescribed.NONE,
                 List.of(),
                 List.of(steps),
                 plain.bump());

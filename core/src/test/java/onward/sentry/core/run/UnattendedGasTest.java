@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.Prescribed;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
@@ -69,6 +70,7 @@ class UnattendedGasTest {
                 plain.tolerancePercent(),
                 "",
                 exposureSecondsPerDay,
+                Prescribed.NONE,
                 List.of(),
                 plain.calibration(),
                 plain.bump());
@@ -148,6 +150,7 @@ class UnattendedGasTest {
                 java.util.OptionalDouble.empty(),
                 "",
                 0,
+                Prescribed.NONE,
                 List.of(),
                 List.of(SPAN_CO),
                 Fixtures.quoin4().bump());

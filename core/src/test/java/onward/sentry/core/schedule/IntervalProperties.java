@@ -48,7 +48,8 @@ class IntervalProperties {
         var sensors = List.of(
                 new SensorDates(1, FIRST, Optional.of(FIRST.plusDays(first))),
                 new SensorDates(2, FIRST, Optional.of(FIRST.plusDays(second))));
-        var facts = new DetectorFacts(false, Optional.empty(), Optional.empty(), sensors, Causes.NONE, List.of(), rule);
+        var facts = new DetectorFacts(
+                false, Optional.empty(), Optional.empty(), Optional.empty(), sensors, Causes.NONE, List.of(), rule);
         assertThat(facts.due().date()).isEqualTo(FIRST.plusDays(Math.min(first, second) + 30L));
     }
 
@@ -59,6 +60,7 @@ class IntervalProperties {
         var on = FIRST.plusDays(today);
         var facts = new DetectorFacts(
                 false,
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 List.of(new SensorDates(1, FIRST, Optional.of(FIRST))),

@@ -27,6 +27,7 @@ class LastBumpTest {
                 false,
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
                 List.of(new SensorDates(1, MONDAY.minusYears(1), Optional.of(MONDAY))),
                 Causes.NONE,
                 List.of(bumps),

@@ -18,6 +18,7 @@ class LendingTest {
     private static StateToday on(LocalDate today, Optional<String> hold) {
         var facts = new DetectorFacts(
                 false,
+                Optional.empty(),
                 hold,
                 Optional.of(new Lending("Quarry crew", LENT, Optional.of(BACK))),
                 List.of(new SensorDates(1, LENT.minusYears(1), Optional.of(DUE.minusDays(30)))),

@@ -25,6 +25,7 @@ class RhythmTest {
                 false,
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
                 List.of(new SensorDates(1, MONDAY.minusYears(1), Optional.of(MONDAY))),
                 Causes.NONE,
                 List.of(new LastBump(1, "CO", on, HOUSE)),

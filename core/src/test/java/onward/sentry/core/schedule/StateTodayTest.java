@@ -19,6 +19,7 @@ class StateTodayTest {
     private static DetectorFacts facts(Optional<String> hold, Optional<Cause> cause, Optional<LocalDate> bump) {
         return new DetectorFacts(
                 false,
+                Optional.empty(),
                 hold,
                 Optional.empty(),
                 List.of(
@@ -61,6 +62,7 @@ class StateTodayTest {
         var fitted = LocalDate.of(2026, 3, 2);
         var facts = new DetectorFacts(
                 false,
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 List.of(new SensorDates(1, fitted, Optional.empty())),

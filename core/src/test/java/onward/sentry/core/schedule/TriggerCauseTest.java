@@ -21,6 +21,7 @@ class TriggerCauseTest {
                 false,
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
                 List.of(new SensorDates(1, TODAY.minusYears(1), Optional.of(TODAY.minusDays(3)))),
                 Causes.of(List.of(trigger)),
                 List.of(),

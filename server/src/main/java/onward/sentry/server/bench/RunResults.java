@@ -4,19 +4,21 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
+import onward.sentry.server.fleet.FirstResults;
 import onward.sentry.server.fleet.Fleet;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 
 /** One row per sensor and stage of a signed run: what trends and lists are drawn from. */
 @Component
-public class RunResults {
+public class RunResults implements FirstResults {
 
     private final JdbcTemplate jdbc;
 
@@ -47,6 +49,12 @@ public class RunResults {
                 "insert into sensor_result (id, run_id, sensor_id, stage, verdict, reading, expected,"
                         + " response_percent, t90_seconds, on_day, cylinder) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 rows);
+    }
+
+    @Override
+    public Optional<LocalDate> firstResult(UUID sensorId) {
+        return Optional.ofNullable(jdbc.queryForObject(
+                "select min(on_day) from sensor_result where sensor_id = ?", LocalDate.class, sensorId));
     }
 
     /** The cylinder that each outcome on gas rests on. */

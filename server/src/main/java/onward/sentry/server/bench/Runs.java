@@ -156,6 +156,12 @@ public class Runs {
                     "Open that run, and take it over if it is yours to finish.");
             return open.get().id();
         }
+        Refusal.unless(
+                detector.state().mayBePutOnBench(),
+                "detector-away",
+                "serial",
+                detector.serial() + " is " + detector.state().label() + ": " + detector.reason(),
+                "Record on its page that it is back first.");
         var card = house.latestCard(detector.model());
         var fitted =
                 detector.sensors().stream().map(Fleet.Fitted::slot).sorted().toList();
@@ -174,7 +180,7 @@ public class Runs {
                 "Pick another sensor or the other job.");
         if (job == Job.CALIBRATION) {
             detector.sensors().stream()
-                    .filter(sensor -> slots.contains(sensor.slot()))
+                    .filter(sensor -> slots.contains(sensor.slot()) && sensor.fittedKnown())
                     .forEach(sensor ->
                             SensorCare.checkSettled(card.sensor(sensor.slot()), sensor.fittedOn(), site.today()));
         }

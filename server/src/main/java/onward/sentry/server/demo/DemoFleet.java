@@ -50,7 +50,9 @@ final class DemoFleet {
             new Batch("Fell CO₂", "FC-", 5001, 501, -1, 8, 33, 60, 95, 150),
             new Batch("Drift Dual", "DD-", 6001, 601, 0, 16, 44, 83),
             new Batch("Tarn Breath", "TB-", 7001, 701, 0, 30, 88, 140),
-            new Batch("Line CO", "LC-", 8001, 801, 0, 6, 14, 24));
+            new Batch("Line CO", "LC-", 8001, 801, 0, 6, 14, 24),
+            new Batch("Reed Vapour", "RV-", 9001, 901, 5, 18),
+            new Batch("Wick CO", "WC-", 9101, 911, 12, 96));
 
     private static final String[][] PLACES = {
         {"Creamery", "ammonia plant room"},

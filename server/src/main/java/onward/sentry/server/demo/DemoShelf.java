@@ -9,7 +9,7 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
 
-/** The island's 18 cylinders: one nearly empty, one expired, one without oxygen, the rest good. */
+/** The island's 21 cylinders: one nearly empty, one expired, one without oxygen, the rest good. */
 final class DemoShelf {
 
     record Tagged(String tag, Cylinder cylinder) {}
@@ -90,7 +90,9 @@ final class DemoShelf {
                 one("ME-02", "SKV-88233", "L2605", "methane", 1.25, Unit.VOL_PERCENT, "air", today, 160, 930),
                 one("ME-60", "SKV-88234", "L2605", "methane", 60, Unit.VOL_PERCENT, "nitrogen", today, 160, 930),
                 one("EB-01", "SKV-88610", "L2610", "ethanol", 0.100, Unit.MG_PER_L, "nitrogen", today, 60, 670),
-                one("CO-18", "SKV-88344", "L2607", "carbon-monoxide", 18, Unit.PPM, "air", today, 130, 590));
+                one("CO-18", "SKV-88344", "L2607", "carbon-monoxide", 18, Unit.PPM, "air", today, 130, 590),
+                one("CO-20", "SKV-88345", "L2607", "carbon-monoxide", 20, Unit.PPM, "air", today, 130, 590),
+                one("BZ-01", "SKV-88618", "L2610", "benzene", 5, Unit.PPM, "nitrogen", today, 60, 300));
     }
 
     /** It has come in and nobody has compared it yet. */

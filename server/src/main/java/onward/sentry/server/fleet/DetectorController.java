@@ -115,19 +115,21 @@ class DetectorController {
         }
     }
 
+    /** @param fittedOn empty: not known */
     record FittedView(
             int slot,
             String gas,
             String formula,
             String technology,
             String serial,
-            LocalDate fittedOn,
+            Optional<LocalDate> fittedOn,
             Optional<LocalDate> lastGoodOn,
             Optional<LocalDate> dueOn,
             Optional<Working> dueWorking,
             Optional<String> lastVerdict,
             Optional<LocalDate> removedOn) {}
 
+    /** @param runId of the run that placed it; empty: a person placed it by hand */
     record HoldView(
             String reason,
             String runId,
@@ -139,6 +141,7 @@ class DetectorController {
 
     record DetectorView(
             DetectorRow detector,
+            String notes,
             Working dueWorking,
             List<FittedView> sensors,
             List<FittedView> removed,
@@ -158,8 +161,6 @@ class DetectorController {
             @NotNull String crew,
             @NotNull String location,
             @NotEmpty @Valid List<NewSensorBody> sensors) {}
-
-    record Replacement(@NotBlank String serial, @NotNull LocalDate fittedOn) {}
 
     record Release(@NotNull String remark) {}
 
@@ -250,6 +251,7 @@ class DetectorController {
                 .toList();
         return new DetectorView(
                 DetectorRow.of(known),
+                entity.details().notes(),
                 states.today(entity).due().working(),
                 entity.fitted().stream().map(s -> fittedView(entity, s)).toList(),
                 entity.allSensors().stream()
@@ -271,7 +273,7 @@ class DetectorController {
                 spec.gas().formula(),
                 spec.technology().label(),
                 sensor.serial(),
-                sensor.fittedOn(),
+                Optional.of(sensor.fittedOn()).filter(day -> sensor.fittedKnown()),
                 sensor.lastGoodOn(),
                 due.map(d -> d.date()),
                 due.map(d -> d.working()),
@@ -296,22 +298,6 @@ class DetectorController {
                         body.location(),
                         body.sensors().stream().map(NewSensorBody::toNew).toList(),
                         people.displayName(principal.getName()))));
-    }
-
-    @PostMapping("/api/v1/detectors/{serial}/sensors/{slot}/replacement")
-    @Transactional
-    public DetectorRow replace(
-            @RequestHeader("Idempotency-Key") String key,
-            @PathVariable String serial,
-            @PathVariable int slot,
-            @Valid @RequestBody Replacement body,
-            Principal principal) {
-        var fresh = new Fleet.NewSensor(slot, body.serial(), body.fittedOn());
-        return once.per(
-                key,
-                principal.getName(),
-                DetectorRow.class,
-                () -> DetectorRow.of(fleet.replaceSensor(serial, fresh, people.displayName(principal.getName()))));
     }
 
     /** The tag to hang on a detector that is on hold. */

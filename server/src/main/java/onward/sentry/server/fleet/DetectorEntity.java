@@ -16,7 +16,9 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.detector.DetectorDetails;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.Away;
 import onward.sentry.core.schedule.DueDate;
 import onward.sentry.core.schedule.LastBump;
 import onward.sentry.core.schedule.Lending;
@@ -54,6 +56,13 @@ class DetectorEntity {
     private String lastStrip;
     private Double tolerancePercent;
     private String ownInterval;
+
+    @Enumerated(EnumType.STRING)
+    private Away.Reason awayReason;
+
+    private LocalDate awaySince;
+    private String awayRemark = "";
+    private String notes = "";
     private String lentTo;
     private LocalDate lentOn;
     private LocalDate backBy;
@@ -85,6 +94,32 @@ class DetectorEntity {
 
     void retire(LocalDate on) {
         retiredOn = on;
+    }
+
+    void reinstate() {
+        retiredOn = null;
+    }
+
+    /** @param away empty: it is here */
+    void away(Optional<Away> away) {
+        awayReason = away.map(Away::reason).orElse(null);
+        awaySince = away.map(Away::since).orElse(null);
+        awayRemark = away.map(Away::remark).orElse("");
+    }
+
+    Optional<Away> away() {
+        return awayReason == null ? Optional.empty() : Optional.of(new Away(awayReason, awaySince, awayRemark));
+    }
+
+    void describe(DetectorDetails details) {
+        assetTag = details.assetTag();
+        crew = details.crew();
+        location = details.location();
+        notes = details.notes();
+    }
+
+    DetectorDetails details() {
+        return new DetectorDetails(assetTag, crew, location, notes);
     }
 
     void fit(SensorEntity sensor) {

@@ -35,9 +35,10 @@ public class DueUnder {
 
     private record Standing(UUID id, String model, String crew, String stateWord, String ownInterval) {
 
-        /** Held or lent, and so out of use under any rules. */
+        /** Held, away or lent, and so out of use under any rules. */
         boolean away() {
-            return stateWord.equals(StateWord.ON_HOLD.name()) || stateWord.equals(StateWord.OUT.name());
+            var word = StateWord.valueOf(stateWord);
+            return word == StateWord.OUT || StateWord.WITHDRAWN.contains(word);
         }
     }
 
@@ -89,6 +90,7 @@ public class DueUnder {
     private StateToday state(Standing one, List<Sensor> sensors, ProcedureCard card, Rhythm rhythm) {
         var facts = new DetectorFacts(
                 false,
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 sensors.stream().map(Sensor::dates).toList(),

@@ -14,6 +14,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.detector.DetectorDetails;
 import onward.sentry.core.detector.Serial;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
@@ -49,9 +50,19 @@ public class Fleet {
         }
     }
 
-    /** A sensor that is fitted now. */
+    /**
+     * A sensor that is fitted now.
+     *
+     * @param fittedKnown false: {@code fittedOn} is the day on which the detector came on record
+     */
     public record Fitted(
-            UUID id, int slot, String serial, LocalDate fittedOn, Optional<Verdict> lastVerdict, SpanChain chain) {}
+            UUID id,
+            int slot,
+            String serial,
+            LocalDate fittedOn,
+            boolean fittedKnown,
+            Optional<Verdict> lastVerdict,
+            SpanChain chain) {}
 
     /** What other capabilities need to know of a detector. */
     public record Known(
@@ -170,6 +181,7 @@ public class Fleet {
                 "serial",
                 "Detector " + number + " is on record already.",
                 "Open it instead, or compare the serial.");
+        var details = new DetectorDetails(assetTag, crew, location, "");
         var slots = new HashSet<Integer>();
         for (var sensor : sensors) {
             Refusal.unless(
@@ -187,7 +199,7 @@ public class Fleet {
                 "A " + model + " holds " + card.sensors().size() + " sensors; " + slots.size() + " were given.",
                 "Give one sensor for each slot.");
         var detector = new DetectorEntity(
-                UUID.randomUUID(), number, assetTag.strip(), model, crew.strip(), location.strip(), site.today());
+                UUID.randomUUID(), number, details.assetTag(), model, details.crew(), details.location(), site.today());
         sensors.forEach(s -> detector.fit(fresh(detector, s)));
         states.renew(detector);
         detectors.save(detector);
@@ -195,45 +207,7 @@ public class Fleet {
         return known(detector);
     }
 
-    /** A new sensor in a slot: its history starts anew, and it is due at once. */
-    @Transactional
-    public Known replaceSensor(String serial, NewSensor fresh, String by) {
-        var detector = entity(serial);
-        checkSensor(fresh);
-        var old = detector.fitted().stream()
-                .filter(s -> s.slot() == fresh.slot())
-                .findFirst()
-                .orElseThrow(() -> new NotFound("Slot " + fresh.slot() + " of " + serial));
-        Refusal.unless(
-                !old.serial().equalsIgnoreCase(fresh.serial().strip()),
-                "sensor-same",
-                "serial",
-                "Sensor " + old.serial() + " is the one that is fitted already.",
-                "Give the serial of the new sensor.");
-        Refusal.unless(
-                !fresh.fittedOn().isBefore(old.fittedOn()),
-                "sensor-date",
-                "fittedOn",
-                "The sensor before it was fitted on " + Figures.day(old.fittedOn()) + ", later than "
-                        + Figures.day(fresh.fittedOn()) + ".",
-                "Give the day on which the new one went in.");
-        old.remove(fresh.fittedOn());
-        detectors.flush();
-        detector.fit(fresh(detector, fresh));
-        states.renew(detector);
-        ledger.append(
-                "sensor-replaced",
-                by,
-                Map.of(
-                        "detector", detector.serial(),
-                        "slot", fresh.slot(),
-                        "removed", old.serial(),
-                        "fitted", fresh.serial().strip(),
-                        "on", fresh.fittedOn().toString()));
-        return known(detector);
-    }
-
-    private static SensorEntity fresh(DetectorEntity detector, NewSensor sensor) {
+    static SensorEntity fresh(DetectorEntity detector, NewSensor sensor) {
         return new SensorEntity(
                         UUID.randomUUID(),
                         detector,
@@ -243,7 +217,7 @@ public class Fleet {
                 .respondingWith(sensor.fittingResponse().orElse(SpanChain.NEW.fittingResponse()));
     }
 
-    private void checkSensor(NewSensor sensor) {
+    void checkSensor(NewSensor sensor) {
         Refusal.unless(
                 sensor.fittingResponse().isEmpty()
                         || sensor.fittingResponse().getAsDouble() >= 20
@@ -337,7 +311,7 @@ public class Fleet {
     public Map<String, Map<LocalDate, Integer>> dueInUse() {
         var byModel = new TreeMap<String, Map<LocalDate, Integer>>();
         detectors
-                .countByModelAndDueOn(List.of(StateWord.ON_HOLD, StateWord.RETIRED))
+                .countByModelAndDueOn(StateWord.WITHDRAWN)
                 .forEach(row -> byModel.computeIfAbsent(row.model(), model -> new TreeMap<>())
                         .put(row.dueOn(), (int) row.detectors()));
         return byModel;
@@ -450,7 +424,14 @@ public class Fleet {
                 d.tolerancePercent(),
                 d.ownInterval().map(own -> json.readValue(own, IntervalRule.class)),
                 d.fitted().stream()
-                        .map(s -> new Fitted(s.id(), s.slot(), s.serial(), s.fittedOn(), s.lastVerdict(), s.chain()))
+                        .map(s -> new Fitted(
+                                s.id(),
+                                s.slot(),
+                                s.serial(),
+                                s.fittedOn(),
+                                s.fittedKnown(),
+                                s.lastVerdict(),
+                                s.chain()))
                         .toList());
     }
 }

@@ -170,7 +170,9 @@ public class FleetList {
         return current(jdbc.sql("select " + LINE
                         + " from detector where due_on <= :day and state_word not in (:without) order by serial")
                 .param("day", day)
-                .param("without", List.of(StateWord.RETIRED.name(), StateWord.ON_HOLD.name()))
+                .param(
+                        "without",
+                        StateWord.WITHDRAWN.stream().map(StateWord::name).toList())
                 .query(Line::of)
                 .list());
     }

@@ -31,6 +31,10 @@ class SensorEntity {
     private int slot;
     private String serial;
     private LocalDate fittedOn;
+
+    /** False where a table did not say; then {@code fittedOn} is the day on which the detector came on record. */
+    private boolean fittedKnown = true;
+
     private LocalDate removedOn;
     private LocalDate lastGoodOn;
     private LocalDate lastGoodBump;
@@ -59,6 +63,11 @@ class SensorEntity {
     SensorEntity respondingWith(double response) {
         fittingResponse = response;
         return this;
+    }
+
+    void fittedOn(LocalDate day) {
+        fittedOn = day;
+        fittedKnown = true;
     }
 
     void remove(LocalDate on) {
@@ -153,6 +162,10 @@ class SensorEntity {
 
     LocalDate fittedOn() {
         return fittedOn;
+    }
+
+    boolean fittedKnown() {
+        return fittedKnown;
     }
 
     Optional<LocalDate> removedOn() {

@@ -128,6 +128,7 @@ class StateKeeper {
     private StateToday state(DetectorEntity detector, Optional<String> hold, Causes causes, Rules rules) {
         var facts = new DetectorFacts(
                 detector.isRetired(),
+                detector.away(),
                 hold,
                 detector.lending(),
                 detector.fitted().stream()

@@ -94,7 +94,7 @@ class VerdictsUnder {
             Result result, GasJudge judge, HousePolicy policy, Map<String, List<Component>> gases) {
         if (result.stage() == Stage.SPAN) {
             return SpanJudge.grade(
-                    policy.schools().grading(), result.responsePercent(), 100 * result.reading() / result.expected());
+                    judge.card().grading(policy), result.responsePercent(), 100 * result.reading() / result.expected());
         }
         var gas = judge.card().sensor(result.slot()).gasId();
         return judge.check(

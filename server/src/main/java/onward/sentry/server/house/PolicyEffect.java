@@ -44,7 +44,7 @@ final class PolicyEffect {
             changes.add("Checks are held to ±" + (int) then.tolerancePercent() + " % instead of ±"
                     + (int) now.tolerancePercent() + " %");
         }
-        if (!now.schools().grading().equals(then.schools().grading())) {
+        if (!before.grading(now).equals(before.grading(then))) {
             changes.add("Span responses are graded by another school");
         }
         if (now.schools().guardBand() != then.schools().guardBand()) {

@@ -1,22 +1,38 @@
 package onward.sentry.server.platform;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
-/** What time and what day it is at the site. Instants are kept to the microsecond, as the database keeps them. */
+/**
+ * What time and what day it is at the site. Instants are kept to the microsecond, as the database keeps them. The time zone
+ * is the one of the site's profile, or of the settings until there is a profile; a change reaches every copy of the server
+ * within seconds.
+ */
 @Component
 public class Site {
 
-    private final Clock clock;
-    private final ZoneId zone;
+    private static final Duration ZONE_HOLDS = Duration.ofSeconds(5);
 
-    Site(Clock clock, SentrySettings settings) {
+    private final Clock clock;
+    private final LoadingCache<String, ZoneId> zone;
+
+    Site(Clock clock, SentrySettings settings, JdbcClient jdbc) {
         this.clock = clock;
-        this.zone = settings.zone();
+        this.zone = Caffeine.newBuilder()
+                .refreshAfterWrite(ZONE_HOLDS)
+                .build(any -> jdbc.sql("select zone from site_profile")
+                        .query(String.class)
+                        .optional()
+                        .map(ZoneId::of)
+                        .orElse(settings.zone()));
     }
 
     public Instant now() {
@@ -24,10 +40,15 @@ public class Site {
     }
 
     public LocalDate today() {
-        return LocalDate.ofInstant(clock.instant(), zone);
+        return LocalDate.ofInstant(clock.instant(), zone());
     }
 
     public ZoneId zone() {
-        return zone;
+        return zone.get("");
+    }
+
+    /** Another zone was committed by this copy of the server. */
+    void zoneChanged() {
+        zone.invalidateAll();
     }
 }

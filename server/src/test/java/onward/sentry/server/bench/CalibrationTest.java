@@ -2,6 +2,7 @@ package onward.sentry.server.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Map;
 import java.util.stream.StreamSupport;
 import onward.sentry.server.people.Role;
@@ -87,8 +88,8 @@ class CalibrationTest {
         assertThat(state(serial)).isEqualTo("on hold");
 
         var replaced = technician.post(
-                "/api/v1/detectors/" + serial + "/sensors/3/replacement",
-                Map.of("serial", "NEW-" + serial, "fittedOn", "2026-03-02"));
+                "/api/v1/detectors/" + serial + "/sensor-replacements",
+                Map.of("sensors", List.of(Map.of("slot", 3, "serial", "NEW-" + serial, "fittedOn", "2026-03-02"))));
         assertThat(replaced.status()).isEqualTo(200);
         assertThat(state(serial)).isEqualTo("on hold");
         var silent = lead.post(release(serial), Map.of("remark", " "));
@@ -189,8 +190,8 @@ class CalibrationTest {
         var cylinder = island.houseMix();
         island.calibrate(serial, cylinder, Map.of());
         technician.post(
-                "/api/v1/detectors/" + serial + "/sensors/3/replacement",
-                Map.of("serial", "C-NEW", "fittedOn", "2026-03-02"));
+                "/api/v1/detectors/" + serial + "/sensor-replacements",
+                Map.of("sensors", List.of(Map.of("slot", 3, "serial", "C-NEW", "fittedOn", "2026-03-02"))));
         assertThat(state(serial)).isEqualTo("due");
         var wrong = technician.post(
                 "/api/v1/runs",

@@ -202,8 +202,8 @@ class PaperTest {
         var serial = island.quoin4();
         var stored = sheet(serial, "2026-03-01", 70, Map.of());
         technician.post(
-                "/api/v1/detectors/" + serial + "/sensors/3/replacement",
-                Map.of("serial", "NEW-" + serial, "fittedOn", "2026-03-02"));
+                "/api/v1/detectors/" + serial + "/sensor-replacements",
+                Map.of("sensors", List.of(Map.of("slot", 3, "serial", "NEW-" + serial, "fittedOn", "2026-03-02"))));
         var refused = takeBack(server.signedIn(Role.LEAD), stored, "wrong day");
         assertThat(refused.text("code")).isEqualTo("withdrawal-sensor");
         assertThat(technician

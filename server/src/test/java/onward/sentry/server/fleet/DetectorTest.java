@@ -19,6 +19,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 class DetectorTest {
 
@@ -97,7 +98,7 @@ class DetectorTest {
     void aReplacedSensorBeginsAnewAndTheOldOneStaysOnRecord() {
         var serial = island.quoin4();
         island.calibrate(serial, island.houseMix(), Map.of());
-        var path = "/api/v1/detectors/" + serial + "/sensors/4/replacement";
+        var path = "/api/v1/detectors/" + serial + "/sensor-replacements";
         var old = technician
                 .get("/api/v1/detectors/" + serial)
                 .body()
@@ -106,15 +107,21 @@ class DetectorTest {
                 .path("serial")
                 .asString();
         assertThat(technician
-                        .post(path, Map.of("serial", old, "fittedOn", "2026-03-02"))
+                        .post(
+                                path,
+                                Map.of("sensors", List.of(Map.of("slot", 4, "serial", old, "fittedOn", "2026-03-02"))))
                         .text("code"))
                 .isEqualTo("sensor-same");
         assertThat(technician
-                        .post(path, Map.of("serial", "H-9", "fittedOn", "2026-01-01"))
+                        .post(
+                                path,
+                                Map.of(
+                                        "sensors",
+                                        List.of(Map.of("slot", 4, "serial", "H-9", "fittedOn", "2026-01-01"))))
                         .text("detail"))
                 .contains("fitted on 1 Feb 2026, later than 1 Jan 2026");
         var row = technician
-                .post(path, Map.of("serial", "H-9", "fittedOn", "2026-03-02"))
+                .post(path, Map.of("sensors", List.of(Map.of("slot", 4, "serial", "H-9", "fittedOn", "2026-03-02"))))
                 .body();
         assertThat(row.path("state").asString()).isEqualTo("due");
         var detector = technician.get("/api/v1/detectors/" + serial).body();
@@ -214,5 +221,140 @@ class DetectorTest {
         assertThat(held.path("detector").path("state").asString()).isEqualTo("on hold");
         assertThat(held.path("holds").get(0).path("reason").asString())
                 .isEqualTo("Hydrogen sulfide not judged on 2 Mar 2026.");
+    }
+
+    private Api.Answer status(Api by, String serial, String change, String remark) {
+        var path = change.equals("RETIRE") || change.equals("REINSTATE") ? "/fleet-status" : "/status";
+        return by.post("/api/v1/detectors/" + serial + path, Map.of("change", change, "remark", remark));
+    }
+
+    private String state(String serial) {
+        return technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("detector")
+                .path("state")
+                .asString();
+    }
+
+    @Test
+    void aDetectorIsHeldByHandSentForRepairLostAndRetiredAndComesBackDue() {
+        var lead = server.signedIn(Role.LEAD);
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        assertThat(status(technician, serial, "HOLD", " ").text("code")).isEqualTo("remark-missing");
+        assertThat(status(technician, serial, "HOLD", "case cracked").text("reason"))
+                .isEqualTo("case cracked.");
+        assertThat(state(serial)).isEqualTo("on hold");
+        status(technician, serial, "SEND_FOR_REPAIR", "Holm workshop");
+        assertThat(state(serial)).isEqualTo("in repair");
+        var refused = technician.post(
+                "/api/v1/runs",
+                Map.of("serial", serial, "job", "CALIBRATION", "source", "TYPED", "timeScale", 1, "clientId", serial));
+        assertThat(refused.text("code")).isEqualTo("detector-away");
+        assertThat(refused.text("detail")).contains("Sent for repair on 2 Mar 2026: Holm workshop.");
+        status(technician, serial, "RECEIVE_FROM_REPAIR", "");
+        // The hold of before still stands, and only a lead lifts it.
+        assertThat(state(serial)).isEqualTo("on hold");
+        lead.post("/api/v1/detectors/" + serial + "/release", Map.of("remark", "case replaced"));
+        var back = technician.get("/api/v1/detectors/" + serial).body();
+        assertThat(back.path("detector").path("usable").asBoolean()).isFalse();
+        assertThat(back.path("holds").get(0).path("runId").asString()).isEmpty();
+        status(technician, serial, "REPORT_LOST", "last seen on the quay");
+        assertThat(state(serial)).isEqualTo("lost");
+        assertThat(status(technician, serial, "RECEIVE_FROM_REPAIR", "").text("code"))
+                .isEqualTo("not-in-repair");
+        status(technician, serial, "REPORT_FOUND", "");
+        assertThat(technician
+                        .get("/api/v1/detectors/" + serial)
+                        .body()
+                        .path("detector")
+                        .path("reason")
+                        .asString())
+                .contains("back from repair", "found after it was lost");
+        assertThat(status(technician, serial, "RETIRE", "worn out").status()).isEqualTo(403);
+        status(lead, serial, "RETIRE", "worn out");
+        assertThat(state(serial)).isEqualTo("retired");
+        assertThat(status(technician, serial, "HOLD", "x").text("code")).isEqualTo("detector-retired");
+        status(lead, serial, "REINSTATE", "");
+        assertThat(state(serial)).isEqualTo("due");
+        status(lead, serial, "RETIRE", "worn out");
+    }
+
+    @Test
+    void detailsAreEditedAndNobodyOverwritesWhatSomebodyElseWroteMeanwhile() {
+        var serial = island.quoin5p();
+        var path = "/api/v1/detectors/" + serial + "/details";
+        var seen = technician.get("/api/v1/detectors/" + serial).body().path("detector");
+        var before = Map.of(
+                "assetTag",
+                seen.path("assetTag").asString(),
+                "crew",
+                "Digester",
+                "location",
+                "biogas digester",
+                "notes",
+                "");
+        var after = Map.of("assetTag", "SK-9", "crew", "Ferry", "location", "slip", "notes", "clip is loose");
+        assertThat(technician
+                        .put(path, Map.of("details", after, "before", before))
+                        .text("crew"))
+                .isEqualTo("Ferry");
+        var late = technician.put(path, Map.of("details", before, "before", before));
+        assertThat(late.text("code")).isEqualTo("changed-meanwhile");
+        assertThat(technician.get("/api/v1/detectors/" + serial).text("notes")).isEqualTo("clip is loose");
+        var long61 = Map.of("assetTag", "x".repeat(61), "crew", "", "location", "", "notes", "");
+        var refused = technician.put(path, Map.of("details", long61, "before", after));
+        assertThat(refused.text("field")).isEqualTo("assetTag");
+        assertThat(refused.text("detail")).contains("at most 60 characters, not 61");
+    }
+
+    @Test
+    void severalSensorsAreReplacedInOneSittingAllOrNone() {
+        var serial = island.quoin5p();
+        var path = "/api/v1/detectors/" + serial + "/sensor-replacements";
+        var good = Map.of("slot", 1, "serial", "B-1", "fittedOn", "2026-03-02");
+        var future = Map.of("slot", 3, "serial", "B-3", "fittedOn", "2026-03-03");
+        assertThat(technician
+                        .post(path, Map.of("sensors", List.of(good, future)))
+                        .text("field"))
+                .isEqualTo("fittedOn");
+        assertThat(sensor(serial, 1).path("serial").asString()).startsWith("S1-");
+        var third = Map.of("slot", 3, "serial", "B-3", "fittedOn", "2026-03-01");
+        assertThat(technician
+                        .post(path, Map.of("sensors", List.of(good, third)))
+                        .status())
+                .isEqualTo(200);
+        assertThat(sensor(serial, 1).path("serial").asString()).isEqualTo("B-1");
+        assertThat(sensor(serial, 3).path("fittedOn").asString()).isEqualTo("2026-03-01");
+    }
+
+    @Test
+    void aFittingDayIsCorrectedOnRecordAndNeverPastWhatTheSensorDid() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        clock.set(Instant.parse("2026-03-05T08:00:00Z"));
+        var path = "/api/v1/detectors/" + serial + "/sensors/3/fitting";
+        assertThat(technician
+                        .post(path, Map.of("fittedOn", "2026-03-04", "reason", "label"))
+                        .text("detail"))
+                .contains("has a result of 2 Mar 2026 on record");
+        assertThat(technician
+                        .post(path, Map.of("fittedOn", "2025-11-20", "reason", ""))
+                        .text("code"))
+                .isEqualTo("remark-missing");
+        technician.post(path, Map.of("fittedOn", "2025-11-20", "reason", "read from its label"));
+        assertThat(sensor(serial, 3).path("fittedOn").asString()).isEqualTo("2025-11-20");
+        var logbook =
+                technician.get("/api/v1/logbook?detector=" + serial).body().toString();
+        assertThat(logbook).contains("fitting-corrected");
+    }
+
+    private JsonNode sensor(String serial, int slot) {
+        return technician
+                .get("/api/v1/detectors/" + serial)
+                .body()
+                .path("sensors")
+                .get(slot - 1);
     }
 }

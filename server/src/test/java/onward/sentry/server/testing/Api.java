@@ -86,6 +86,11 @@ public final class Api {
         return send("POST", path, body, Map.of("Idempotency-Key", idempotencyKey));
     }
 
+    public Answer put(String path, Object body) {
+        return send(
+                "PUT", path, body, Map.of("Idempotency-Key", UUID.randomUUID().toString()));
+    }
+
     /** Sends a file as the body. */
     public Answer upload(String path, byte[] file) {
         return send(

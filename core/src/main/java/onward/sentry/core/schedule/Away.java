@@ -1,0 +1,43 @@
+package onward.sentry.core.schedule;
+
+import java.time.LocalDate;
+import java.util.Objects;
+import onward.sentry.core.working.Figures;
+
+/**
+ * A detector that the site cannot reach for the bench: it is being repaired elsewhere, or nobody knows where it is.
+ *
+ * @param since first day of it
+ * @param remark where it was sent, or where it was last seen
+ */
+public record Away(Reason reason, LocalDate since, String remark) {
+
+    /** Stored by name. */
+    public enum Reason {
+        IN_REPAIR(StateWord.IN_REPAIR, "Sent for repair on "),
+        LOST(StateWord.LOST, "Reported lost on ");
+
+        private final StateWord word;
+        private final String opening;
+
+        Reason(StateWord word, String opening) {
+            this.word = word;
+            this.opening = opening;
+        }
+
+        /** The state of a detector that is away for this reason. */
+        public StateWord word() {
+            return word;
+        }
+    }
+
+    public Away {
+        Objects.requireNonNull(reason, "reason");
+        Objects.requireNonNull(since, "since");
+    }
+
+    /** {@code new Away(LOST, 2026-03-02, "last seen on the quay").sentence()} returns "Reported lost on 2 Mar 2026: last seen on the quay." */
+    public String sentence() {
+        return reason.opening + Figures.day(since) + (remark.isEmpty() ? "." : ": " + remark + ".");
+    }
+}

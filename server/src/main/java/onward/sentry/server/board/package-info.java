@@ -1,0 +1,2 @@
+/** The board of a crew room: which detectors may be taken now. */
+package onward.sentry.server.board;

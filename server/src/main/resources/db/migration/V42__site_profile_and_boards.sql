@@ -1,0 +1,25 @@
+-- Who the site is; one row once somebody has said so.
+create table site_profile (
+    id         int primary key check (id = 1),
+    name       text not null,
+    address    text not null,
+    zone       text not null,
+    logo       bytea,
+    logo_type  text,
+    changed_at timestamptz not null,
+    changed_by text not null,
+    version    bigint not null default 0,
+    check ((logo is null) = (logo_type is null))
+);
+
+-- Secret addresses under which a board is shown without signing in.
+create table board_address (
+    id          uuid primary key,
+    name        text not null,
+    crew        text not null,
+    secret_hash text not null unique,
+    made_at     timestamptz not null,
+    made_by     text not null,
+    seen_at     timestamptz,
+    revoked_at  timestamptz
+);
