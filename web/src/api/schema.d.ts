@@ -4,6 +4,38 @@
  */
 
 export interface paths {
+    "/api/v1/site-profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["profile"];
+        put: operations["change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/site-profile/logo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["logo"];
+        put: operations["showLogo"];
+        post?: never;
+        delete: operations["removeLogo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/saved-views": {
         parameters: {
             query?: never;
@@ -28,7 +60,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change"];
+        put: operations["change_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -701,7 +733,7 @@ export interface paths {
         };
         get: operations["policy"];
         put?: never;
-        post: operations["change_1"];
+        post: operations["change_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -804,6 +836,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/equipment/{tag}/retirement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["retire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/equipment/{tag}/checks": {
         parameters: {
             query?: never;
@@ -893,7 +941,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["change_2"];
+        post: operations["change_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1230,6 +1278,22 @@ export interface paths {
         get: operations["mine_1"];
         put?: never;
         post: operations["make_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/board-addresses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["addresses"];
+        put?: never;
+        post: operations["add_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1988,6 +2052,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/cylinder-templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/certificates": {
         parameters: {
             query?: never;
@@ -2180,6 +2260,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/boards/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["open_3"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bench": {
         parameters: {
             query?: never;
@@ -2356,10 +2468,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/board-addresses/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revoke_2"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        SiteProfileBody: {
+            name: string;
+            address: string;
+            zone: string;
+        };
+        SiteProfileView: {
+            named: boolean;
+            name: string;
+            address: string;
+            zone: string;
+            logo: boolean;
+            pressure: string;
+            temperature: string;
+            /** @enum {string} */
+            dates: "DAY_FIRST" | "MONTH_FIRST" | "YEAR_FIRST";
+            zones: string[];
+        };
         KeepView: {
             name: string;
             address: string;
@@ -2477,6 +2622,7 @@ export interface components {
             here: components["schemas"]["HereView"][];
             demo: boolean;
             nobodyYet: boolean;
+            siteName: string;
             zone: string;
             units: components["schemas"]["UnitsView"];
             demoPeople: components["schemas"]["DemoPerson"][];
@@ -3569,6 +3715,9 @@ export interface components {
             standing: "GOOD" | "DUE" | "FAILED";
             standingWord: string;
         };
+        EquipmentRetirement: {
+            reason: string;
+        };
         NewCheck: {
             /** Format: date */
             on: string;
@@ -3928,6 +4077,13 @@ export interface components {
             lines: string[];
         };
         NewFeed: {
+            path: string;
+        };
+        NewBoard: {
+            name: string;
+            crew: string;
+        };
+        BoardMade: {
             path: string;
         };
         StartManifold: {
@@ -4466,7 +4622,7 @@ export interface components {
         };
         StepDone: {
             /** @enum {string} */
-            step: "PEOPLE" | "CYLINDERS" | "DETECTORS" | "GATEWAYS" | "FIRST_RUN";
+            step: "SITE" | "PEOPLE" | "MODELS" | "CYLINDERS" | "DETECTORS" | "GATEWAYS" | "FIRST_RUN";
             done: boolean;
         };
         DiskRoomView: {
@@ -4658,6 +4814,26 @@ export interface components {
             outgoing: string;
             incoming: string;
         };
+        CylinderTemplate: {
+            tag: string;
+            model: string;
+            balance: string;
+            /** Format: double */
+            volumeLitres: number | null;
+            /** Format: double */
+            fullBar: number | null;
+            components: components["schemas"]["TemplateComponent"][];
+        };
+        TemplateComponent: {
+            gas: string;
+            /** Format: double */
+            amount: number | null;
+            /** @enum {string} */
+            unit: "PPM" | "VOL_PERCENT" | "PERCENT_LEL" | "MG_PER_M3" | "MG_PER_L";
+            /** Format: double */
+            uncertaintyPercent: number;
+            statesTwo: boolean;
+        };
         RegisterRow: {
             code: string;
             number: string;
@@ -4674,6 +4850,7 @@ export interface components {
             verdict: string;
         };
         CalibrationCertificate: {
+            site: components["schemas"]["Issuer"] | null;
             number: string;
             /** Format: date-time */
             givenAt: string;
@@ -4735,6 +4912,10 @@ export interface components {
             crew: string;
             location: string;
         };
+        Issuer: {
+            name: string;
+            address: string[];
+        };
         SensorPart: {
             /** Format: int32 */
             slot: number;
@@ -4742,6 +4923,7 @@ export interface components {
             formula: string;
             serial: string;
             unit: string;
+            simulant: string | null;
             verdict: string;
             checks: components["schemas"]["Check"][];
             /** Format: date */
@@ -4800,6 +4982,38 @@ export interface components {
             id: string;
             /** Format: date-time */
             madeAt: string;
+        };
+        Board: {
+            site: string;
+            /** Format: date-time */
+            at: string;
+            zone: string;
+            crews: components["schemas"]["BoardCrew"][];
+        };
+        BoardCrew: {
+            crew: string;
+            detectors: components["schemas"]["BoardLine"][];
+        };
+        BoardLine: {
+            serial: string;
+            assetTag: string;
+            model: string;
+            location: string;
+            /** @enum {string} */
+            status: "READY" | "BUMP_FIRST" | "DO_NOT_USE" | "CHECKED_OUT";
+            state: string;
+            reason: string;
+        };
+        BoardAddressView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            crew: string;
+            /** Format: date-time */
+            madeAt: string;
+            madeBy: string;
+            /** Format: date-time */
+            seenAt: string | null;
         };
         LaneSensor: {
             /** Format: int32 */
@@ -4870,6 +5084,110 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    profile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SiteProfileView"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteProfileBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SiteProfileView"];
+                };
+            };
+        };
+    };
+    logo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+        };
+    };
+    showLogo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removeLogo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     mine: {
         parameters: {
             query?: never;
@@ -4914,7 +5232,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    change_1: {
         parameters: {
             query?: never;
             header: {
@@ -6241,7 +6559,7 @@ export interface operations {
             };
         };
     };
-    change_1: {
+    change_2: {
         parameters: {
             query?: never;
             header: {
@@ -6453,6 +6771,30 @@ export interface operations {
             };
         };
     };
+    retire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EquipmentRetirement"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     check_1: {
         parameters: {
             query?: never;
@@ -6619,7 +6961,7 @@ export interface operations {
             };
         };
     };
-    change_2: {
+    change_3: {
         parameters: {
             query?: never;
             header: {
@@ -7333,6 +7675,52 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["NewFeed"];
+                };
+            };
+        };
+    };
+    addresses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["BoardAddressView"][];
+                };
+            };
+        };
+    };
+    add_3: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBoard"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["BoardMade"];
                 };
             };
         };
@@ -8379,6 +8767,26 @@ export interface operations {
             };
         };
     };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CylinderTemplate"][];
+                };
+            };
+        };
+    };
     register_3: {
         parameters: {
             query: {
@@ -8648,6 +9056,50 @@ export interface operations {
             };
         };
     };
+    open_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Board"];
+                };
+            };
+        };
+    };
+    board: {
+        parameters: {
+            query?: {
+                crew?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Board"];
+                };
+            };
+        };
+    };
     lanes: {
         parameters: {
             query?: never;
@@ -8859,6 +9311,26 @@ export interface operations {
         };
     };
     revoke_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    revoke_2: {
         parameters: {
             query?: never;
             header?: never;

@@ -70,6 +70,15 @@ export function Palette({ onClose }: { onClose: () => void }) {
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/gateways" }))}>
             Gateways
           </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/board" }))}>
+            Board: what may be taken
+          </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/boards" }))}>
+            Crew boards
+          </Command.Item>
+          <Command.Item className={item} onSelect={go(() => navigate({ to: "/site" }))}>
+            Site
+          </Command.Item>
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/exchange" }))}>
             Tables in and out
           </Command.Item>

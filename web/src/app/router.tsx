@@ -57,6 +57,29 @@ const shell = createRoute({
   },
 });
 
+/** The board fills the screen: nothing of the program stands around it. */
+const board = createRoute({
+  getParentRoute: () => root,
+  path: "/board",
+  validateSearch: (search: Record<string, unknown>): { crew?: string } => (typeof search.crew === "string" ? { crew: search.crew } : {}),
+  component: lazyRouteComponent(() => import("../features/board/Board"), "Board"),
+});
+const secretBoard = createRoute({
+  getParentRoute: () => root,
+  path: "/board/$secret",
+  component: lazyRouteComponent(() => import("../features/board/SecretBoard"), "SecretBoard"),
+});
+const boardAddresses = createRoute({
+  getParentRoute: () => shell,
+  path: "/boards",
+  component: lazyRouteComponent(() => import("../features/board/BoardAddresses"), "BoardAddresses"),
+});
+const site = createRoute({
+  getParentRoute: () => shell,
+  path: "/site",
+  component: lazyRouteComponent(() => import("../features/site/SitePage"), "SitePage"),
+});
+
 const today = createRoute({ getParentRoute: () => shell, path: "/", component: Today });
 const bench = createRoute({
   getParentRoute: () => shell,
@@ -229,6 +252,8 @@ const tree = root.addChildren([
   verify,
   verifyStart,
   signIn,
+  board,
+  secretBoard,
   first,
   shell.addChildren([
     today,
@@ -254,6 +279,8 @@ const tree = root.addChildren([
     certificates,
     people,
     gateways,
+    boardAddresses,
+    site,
     audit,
     proof,
     exchange,

@@ -190,7 +190,12 @@ export function Detector() {
         {removed.length > 0 && (
           <p className="mt-1 text-sm text-soft">
             Taken out:{" "}
-            {removed.map((s) => `${s.formula} ${s.serial} (${s.fittedOn ? onDay(s.fittedOn) : "unknown"} to ${s.removedOn ? onDay(s.removedOn) : ""})`).join("; ")}
+            {removed
+              .map(
+                (s) =>
+                  `${s.formula} ${s.serial} (${s.fittedOn ? onDay(s.fittedOn) : "unknown"} to ${s.removedOn ? onDay(s.removedOn) : ""})`,
+              )
+              .join("; ")}
           </p>
         )}
       </section>

@@ -64,6 +64,10 @@ export function Cylinder() {
               <span className="inline-block first-letter:uppercase">{bad ? `${c.standing}: do not use.` : `${c.standing}.`}</span>
             </strong>{" "}
             {isNew && "It sets no detector until it has been compared with the outgoing one. "}
+            {isNew &&
+              (may(session, "LEAD")
+                ? "If there is none to compare it with, release it with the reason. "
+                : "If there is none to compare it with, ask a lead to release it. ")}
             {stateReason && `${stateReason}. `}Made {onDay(c.madeOn)}, last valid day {onDay(c.useBefore)}.
           </p>
           <p className="text-lg">
@@ -91,7 +95,7 @@ export function Cylinder() {
             <Button onClick={() => setOpen("aside")}>Put aside</Button>
             <LabelsLink cylinders={[c.tag]}>Label</LabelsLink>
             {may(session, "LEAD") && c.standing !== "in date" && c.standing !== "expires soon" && c.standing !== "expired" && (
-              <Button onClick={() => setOpen("release")}>{isNew ? "Use it uncompared" : "Put back in use"}</Button>
+              <Button onClick={() => setOpen("release")}>{isNew ? "Release without comparison" : "Put back in use"}</Button>
             )}
             {may(session, "LEAD") && (
               <Button kind="grave" onClick={() => setOpen("recall")}>
@@ -158,9 +162,9 @@ export function Cylinder() {
       {open === "recall" && <RecallSheet tag={c.tag} lot={c.lot} onClose={close} />}
       {open === "release" && (
         <ReasonedSheet
-          title={isNew ? `Use ${c.tag} without comparison` : `Put ${c.tag} back in use`}
+          title={isNew ? `Release ${c.tag} without comparison` : `Put ${c.tag} back in use`}
           label={isNew ? "Why there is nothing to compare it with" : "What was found"}
-          action={isNew ? "Use it" : "Put back in use"}
+          action={isNew ? "Release" : "Put back in use"}
           send={(reason) =>
             answer(api.POST("/api/v1/cylinders/{tag}/release", { params: { path: { tag: c.tag }, ...once() }, body: { reason } }))
           }

@@ -7,6 +7,7 @@ import { onDay, todayIn } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
+import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { Sheet } from "../../ui/Sheet";
 import { Loading, Told } from "../../ui/Told";
 import { libraryQuery } from "../workings/queries";
@@ -22,6 +23,7 @@ export function Equipment() {
   const session = useSession();
   const equipment = useQuery(equipmentQuery);
   const [checking, setChecking] = useState<One | null>(null);
+  const [retiring, setRetiring] = useState<string | null>(null);
   const [registering, setRegistering] = useState(false);
   if (equipment.isPending) {
     return <Loading what="the equipment" />;
@@ -45,7 +47,7 @@ export function Equipment() {
         {equipment.data.map((one) => (
           <li
             key={one.tag}
-            className="grid items-center gap-x-6 gap-y-1 border-b border-line py-2 md:grid-cols-[8rem_minmax(0,1fr)_minmax(0,18rem)_8rem]"
+            className="grid items-center gap-x-6 gap-y-1 border-b border-line py-2 md:grid-cols-[8rem_minmax(0,1fr)_minmax(0,18rem)_12rem]"
           >
             <strong className="text-xl">{one.tag}</strong>
             <span>
@@ -59,15 +61,31 @@ export function Equipment() {
               </span>
             </span>
             {may(session, "TECHNICIAN") && (
-              <Button onClick={() => setChecking(one)} aria-label={`Check ${one.tag}`}>
-                Check
-              </Button>
+              <span className="flex gap-2">
+                <Button onClick={() => setChecking(one)} aria-label={`Check ${one.tag}`}>
+                  Check
+                </Button>
+                <Button kind="quiet" onClick={() => setRetiring(one.tag)} aria-label={`Retire ${one.tag}`}>
+                  Retire
+                </Button>
+              </span>
             )}
           </li>
         ))}
       </ul>
       <Rigs regulators={equipment.data.filter((one) => one.regulator)} mayChange={may(session, "TECHNICIAN")} />
       {checking && <CheckSheet one={checking} zone={session.zone} onClose={() => setChecking(null)} />}
+      {retiring && (
+        <ReasonedSheet
+          title={`Retire ${retiring}`}
+          label="Reason"
+          action={`Retire ${retiring}`}
+          send={(reason) =>
+            answer(api.POST("/api/v1/equipment/{tag}/retirement", { params: { path: { tag: retiring } }, body: { reason } }))
+          }
+          onClose={() => setRetiring(null)}
+        />
+      )}
       {registering && <RegisterSheet onClose={() => setRegistering(false)} />}
     </div>
   );

@@ -2,11 +2,13 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { getRouteApi, useNavigate } from "@tanstack/react-router";
 import { Trash2 } from "lucide-react";
+import { useState } from "react";
 import { useFieldArray, useForm } from "react-hook-form";
-import { answer, api, asProblem, once, type Schemas } from "../../api/client";
+import { toast } from "sonner";
+import { answer, api, asBody, asProblem, once, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { z } from "../../app/schema";
-import { kept } from "../../app/units";
+import { kept, read } from "../../app/units";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Told } from "../../ui/Told";
@@ -51,6 +53,21 @@ const oneMore: Fields["components"][number] = { gas: "methane", amount: "", unit
 
 const route = getRouteApi("/shell/gas/new");
 
+/** Attaches the certificate to a cylinder that is registered already. @return why it was not; null when it was */
+async function attach(tag: string, file: File): Promise<ReturnType<typeof asProblem> | null> {
+  try {
+    await answer(
+      api.POST("/api/v1/cylinders/{tag}/certificates", {
+        params: { path: { tag }, query: { fileName: file.name }, ...once() },
+        ...asBody(file),
+      }),
+    );
+    return null;
+  } catch (refused) {
+    return asProblem(refused);
+  }
+}
+
 export function NewCylinder() {
   const queries = useQueryClient();
   const navigate = useNavigate();
@@ -72,12 +89,36 @@ export function NewCylinder() {
       components: [oneMore],
     },
   });
+  const templates = useQuery({ queryKey: ["cylinder-templates"], queryFn: () => answer(api.GET("/api/v1/cylinder-templates")) });
+  const [certificate, setCertificate] = useState<File | null>(null);
+  function fill(template: Schemas["CylinderTemplate"]) {
+    const full = template.fullBar === null ? "" : read(template.fullBar, pressure);
+    form.setValue("balance", template.balance === "air" ? "air" : "nitrogen");
+    form.setValue("volumeLitres", template.volumeLitres === null ? "" : String(template.volumeLitres));
+    form.setValue("fullBar", full);
+    form.setValue("gaugeBar", full);
+    components.replace(
+      template.components.map((part) => ({
+        gas: part.gas,
+        amount: part.amount === null ? "" : String(part.amount),
+        unit: part.unit === "PPM" ? "PPM" : "VOL_PERCENT",
+        uncertaintyPercent: String(part.uncertaintyPercent),
+        statesTwo: part.statesTwo ? "yes" : "no",
+      })),
+    );
+  }
   const components = useFieldArray({ control: form.control, name: "components" });
   const register = useMutation({
-    mutationFn: (body: Body) => answer(api.POST("/api/v1/cylinders", { params: once(), body })),
-    onSuccess: async () => {
+    mutationFn: async (body: Body) => {
+      const registered = await answer(api.POST("/api/v1/cylinders", { params: once(), body }));
+      return { tag: registered.tag, attached: certificate === null ? null : await attach(registered.tag, certificate) };
+    },
+    onSuccess: async ({ tag, attached }) => {
       await queries.invalidateQueries();
-      await navigate({ to: "/gas" });
+      if (attached) {
+        toast.error(`${tag} is registered, without its certificate: ${attached.message} ${attached.wayOut}`);
+      }
+      await navigate({ to: "/gas/$tag", params: { tag } });
     },
     onError: (error) => {
       const problem = asProblem(error);
@@ -94,6 +135,27 @@ export function NewCylinder() {
   return (
     <div className="mx-auto w-full max-w-3xl px-4 py-4">
       <h1 className="mb-4 text-3xl font-bold">Register a cylinder</h1>
+      {templates.data && templates.data.length > 0 && (
+        <Choice
+          label="Start from"
+          hint="fills in gases, size and full pressure; change what the certificate says otherwise"
+          className="mb-4 max-w-md"
+          defaultValue=""
+          onChange={(event) => {
+            const chosen = templates.data[Number(event.target.value)];
+            if (event.target.value !== "" && chosen) {
+              fill(chosen);
+            }
+          }}
+        >
+          <option value="">nothing</option>
+          {templates.data.map((template, i) => (
+            <option key={template.tag || template.model} value={i}>
+              {template.tag ? `cylinder ${template.tag}` : `gases of ${template.model}`}
+            </option>
+          ))}
+        </Choice>
+      )}
       <form noValidate onSubmit={(event) => void form.handleSubmit((body) => register.mutate(body))(event)} className="flex flex-col gap-4">
         <div className="grid gap-4 sm:grid-cols-3">
           <Field label="Tag" autoComplete="off" {...form.register("tag")} error={errors.tag?.message} />
@@ -105,7 +167,7 @@ export function NewCylinder() {
           />
           <Field label="Lot" autoComplete="off" {...form.register("lot")} error={errors.lot?.message} />
           <Field label="Made on" type="date" {...form.register("madeOn")} error={errors.madeOn?.message} />
-          <Field label="Use before" type="date" hint="last valid day" {...form.register("useBefore")} error={errors.useBefore?.message} />
+          <Field label="Expiry date" type="date" hint="last valid day" {...form.register("useBefore")} error={errors.useBefore?.message} />
           <Choice label="Balance" {...form.register("balance")}>
             <option value="nitrogen">nitrogen</option>
             <option value="air">air</option>
@@ -114,11 +176,18 @@ export function NewCylinder() {
           <Field
             label={`Full pressure (${pressure.symbol})`}
             inputMode="decimal"
-            {...form.register("fullBar")}
+            {...form.register("fullBar", {
+              onChange: (event: { target: { value: string } }) => {
+                if (!form.formState.dirtyFields.gaugeBar) {
+                  form.setValue("gaugeBar", event.target.value);
+                }
+              },
+            })}
             error={errors.fullBar?.message}
           />
           <Field
             label={`Gauge reads (${pressure.symbol})`}
+            hint="as full, unless you change it"
             inputMode="decimal"
             {...form.register("gaugeBar")}
             error={errors.gaugeBar?.message}
@@ -172,6 +241,15 @@ export function NewCylinder() {
             One more component
           </Button>
         </fieldset>
+        <label className="inline-flex min-h-11 cursor-pointer items-center self-start border border-ink bg-sheet px-4 font-semibold has-focus-visible:outline-2">
+          {certificate ? `Certificate: ${certificate.name}` : "Attach the certificate, PDF or picture"}
+          <input
+            type="file"
+            accept="application/pdf,image/png,image/jpeg"
+            className="sr-only"
+            onChange={(event) => setCertificate(event.target.files?.[0] ?? null)}
+          />
+        </label>
         <Told error={register.error} />
         <Button kind="act" type="submit" disabled={register.isPending} className="self-start">
           Register the cylinder

@@ -1,10 +1,7 @@
-import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { Copied } from "../../ui/Copied";
 import { Sheet } from "../../ui/Sheet";
-
-/** Browsers offer it to pages that came safely only. */
-const canCopy = "clipboard" in navigator;
 
 /** What is typed into the gateway's settings; the token is shown this once. */
 export function TokenSheet({ added, onClose }: { added: Schemas["GatewayAdded"]; onClose: () => void }) {
@@ -19,22 +16,5 @@ export function TokenSheet({ added, onClose }: { added: Schemas["GatewayAdded"];
         I have entered it
       </Button>
     </Sheet>
-  );
-}
-
-function Copied({ label, text }: { label: string; text: string }) {
-  const [copied, setCopied] = useState(false);
-  return (
-    <div className="my-4">
-      <p className="font-semibold">{label}</p>
-      <div className="flex flex-wrap items-center gap-3">
-        <code className="min-w-0 flex-1 border border-line bg-paper p-3 text-lg break-all">{text}</code>
-        {canCopy && (
-          <Button onClick={() => void navigator.clipboard.writeText(text).then(() => setCopied(true))}>
-            {copied ? "Copied" : `Copy ${label.toLowerCase()}`}
-          </Button>
-        )}
-      </div>
-    </div>
   );
 }

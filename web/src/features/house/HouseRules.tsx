@@ -103,8 +103,14 @@ export function HouseRules() {
             ))}
           </ol>
         </section>
+        <Link to="/site" className={buttonLook()}>
+          Site: name, address, time zone
+        </Link>
         {lead && (
           <>
+            <Link to="/boards" className={buttonLook()}>
+              Crew boards
+            </Link>
             <Link to="/people" className={buttonLook()}>
               People, and what they are qualified for
             </Link>

@@ -8,11 +8,23 @@ import { buttonLook } from "../../ui/Button";
 type Code = Schemas["StepDone"]["step"];
 
 const steps: Record<Code, { title: string; why: string; to: string; role: "TECHNICIAN" | "LEAD" | "ADMINISTRATOR" }> = {
+  SITE: {
+    title: "Name the site, and check its time zone",
+    why: "Certificates and boards show the name; the time zone decides when a day begins.",
+    to: "/site",
+    role: "ADMINISTRATOR",
+  },
   PEOPLE: {
     title: "Add the people who work at the bench",
     why: "Each of them signs under their own name.",
     to: "/people",
     role: "ADMINISTRATOR",
+  },
+  MODELS: {
+    title: "Check the procedure cards of your models",
+    why: "A card says how a model is zeroed and calibrated. Start from an example card or from nothing.",
+    to: "/rules",
+    role: "LEAD",
   },
   CYLINDERS: {
     title: "Register the first cylinder",

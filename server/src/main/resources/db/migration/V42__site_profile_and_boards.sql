@@ -23,3 +23,7 @@ create table board_address (
     seen_at     timestamptz,
     revoked_at  timestamptz
 );
+
+-- Equipment that is no longer used; its checks stay.
+alter table equipment add column retired_at timestamptz;
+select put_on_record('equipment', 'id');

@@ -22,6 +22,7 @@ import onward.sentry.core.working.Working;
  * What a certificate says of one signed run, word for word as it is printed. Its canonical JSON is what its code is
  * taken from, see {@link CertificateCode}: whoever holds the text can tell that nothing in it was changed.
  *
+ * @param site that gave it out; on certificates of before sites had names, empty
  * @param number of the register, such as {@code C-2026-0042}
  * @param address where the code can be looked up, without a slash at its end; empty when nobody said
  * @param rules the versions of card and house policy that it was judged by
@@ -30,6 +31,7 @@ import onward.sentry.core.working.Working;
  * @param runHash of the last event of the run
  */
 public record CalibrationCertificate(
+        Optional<Issuer> site,
         String number,
         Instant givenAt,
         String givenBy,
@@ -51,31 +53,47 @@ public record CalibrationCertificate(
         List<String> corrections,
         String runHash) {
 
+    /** @param address line by line */
+    public record Issuer(String name, List<String> address) {}
+
     public record Instrument(String serial, String assetTag, String model, String crew, String location) {}
 
-    /** @param mixture such as {@code 80 ppm CO, 15 ppm H₂S in nitrogen} */
+    /** @param mixture such as {@code 80 ppm CO ±2 %, 15 ppm H₂S ±5 % in nitrogen} */
     public record GasUsed(String tag, String certificateNumber, String lot, LocalDate useBefore, String mixture) {}
 
     /** Something that was read off before gas, with its unit. */
     public record Condition(String name, String value) {}
 
-    /** @param due the day by which the sensor is calibrated again; empty when this run renewed nothing */
+    /**
+     * @param simulant the vapour that it is set to read as, with another gas; empty: it is set with what it reads
+     * @param due the day by which the sensor is calibrated again; empty when this run renewed nothing
+     */
     public record SensorPart(
             int slot,
             String gas,
             String formula,
             String serial,
             String unit,
+            Optional<String> simulant,
             String verdict,
             List<Check> checks,
             Optional<LocalDate> due,
-            Optional<String> dueWorking) {}
+            Optional<String> dueWorking) {
+
+        public SensorPart {
+            simulant = simulant == null ? Optional.empty() : simulant;
+        }
+    }
 
     /** @param working the rule, its formula with the numbers put in, and what it gave, in one line */
     public record Check(String stage, String expected, String reading, String verdict, String working) {}
 
-    /** How the register names it, who gave it out, and what it points to. */
-    public record Giving(String number, Instant at, String by, String address) {}
+    public CalibrationCertificate {
+        site = site == null ? Optional.empty() : site;
+    }
+
+    /** Which site gave it out, how the register names it, who gave it out, and what it points to. */
+    public record Giving(Optional<Issuer> site, String number, Instant at, String by, String address) {}
 
     /**
      * The certificate of a signed run.
@@ -99,6 +117,7 @@ public record CalibrationCertificate(
         var started = run.started().orElseThrow();
         var signed = run.signed().orElseThrow();
         return new CalibrationCertificate(
+                giving.site(),
                 giving.number(),
                 giving.at(),
                 giving.by(),
@@ -119,7 +138,7 @@ public record CalibrationCertificate(
                                         .flatMap(quantity -> run.measured(quantity).stream()
                                                 .mapToObj(value ->
                                                         new Condition(quantity.label(), quantity.text(value, units)))),
-                                regulators(run))
+                                regulators(run, units))
                         .toList(),
                 run.sensors().stream()
                         .filter(spec -> !run.outcomes(spec.slot()).isEmpty())
@@ -131,7 +150,7 @@ public record CalibrationCertificate(
     }
 
     /** The bench's own regulators that brought the gas, each once. */
-    private static Stream<Condition> regulators(RunState run) {
+    private static Stream<Condition> regulators(RunState run, SiteUnits units) {
         return run.events().stream()
                 .filter(RunEvent.CylinderChosen.class::isInstance)
                 .map(RunEvent.CylinderChosen.class::cast)
@@ -139,7 +158,12 @@ public record CalibrationCertificate(
                         .filter(rig -> !rig.regulator().tag().isEmpty())
                         .map(rig -> new Condition(
                                 "Regulator on " + chosen.cylinderId(),
-                                rig.regulator().toString())))
+                                rig.regulator()
+                                        + rig.regulator()
+                                                .checkDue()
+                                                .map(due -> ", flow check due "
+                                                        + units.dates().day(due))
+                                                .orElse(""))))
                 .distinct();
     }
 
@@ -152,7 +176,7 @@ public record CalibrationCertificate(
     private static GasUsed gas(String tag, Cylinder cylinder) {
         var mixture = cylinder.mixture().components().stream()
                         .map(part -> part.certified() + " "
-                                + GasLibrary.shipped().gas(part.gasId()).formula())
+                                + GasLibrary.shipped().gas(part.gasId()).formula() + " " + part.uncertainty())
                         .collect(Collectors.joining(", "))
                 + " in " + cylinder.mixture().balanceGasId();
         return new GasUsed(tag, cylinder.certificateNumber(), cylinder.lot(), cylinder.useBefore(), mixture);
@@ -168,6 +192,8 @@ public record CalibrationCertificate(
                 spec.gas().formula(),
                 run.started().orElseThrow().sensors().getOrDefault(spec.slot(), ""),
                 spec.unit().symbol(),
+                spec.simulantFor()
+                        .map(vapour -> GasLibrary.shipped().gas(vapour).name()),
                 result.map(one -> one.verdict().label()).orElse("not judged"),
                 run.outcomes(spec.slot()).stream()
                         .map(outcome -> check(spec, outcome))

@@ -30,6 +30,7 @@ public final class LedgerKinds {
             "doubt-opened",
             "equipment-checked",
             "equipment-registered",
+            "equipment-retired",
             "fitting-corrected",
             "gas-recalled",
             "gateway-added",

@@ -21,7 +21,10 @@ public record SiteProfile(String name, String address, ZoneId zone) {
     /** @throws onward.sentry.core.working.Refused with code {@code site-name} or {@code site-address} */
     public SiteProfile {
         name = name.strip();
-        address = address.lines().map(String::strip).filter(line -> !line.isEmpty()).collect(Collectors.joining("\n"));
+        address = address.lines()
+                .map(String::strip)
+                .filter(line -> !line.isEmpty())
+                .collect(Collectors.joining("\n"));
         Refusal.unless(
                 !name.isEmpty() && name.length() <= LONGEST_NAME,
                 "site-name",

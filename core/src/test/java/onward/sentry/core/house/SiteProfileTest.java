@@ -25,8 +25,8 @@ class SiteProfileTest {
 
     private static void refused(String field, String name, String address, String zone) {
         assertThatThrownBy(() -> SiteProfile.of(name, address, zone))
-                .isInstanceOfSatisfying(Refused.class, refused -> assertThat(
-                                refused.refusal().field())
-                        .isEqualTo(field));
+                .isInstanceOfSatisfying(
+                        Refused.class,
+                        refused -> assertThat(refused.refusal().field()).isEqualTo(field));
     }
 }

@@ -48,8 +48,8 @@ class BoardAddresses {
                 "The name of a board has 1 to " + LONGEST_NAME + " characters, not " + stripped.length() + ".",
                 "Name the place where it hangs, for example: Ferry crew room.");
         var secret = Secret.fresh();
-        addresses.saveAndFlush(new BoardAddressEntity(
-                UUID.randomUUID(), stripped, crew.strip(), secret.hash(), site.now(), by));
+        addresses.saveAndFlush(
+                new BoardAddressEntity(UUID.randomUUID(), stripped, crew.strip(), secret.hash(), site.now(), by));
         ledger.append("board-address-added", by, Map.of("board", stripped, "crew", crew.strip()));
         return secret.text();
     }
@@ -76,7 +76,9 @@ class BoardAddresses {
                 .findBySecretHashAndRevokedAtIsNull(Secret.hashOf(secret))
                 .orElseThrow(() -> new NotFound("Board"));
         // A board asks every few seconds; when it was last seen is worth one write in minutes.
-        if (address.seenAt().map(at -> at.plus(NOTED_EVERY).isBefore(site.now())).orElse(true)) {
+        if (address.seenAt()
+                .map(at -> at.plus(NOTED_EVERY).isBefore(site.now()))
+                .orElse(true)) {
             address.seen(site.now());
         }
         return address.crew();

@@ -42,12 +42,7 @@ class BoardController {
     private final Site site;
 
     BoardController(
-            FleetList fleet,
-            BoardAddresses addresses,
-            SiteProfiles profiles,
-            People people,
-            Once once,
-            Site site) {
+            FleetList fleet, BoardAddresses addresses, SiteProfiles profiles, People people, Once once, Site site) {
         this.fleet = fleet;
         this.addresses = addresses;
         this.profiles = profiles;
@@ -58,7 +53,13 @@ class BoardController {
 
     /** @param reason why it may not be taken, or until when it may */
     record BoardLine(
-            String serial, String assetTag, String model, String location, BoardStatus status, String state, String reason) {}
+            String serial,
+            String assetTag,
+            String model,
+            String location,
+            BoardStatus status,
+            String state,
+            String reason) {}
 
     /** @param crew empty: detectors without a crew */
     record BoardCrew(String crew, List<BoardLine> detectors) {}
@@ -70,12 +71,15 @@ class BoardController {
      */
     record Board(String site, Instant at, String zone, List<BoardCrew> crews) {}
 
-    record NewBoard(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200) String crew) {}
+    record NewBoard(
+            @NotNull @Size(max = 200) String name,
+            @NotNull @Size(max = 200) String crew) {}
 
     /** @param path secret in it; shown once */
     record BoardMade(@NotBlank String path) {}
 
-    record BoardAddressView(UUID id, String name, String crew, Instant madeAt, String madeBy, Optional<Instant> seenAt) {}
+    record BoardAddressView(
+            UUID id, String name, String crew, Instant madeAt, String madeBy, Optional<Instant> seenAt) {}
 
     /** @param crew empty: every crew */
     @GetMapping("/api/v1/board")
@@ -88,9 +92,7 @@ class BoardController {
     @GetMapping("/api/v1/boards/{secret}")
     @Transactional
     public ResponseEntity<Board> open(@PathVariable String secret) {
-        return ResponseEntity.ok()
-                .header("Cache-Control", "private, no-store")
-                .body(of(addresses.crewOf(secret)));
+        return ResponseEntity.ok().header("Cache-Control", "private, no-store").body(of(addresses.crewOf(secret)));
     }
 
     @GetMapping("/api/v1/board-addresses")
@@ -110,8 +112,8 @@ class BoardController {
                 key,
                 principal.getName(),
                 BoardMade.class,
-                () -> new BoardMade("/board/"
-                        + addresses.add(body.name(), body.crew(), people.displayName(principal.getName()))));
+                () -> new BoardMade(
+                        "/board/" + addresses.add(body.name(), body.crew(), people.displayName(principal.getName()))));
     }
 
     @DeleteMapping("/api/v1/board-addresses/{id}")
@@ -122,16 +124,17 @@ class BoardController {
 
     private Board of(String crew) {
         var crews = new TreeMap<String, List<BoardLine>>();
-        fleet.ofCrew(crew).forEach(line -> BoardStatus.of(line.state(), line.usable())
-                .ifPresent(status -> crews.computeIfAbsent(line.crew(), name -> new ArrayList<>())
-                        .add(new BoardLine(
-                                line.serial(),
-                                line.assetTag(),
-                                line.model(),
-                                line.location(),
-                                status,
-                                line.state().label(),
-                                line.reason()))));
+        fleet.ofCrew(crew)
+                .forEach(line -> BoardStatus.of(line.state(), line.usable())
+                        .ifPresent(status -> crews.computeIfAbsent(line.crew(), name -> new ArrayList<>())
+                                .add(new BoardLine(
+                                        line.serial(),
+                                        line.assetTag(),
+                                        line.model(),
+                                        line.location(),
+                                        status,
+                                        line.state().label(),
+                                        line.reason()))));
         return new Board(
                 profiles.profile().map(profile -> profile.name()).orElse(""),
                 site.now(),

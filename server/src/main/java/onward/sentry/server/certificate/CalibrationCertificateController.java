@@ -19,6 +19,7 @@ import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.QrCode;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.platform.SiteProfiles;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -43,6 +44,7 @@ class CalibrationCertificateController {
     private final House house;
     private final Once once;
     private final SentrySettings settings;
+    private final SiteProfiles profiles;
     private final Site site;
 
     CalibrationCertificateController(
@@ -52,6 +54,7 @@ class CalibrationCertificateController {
             House house,
             Once once,
             SentrySettings settings,
+            SiteProfiles profiles,
             Site site) {
         this.certificates = certificates;
         this.register = register;
@@ -59,6 +62,7 @@ class CalibrationCertificateController {
         this.house = house;
         this.once = once;
         this.settings = settings;
+        this.profiles = profiles;
         this.site = site;
     }
 
@@ -162,7 +166,8 @@ class CalibrationCertificateController {
                                 .filename(name + ".pdf")
                                 .build()
                                 .toString())
-                .body(CertificatePdf.of(all, site.zone(), house.units().dates()));
+                .body(CertificatePdf.of(
+                        all, profiles.logo(), site.zone(), house.units().dates()));
     }
 
     private static RegisterRow row(Given given) {

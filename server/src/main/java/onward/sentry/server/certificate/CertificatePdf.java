@@ -7,12 +7,14 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
+import java.util.Optional;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.units.DateForm;
 import onward.sentry.formats.CalibrationCertificate;
 import onward.sentry.server.certificate.Certificates.Given;
 import onward.sentry.server.platform.QrCode;
+import onward.sentry.server.platform.SiteLogo;
 
 /** Certificates as pages to print, one after the other in one file. */
 final class CertificatePdf {
@@ -22,6 +24,7 @@ final class CertificatePdf {
                     + " law and a competent person decide on use.";
 
     private static final float CODE = 78;
+    private static final float LOGO = 30;
     private static final float[] FACTS = {PdfSheet.LEFT, 130, 318, 400, PdfSheet.RIGHT};
     private static final float[] GAS = {PdfSheet.LEFT, 120, 205, 285, 365, PdfSheet.RIGHT};
     private static final float[] CHECK = {PdfSheet.LEFT + 16, 150, 245, 340, PdfSheet.RIGHT};
@@ -29,17 +32,19 @@ final class CertificatePdf {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
 
     private final PdfSheet sheet;
+    private final Optional<SiteLogo> logo;
     private final ZoneId zone;
     private final DateForm dates;
 
-    private CertificatePdf(PdfSheet sheet, ZoneId zone, DateForm dates) {
+    private CertificatePdf(PdfSheet sheet, Optional<SiteLogo> logo, ZoneId zone, DateForm dates) {
         this.sheet = sheet;
+        this.logo = logo;
         this.zone = zone;
         this.dates = dates;
     }
 
     /** @param all at least one */
-    static byte[] of(List<Given> all, ZoneId zone, DateForm dates) {
+    static byte[] of(List<Given> all, Optional<SiteLogo> logo, ZoneId zone, DateForm dates) {
         var first = all.get(0);
         try (var sheet = new PdfSheet(
                 all.size() == 1
@@ -48,7 +53,7 @@ final class CertificatePdf {
                 first.certificate().givenAt(),
                 first.code().hashCode())) {
             for (var given : all) {
-                new CertificatePdf(sheet, zone, dates).write(given);
+                new CertificatePdf(sheet, logo, zone, dates).write(given);
             }
             return sheet.bytes();
         } catch (IOException e) {
@@ -87,6 +92,7 @@ final class CertificatePdf {
         float codeLeft = PdfSheet.RIGHT - CODE;
         new QrCode(link(given)).draw(sheet.content(), codeLeft, PdfSheet.TOP - CODE, CODE);
         sheet.put(given.code(), 9, true, codeLeft, PdfSheet.TOP - CODE - 12);
+        issuer(c, codeLeft);
         sheet.text("Calibration certificate", 22, true, PdfSheet.LEFT, codeLeft - 12);
         sheet.down(2);
         sheet.text(c.number(), 14, false, PdfSheet.LEFT, codeLeft - 12);
@@ -103,8 +109,27 @@ final class CertificatePdf {
             sheet.down(4);
             sheet.text("Simulated: this run was not worked in natural time.", 10, true, PdfSheet.LEFT, codeLeft - 12);
         }
-        sheet.to(PdfSheet.TOP - CODE - 20);
+        sheet.to(Math.min(sheet.y() - 6, PdfSheet.TOP - CODE - 20));
         sheet.rule(1.2f);
+        sheet.down(4);
+    }
+
+    /** The site above the title, its logo beside its name. */
+    private void issuer(CalibrationCertificate c, float right) throws IOException {
+        if (c.site().isEmpty()) {
+            return;
+        }
+        float left = PdfSheet.LEFT;
+        if (logo.isPresent()) {
+            left += sheet.picture(logo.get().content(), left, PdfSheet.TOP, LOGO) + 8;
+        }
+        sheet.text(c.site().get().name(), 11, true, left, right - 12);
+        if (!c.site().get().address().isEmpty()) {
+            sheet.text(String.join(", ", c.site().get().address()), 8, false, left, right - 12);
+        }
+        if (logo.isPresent()) {
+            sheet.to(Math.min(sheet.y(), PdfSheet.TOP - LOGO));
+        }
         sheet.down(4);
     }
 
@@ -182,7 +207,8 @@ final class CertificatePdf {
                 PdfSheet.LEFT + 16,
                 sheet.y());
         var due = sensor.due().map(day -> "next due " + day(day)).orElse("not renewed");
-        var right = "sensor " + sensor.serial() + ", " + due;
+        var simulant = sensor.simulant().map(gas -> ", reads as " + gas).orElse("");
+        var right = "sensor " + sensor.serial() + simulant + ", " + due;
         sheet.put(right, 9, false, PdfSheet.RIGHT - sheet.width(right, 9), sheet.y());
         sheet.down(3);
         for (var check : sensor.checks()) {

@@ -4,6 +4,7 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.run.RunPhase;
@@ -21,6 +22,7 @@ import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.platform.SiteMarks;
+import onward.sentry.server.platform.SiteProfiles;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,16 +40,26 @@ class Certificates {
     private final House house;
     private final Ledger ledger;
     private final SiteMarks marks;
+    private final SiteProfiles profiles;
     private final Site site;
     private final JsonMapper json = CoreJson.canonical();
 
-    Certificates(JdbcClient jdbc, Runs runs, Fleet fleet, House house, Ledger ledger, SiteMarks marks, Site site) {
+    Certificates(
+            JdbcClient jdbc,
+            Runs runs,
+            Fleet fleet,
+            House house,
+            Ledger ledger,
+            SiteMarks marks,
+            SiteProfiles profiles,
+            Site site) {
         this.jdbc = jdbc;
         this.runs = runs;
         this.fleet = fleet;
         this.house = house;
         this.ledger = ledger;
         this.marks = marks;
+        this.profiles = profiles;
         this.site = site;
     }
 
@@ -98,7 +110,7 @@ class Certificates {
             return standing.get();
         }
         var now = site.now();
-        var certificate = certificate(run, new CalibrationCertificate.Giving(nextNumber(), now, by, address));
+        var certificate = certificate(run, new CalibrationCertificate.Giving(issuer(), nextNumber(), now, by, address));
         var text = json.writeValueAsString(certificate);
         var code = CertificateCode.of(text);
         jdbc.sql("insert into calibration_certificate (number, code, run_id, given_at, body) values (?, ?, ?, ?, ?)")
@@ -213,6 +225,11 @@ class Certificates {
                 corrections(run.id(), ""),
                 run.lastHash(),
                 house.units());
+    }
+
+    private Optional<CalibrationCertificate.Issuer> issuer() {
+        return profiles.profile()
+                .map(profile -> new CalibrationCertificate.Issuer(profile.name(), profile.addressLines()));
     }
 
     /** Numbers count up within the site's year. */

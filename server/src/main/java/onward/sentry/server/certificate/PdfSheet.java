@@ -20,6 +20,7 @@ import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.apache.pdfbox.pdmodel.graphics.state.RenderingMode;
 
 /**
@@ -103,6 +104,14 @@ final class PdfSheet implements AutoCloseable {
         content.moveTo(LEFT, y);
         content.lineTo(RIGHT, y);
         content.stroke();
+    }
+
+    /** A picture with its top left corner there, as high as said. @return how wide it is */
+    float picture(byte[] picture, float left, float top, float height) throws IOException {
+        var image = PDImageXObject.createFromByteArray(document, picture, "picture");
+        float width = height * image.getWidth() / image.getHeight();
+        content.drawImage(image, left, top - height, width, height);
+        return width;
     }
 
     /** Text between two edges, broken between words; the pen stands below it afterwards. */

@@ -31,6 +31,8 @@ public class BenchEquipment {
             + " left join lateral (select * from equipment_check c where c.equipment_id = e.id"
             + " order by c.on_day desc, c.at desc limit 1) c on true";
 
+    private static final int LONGEST_REASON = 200;
+
     private final JdbcClient jdbc;
     private final Ledger ledger;
     private final Site site;
@@ -43,17 +45,17 @@ public class BenchEquipment {
         this.json = json;
     }
 
-    /** By tag. */
+    /** What is in use, by tag. */
     @Transactional(readOnly = true)
     public List<Equipment> all() {
-        return jdbc.sql(WITH_LAST_CHECK + " order by e.tag")
+        return jdbc.sql(WITH_LAST_CHECK + " where e.retired_at is null order by e.tag")
                 .query((row, n) -> equipment(row))
                 .list();
     }
 
     @Transactional(readOnly = true)
     public Equipment byTag(String tag) {
-        return jdbc.sql(WITH_LAST_CHECK + " where lower(e.tag) = lower(?)")
+        return jdbc.sql(WITH_LAST_CHECK + " where e.retired_at is null and lower(e.tag) = lower(?)")
                 .param(tag.strip())
                 .query((row, n) -> equipment(row))
                 .optional()
@@ -111,6 +113,37 @@ public class BenchEquipment {
                 by,
                 Map.of("tag", tag, "kind", equipment.kind().label()));
         return byTag(tag);
+    }
+
+    /**
+     * Takes it out of use; its checks stay on record, and nobody else gets its tag.
+     *
+     * @throws onward.sentry.core.working.Refused while a saved set-up uses it, with code {@code equipment-in-rig}
+     */
+    @Transactional
+    public void retire(String tag, String reason, String by) {
+        var equipment = byTag(tag);
+        Refusal.unless(
+                !reason.isBlank() && reason.strip().length() <= LONGEST_REASON,
+                "remark-missing",
+                "reason",
+                "A reason of 1 to " + LONGEST_REASON + " characters is missing.",
+                "For example: diaphragm leaks.");
+        var rigs = jdbc.sql("select r.name from bench_rig r join equipment e on e.id = r.regulator_id"
+                        + " where lower(e.tag) = lower(?) order by r.name")
+                .param(equipment.tag())
+                .query(String.class)
+                .list();
+        Refusal.unless(
+                rigs.isEmpty(),
+                "equipment-in-rig",
+                "tag",
+                equipment.tag() + " is part of the set-up " + String.join(", ", rigs) + ".",
+                "Delete that set-up first.");
+        jdbc.sql("update equipment set retired_at = ? where lower(tag) = lower(?)")
+                .params(site.now().atOffset(ZoneOffset.UTC), equipment.tag())
+                .update();
+        ledger.append("equipment-retired", by, Map.of("tag", equipment.tag(), "reason", reason.strip()));
     }
 
     /** A rig's regulator as it really is, where it is one of the bench's own; else as it was named. */

@@ -126,6 +126,14 @@ class EquipmentController {
                         people.displayName(principal.getName()))));
     }
 
+    record EquipmentRetirement(@NotNull String reason) {}
+
+    @PostMapping("/api/v1/equipment/{tag}/retirement")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    public void retire(@PathVariable String tag, @Valid @RequestBody EquipmentRetirement body, Principal principal) {
+        equipment.retire(tag, body.reason(), people.displayName(principal.getName()));
+    }
+
     private EquipmentView view(Equipment one) {
         var standing = one.standing(site.today());
         return new EquipmentView(

@@ -213,6 +213,18 @@ public class FleetList {
                 .toList();
     }
 
+    /** Every detector of a crew that is in the fleet, by serial. @param crew empty: of every crew */
+    @Transactional(readOnly = true)
+    public List<Line> ofCrew(String crew) {
+        return current(jdbc.sql(
+                        "select " + LINE
+                                + " from detector where state_word <> :retired and (:crew = '' or crew = :crew) order by serial")
+                .param("retired", StateWord.RETIRED.name())
+                .param("crew", crew)
+                .query(Line::of)
+                .list());
+    }
+
     @Transactional(readOnly = true)
     public List<Line> byIds(Collection<UUID> ids) {
         return current(

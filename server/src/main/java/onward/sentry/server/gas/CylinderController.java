@@ -182,7 +182,7 @@ class CylinderController {
                 cylinder.madeOn(),
                 cylinder.useBefore(),
                 daysLeft,
-                standing(cylinder, daysLeft),
+                standing(cylinder, daysLeft, house.policy().warnBeforeExpiryDays()),
                 cylinder.volumeLitres(),
                 cylinder.litresLeft(),
                 onShelf.lastGaugeBar(),
@@ -191,10 +191,14 @@ class CylinderController {
                 cylinder.fullBar());
     }
 
-    private static String standing(Cylinder cylinder, long daysLeft) {
-        if (cylinder.state() != CylinderState.IN_USE) {
+    /** Also one that nobody has compared yet expires. */
+    private static String standing(Cylinder cylinder, long daysLeft, int warnDays) {
+        boolean isNew = cylinder.state() == CylinderState.NEW;
+        if (cylinder.state() != CylinderState.IN_USE && !isNew) {
             return cylinder.state().label();
         }
-        return daysLeft < 0 ? "expired" : daysLeft <= 30 ? "expires soon" : "in date";
+        return daysLeft < 0
+                ? "expired"
+                : isNew ? cylinder.state().label() : daysLeft <= warnDays ? "expires soon" : "in date";
     }
 }

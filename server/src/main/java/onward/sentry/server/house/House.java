@@ -88,6 +88,14 @@ public class House implements SessionRules {
                 .list();
     }
 
+    /** Whether somebody here has published a card. */
+    @Transactional(readOnly = true)
+    public boolean hasOwnCard() {
+        return jdbc.sql("select exists (select 1 from procedure_card where published_by <> '')")
+                .query(Boolean.class)
+                .single();
+    }
+
     /** Every version of the policy, the newest first. */
     @Transactional(readOnly = true)
     List<PolicyVersion> policyVersions() {

@@ -1,14 +1,12 @@
 package onward.sentry.server.link;
 
-import java.security.SecureRandom;
 import java.time.Duration;
-import java.util.Base64;
 import java.util.Collection;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import onward.sentry.formats.Chain;
 import onward.sentry.server.bench.Gateways;
+import onward.sentry.server.platform.Secret;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -21,8 +19,6 @@ public class LinkTokens implements Gateways {
 
     /** A gateway that was not heard for so long is taken to be gone. */
     static final Duration LATELY = Duration.ofMinutes(2);
-
-    private static final SecureRandom RANDOM = new SecureRandom();
 
     private final GatewayRepository gateways;
     private final Site site;
@@ -43,12 +39,10 @@ public class LinkTokens implements Gateways {
 
     @Transactional
     Issued add(String name, Collection<UUID> detectorIds) {
-        var bytes = new byte[32];
-        RANDOM.nextBytes(bytes);
-        var token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        var token = Secret.fresh();
         var id = UUID.randomUUID();
-        gateways.save(new GatewayEntity(id, name, Chain.hash(token), site.now(), detectorIds));
-        return new Issued(id, token);
+        gateways.save(new GatewayEntity(id, name, token.hash(), site.now(), detectorIds));
+        return new Issued(id, token.text());
     }
 
     /** From now on the tokens of this name are refused. */
@@ -61,7 +55,7 @@ public class LinkTokens implements Gateways {
     @Transactional
     Optional<UUID> find(String token) {
         var now = site.now();
-        var found = gateways.findByTokenHashAndRevokedAtIsNull(Chain.hash(token));
+        var found = gateways.findByTokenHashAndRevokedAtIsNull(Secret.hashOf(token));
         found.filter(gateway -> gateway.lastSeenAt()
                         .filter(at -> !at.isBefore(now.minus(NOTED_EVERY)))
                         .isEmpty())

@@ -1,13 +1,7 @@
 package onward.sentry.server.notices;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.security.SecureRandom;
 import java.time.Instant;
 import java.time.ZoneOffset;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.UUID;
 import onward.sentry.server.people.People;
@@ -15,6 +9,7 @@ import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.plan.PlannedWorkdays;
 import onward.sentry.server.platform.DayCalendar;
 import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.platform.Secret;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -26,9 +21,6 @@ class CalendarFeeds {
 
     /** An address that still works. */
     record Feed(String id, Instant madeAt) {}
-
-    private static final int SECRET_BYTES = 24;
-    private static final SecureRandom RANDOM = new SecureRandom();
 
     private final JdbcClient jdbc;
     private final ComingUp comingUp;
@@ -47,13 +39,11 @@ class CalendarFeeds {
     /** @return the secret; it is shown once and not kept */
     @Transactional
     String make(String person) {
-        var bytes = new byte[SECRET_BYTES];
-        RANDOM.nextBytes(bytes);
-        var secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        var secret = Secret.fresh();
         jdbc.sql("insert into calendar_feed (id, secret_hash, person, made_at) values (?, ?, ?, ?)")
-                .params(UUID.randomUUID(), hash(secret), person, site.now().atOffset(ZoneOffset.UTC))
+                .params(UUID.randomUUID(), secret.hash(), person, site.now().atOffset(ZoneOffset.UTC))
                 .update();
-        return secret;
+        return secret.text();
     }
 
     @Transactional(readOnly = true)
@@ -81,7 +71,7 @@ class CalendarFeeds {
     @Transactional
     String calendar(String secret) {
         jdbc.sql("select person from calendar_feed where secret_hash = ? and revoked_at is null")
-                .param(hash(secret))
+                .param(Secret.hashOf(secret))
                 .query(String.class)
                 .optional()
                 .filter(people::isHere)
@@ -91,18 +81,9 @@ class CalendarFeeds {
             calendar.with(
                     one.on(),
                     one.words(),
-                    hash(one.kind() + one.named() + one.on()).substring(0, 32));
+                    Secret.hashOf(one.kind() + one.named() + one.on()).substring(0, 32));
         }
         workdays.toCome().forEach(day -> calendar.with(day.on(), day.words(), "bench-" + day.on()));
         return calendar.text();
-    }
-
-    private static String hash(String text) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

@@ -9,6 +9,7 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import onward.sentry.core.house.SiteProfile;
 import onward.sentry.core.units.DateForm;
 import onward.sentry.core.units.ShownUnit;
 import onward.sentry.core.units.SiteUnits;
@@ -16,6 +17,7 @@ import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.platform.SiteProfiles;
 import org.springframework.dao.DataAccessException;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.AuthenticationServiceException;
@@ -44,6 +46,7 @@ class SessionController {
     private final Signatures signatures;
     private final SessionRules rules;
     private final SentrySettings settings;
+    private final SiteProfiles profiles;
     private final Site site;
 
     SessionController(
@@ -57,6 +60,7 @@ class SessionController {
             Signatures signatures,
             SessionRules rules,
             SentrySettings settings,
+            SiteProfiles profiles,
             Site site) {
         this.authentication = authentication;
         this.contexts = contexts;
@@ -68,6 +72,7 @@ class SessionController {
         this.signatures = signatures;
         this.rules = rules;
         this.settings = settings;
+        this.profiles = profiles;
         this.site = site;
     }
 
@@ -92,6 +97,7 @@ class SessionController {
      * @param locked nothing can be entered on this device until somebody opens it
      * @param lockMinutes without a touch until it locks; 0: never
      * @param here who has signed in on this device, the last one first
+     * @param siteName empty: nobody has named the site
      * @param demoPeople only in the demo: who may sign in, and with what
      */
     record SessionView(
@@ -105,6 +111,7 @@ class SessionController {
             List<HereView> here,
             boolean demo,
             boolean nobodyYet,
+            String siteName,
             String zone,
             UnitsView units,
             List<DemoPerson> demoPeople) {}
@@ -224,6 +231,7 @@ class SessionController {
                                 .toList(),
                 settings.demo(),
                 people.nobodyYet(),
+                profiles.profile().map(SiteProfile::name).orElse(""),
                 site.zone().getId(),
                 UnitsView.of(rules.units()),
                 demoPeople);

@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -24,11 +25,13 @@ public class Site {
     private final Clock clock;
     private final LoadingCache<String, ZoneId> zone;
 
-    Site(Clock clock, SentrySettings settings, JdbcClient jdbc) {
+    /** @param jdbc asked for when it is first needed: this is made before the tables are */
+    Site(Clock clock, SentrySettings settings, ObjectProvider<JdbcClient> jdbc) {
         this.clock = clock;
         this.zone = Caffeine.newBuilder()
                 .refreshAfterWrite(ZONE_HOLDS)
-                .build(any -> jdbc.sql("select zone from site_profile")
+                .build(any -> jdbc.getObject()
+                        .sql("select zone from site_profile")
                         .query(String.class)
                         .optional()
                         .map(ZoneId::of)

@@ -5,7 +5,9 @@ import onward.sentry.server.bench.Gateways;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
+import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.platform.SiteProfiles;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -14,13 +16,18 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class FirstStepsController {
 
+    private final SiteProfiles profiles;
+    private final House house;
     private final People people;
     private final Shelf shelf;
     private final Fleet fleet;
     private final Gateways gateways;
     private final Runs runs;
 
-    FirstStepsController(People people, Shelf shelf, Fleet fleet, Gateways gateways, Runs runs) {
+    FirstStepsController(
+            SiteProfiles profiles, House house, People people, Shelf shelf, Fleet fleet, Gateways gateways, Runs runs) {
+        this.profiles = profiles;
+        this.house = house;
         this.people = people;
         this.shelf = shelf;
         this.fleet = fleet;
@@ -30,8 +37,12 @@ class FirstStepsController {
 
     /** In the order in which they are done. */
     enum FirstStep {
+        /** The site has a name, and its time zone was looked at. */
+        SITE,
         /** Somebody who works at the bench, beside the administrator. */
         PEOPLE,
+        /** A card of the site's own, or a detector of a model that ships. */
+        MODELS,
         CYLINDERS,
         DETECTORS,
         /** May be left out: readings can be typed. */
@@ -50,10 +61,13 @@ class FirstStepsController {
         if (runs.wasOneSigned()) {
             return new FirstStepsView(List.of());
         }
+        boolean detectors = !fleet.inUse().isEmpty();
         return new FirstStepsView(List.of(
+                new StepDone(FirstStep.SITE, profiles.profile().isPresent()),
                 new StepDone(FirstStep.PEOPLE, !people.workers().isEmpty()),
+                new StepDone(FirstStep.MODELS, detectors || house.hasOwnCard()),
                 new StepDone(FirstStep.CYLINDERS, !shelf.all().isEmpty()),
-                new StepDone(FirstStep.DETECTORS, !fleet.inUse().isEmpty()),
+                new StepDone(FirstStep.DETECTORS, detectors),
                 new StepDone(FirstStep.GATEWAYS, !gateways.listed().isEmpty()),
                 new StepDone(FirstStep.FIRST_RUN, false)));
     }

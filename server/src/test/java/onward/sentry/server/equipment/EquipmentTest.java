@@ -45,6 +45,25 @@ class EquipmentTest {
     }
 
     @Test
+    void retiredEquipmentIsListedNoMoreAndItsTagStaysTaken() {
+        var body = Map.of("tag", "GA-9", "kind", "GAUGE", "intervalMonths", 12);
+        technician.post("/api/v1/equipment", body);
+        assertThat(technician
+                        .post("/api/v1/equipment/GA-9/retirement", Map.of("reason", " "))
+                        .text("code"))
+                .isEqualTo("remark-missing");
+        assertThat(technician
+                        .post("/api/v1/equipment/GA-9/retirement", Map.of("reason", "glass broken"))
+                        .status())
+                .isEqualTo(204);
+        assertThat(technician.get("/api/v1/equipment").body().toString()).doesNotContain("GA-9");
+        assertThat(technician.post("/api/v1/equipment", body).text("code")).isEqualTo("tag-taken");
+        assertThat(server.bean(ComingUp.class).list())
+                .extracting(ComingUp.Coming::words)
+                .noneMatch(words -> words.contains("GA-9"));
+    }
+
+    @Test
     void aRigIsCheckedAgainstEveryModelAndItsRegulatorKeepsTheFamilyThatItCarried() {
         technician.post(
                 "/api/v1/equipment",

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.StreamSupport;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
@@ -107,5 +108,26 @@ class CylinderTest {
         assertThat(quoin.path("sensors").findValuesAsString("shown"))
                 .as("the carbon monoxide adds its hundredth to the sulfide cell")
                 .containsExactlyInAnyOrder("25 %LEL", "16.0 vol%", "80 ppm", "15.8 ppm");
+    }
+
+    @Test
+    void aNewCylinderCanStartFromTheLastOneOfAMixOrFromTheGasesOfAModel() {
+        var tag = island.cylinder(Map.of("madeOn", "2026-03-01")).path("tag").asString();
+        var templates = technician.get("/api/v1/cylinder-templates").body();
+        var copy = StreamSupport.stream(templates.spliterator(), false)
+                .filter(one -> one.path("tag").asString().equals(tag))
+                .findFirst()
+                .orElseThrow();
+        assertThat(copy.path("fullBar").asDouble()).isEqualTo(69);
+        assertThat(copy.path("components").get(2).path("gas").asString()).isEqualTo("carbon-monoxide");
+        assertThat(copy.path("components").get(2).path("amount").asDouble()).isEqualTo(80);
+        var model = StreamSupport.stream(templates.spliterator(), false)
+                .filter(one -> one.path("model").asString().equals("Quoin 4"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(model.path("components").size()).isEqualTo(4);
+        // 25 %LEL of methane by the handbook are 1.25 vol%; what a mix holds of oxygen only its certificate says.
+        assertThat(model.path("components").get(0).path("amount").asDouble()).isEqualTo(1.25);
+        assertThat(model.path("components").get(1).path("amount").isNull()).isTrue();
     }
 }

@@ -93,8 +93,16 @@ public final class Api {
 
     /** Sends a file as the body. */
     public Answer upload(String path, byte[] file) {
+        return sendFile("POST", path, file);
+    }
+
+    public Answer putFile(String path, byte[] file) {
+        return sendFile("PUT", path, file);
+    }
+
+    private Answer sendFile(String method, String path, byte[] file) {
         return send(
-                "POST",
+                method,
                 path,
                 HttpRequest.BodyPublishers.ofByteArray(file),
                 "application/octet-stream",

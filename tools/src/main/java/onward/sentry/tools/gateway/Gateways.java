@@ -2,23 +2,26 @@ package onward.sentry.tools.gateway;
 
 import java.io.Console;
 import java.io.PrintStream;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import onward.sentry.tools.conformance.ConformanceCheck;
 import tools.jackson.databind.JsonNode;
 
 /**
- * {@code ./sentry gateway list | add NAME (--all | --model MODEL | SERIAL) … | revoke NAME}: the gateways of a running site.
- * Exit 0, or 2 when it cannot be done.
+ * {@code ./sentry gateway list | add NAME (--all | --model MODEL | SERIAL) … | revoke NAME | check URL}: the gateways of a
+ * running site, and whether somebody's gateway speaks the protocol. Exit 0, 1 when it does not, or 2 when it cannot be done.
  */
 public final class Gateways {
 
     private static final int CANNOT = 2;
+    private static final Duration LONGEST_CHECK = Duration.ofMinutes(10);
     private static final String USAGE =
-            "./sentry gateway list | add NAME (--all | --model MODEL | SERIAL) … | revoke NAME";
+            "./sentry gateway list | add NAME (--all | --model MODEL | SERIAL) … | revoke NAME | check URL";
 
     private Gateways() {}
 
@@ -35,6 +38,10 @@ public final class Gateways {
                 case "list" -> list(signedIn(settings), out);
                 case "add" -> add(args, settings, out);
                 case "revoke" -> revoke(args, settings, out);
+                case "check" -> {
+                    Refusal.unless(args.length == 2, "argument", "", "Where is the check to listen?", USAGE);
+                    return ConformanceCheck.run(args[1], LONGEST_CHECK, out, err);
+                }
                 default ->
                     throw new Refused(
                             new Refusal("argument", "", "There is no '" + args[0] + "' for gateways.", USAGE));
