@@ -52,6 +52,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/part-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["parts"];
+        put: operations["set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/models/{model}/hidden": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["hide"];
+        post?: never;
+        delete: operations["show"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}/details": {
         parameters: {
             query?: never;
@@ -596,6 +628,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/maintenance/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/maintenance/{id}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["confirm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/maintenance/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["finish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/logbook/{seq}/corrections": {
         parameters: {
             query?: never;
@@ -1028,6 +1108,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors/{serial}/maintenance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["of"];
+        put?: never;
+        post: operations["start_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}/lending": {
         parameters: {
             query?: never;
@@ -1099,7 +1195,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["of"];
+        get: operations["of_1"];
         put?: never;
         post: operations["done"];
         delete?: never;
@@ -1236,6 +1332,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/card-response-trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["responseTrials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/card-dry-runs": {
         parameters: {
             query?: never;
@@ -1309,7 +1421,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["start_1"];
+        post: operations["start_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1627,7 +1739,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["parts"];
+        get: operations["parts_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1663,6 +1775,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["endOthers"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/maintenance/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["job_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2180,6 +2308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/card-templates/blank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["blank"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/card-sheets/{model}/{version}": {
         parameters: {
             query?: never;
@@ -2513,6 +2657,24 @@ export interface components {
             id: string;
             name: string;
             address: string;
+        };
+        PartStockBody: {
+            name: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            reorderAt: number;
+        };
+        PartStockList: {
+            parts: components["schemas"]["PartStockView"][];
+        };
+        PartStockView: {
+            name: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            reorderAt: number;
+            low: boolean;
         };
         DetailsBody: {
             details: components["schemas"]["DetectorDetails"];
@@ -3198,6 +3360,7 @@ export interface components {
             noticeDays: number;
             /** Format: int32 */
             keepFreePercent: number;
+            benchDays: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
         };
         PlanSetUp: {
             gas: string;
@@ -3325,8 +3488,78 @@ export interface components {
             pin: string;
         };
         PasswordChoice: {
-            before: string;
+            before: string | null;
             fresh: string;
+        };
+        StopMaintenance: {
+            reason: string;
+        };
+        MaintenancePart: {
+            name: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            inStock: number | null;
+        };
+        MaintenanceStep: {
+            /** @enum {string} */
+            kind: "CHECKS" | "CONFIRM" | "MEASURE" | "ASK" | "WAIT";
+            title: string;
+            sentence: string;
+            items: string[];
+            note: string;
+            unit: string;
+            least: number | null;
+            most: number | null;
+            /** Format: int32 */
+            seconds: number;
+            done: components["schemas"]["MaintenanceStepDone"] | null;
+        };
+        MaintenanceStepDone: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            said: string;
+        };
+        MaintenanceView: {
+            /** Format: uuid */
+            id: string;
+            serial: string;
+            model: string;
+            /** @enum {string} */
+            kind: "COMMISSION" | "REPLACE_FILTER" | "CLEAN_LAMP" | "REPLACE_SENSOR" | "SERVICE_BATTERY" | "RETURN_FROM_REPAIR";
+            title: string;
+            /** @enum {string} */
+            followUp: "NONE" | "DUE" | "SENSOR_FITTED" | "RECEIVED";
+            /** Format: int32 */
+            slot: number | null;
+            newSerial: string;
+            /** Format: date-time */
+            startedAt: string;
+            startedBy: string;
+            open: boolean;
+            finished: boolean;
+            closingRemark: string | null;
+            steps: components["schemas"]["MaintenanceStep"][];
+            /** Format: int32 */
+            next: number;
+            /** Format: date-time */
+            waitsUntil: string | null;
+            refused: string | null;
+            parts: components["schemas"]["MaintenancePart"][];
+        };
+        ConfirmMaintenance: {
+            /** Format: int32 */
+            step: number;
+            /** Format: double */
+            value: number | null;
+            answer: boolean | null;
+        };
+        FinishMaintenance: {
+            remark: string;
+            parts: {
+                [key: string]: number;
+            } | null;
         };
         CorrectionBody: {
             right: string;
@@ -3827,6 +4060,13 @@ export interface components {
         Stored: {
             runId: string;
         };
+        StartMaintenance: {
+            /** @enum {string} */
+            kind: "COMMISSION" | "REPLACE_FILTER" | "CLEAN_LAMP" | "REPLACE_SENSOR" | "SERVICE_BATTERY" | "RETURN_FROM_REPAIR";
+            /** Format: int32 */
+            slot: number | null;
+            newSerial: string | null;
+        };
         LendBody: {
             to: string;
             /** Format: date */
@@ -4011,6 +4251,19 @@ export interface components {
             /** Format: date-time */
             publishedAt: string;
             by: string;
+            hidden: boolean;
+        };
+        ResponseTrialBody: {
+            card: string;
+            /** Format: int32 */
+            slot: number;
+        };
+        ResponseTrialView: {
+            /** Format: int32 */
+            percent: number;
+            verdict: string;
+            how: string[];
+            stuck: string | null;
         };
         DryRunBody: {
             card: string;
@@ -4070,6 +4323,13 @@ export interface components {
             problem: components["schemas"]["CardProblem"] | null;
             parts: components["schemas"]["Part"][];
             changes: components["schemas"]["CardChange"][];
+            dueExamples: components["schemas"]["DueExample"][];
+        };
+        DueExample: {
+            /** Format: date */
+            calibrated: string;
+            /** Format: date */
+            due: string;
         };
         Part: {
             path: string;
@@ -4729,6 +4989,19 @@ export interface components {
             steps: components["schemas"]["Step"][];
             working: components["schemas"]["Working"];
         };
+        MaintenanceOf: {
+            offered: components["schemas"]["OfferedMaintenance"][];
+            jobs: components["schemas"]["MaintenanceView"][];
+        };
+        OfferedMaintenance: {
+            /** @enum {string} */
+            kind: "COMMISSION" | "REPLACE_FILTER" | "CLEAN_LAMP" | "REPLACE_SENSOR" | "SERVICE_BATTERY" | "RETURN_FROM_REPAIR";
+            title: string;
+            /** Format: int32 */
+            steps: number;
+            /** Format: uuid */
+            open: string | null;
+        };
         AnswerView: {
             tag: string;
             word: string;
@@ -5229,6 +5502,92 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["SavedView"][];
                 };
+            };
+        };
+    };
+    parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PartStockList"];
+                };
+            };
+        };
+    };
+    set: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartStockBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PartStockList"];
+                };
+            };
+        };
+    };
+    hide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                model: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    show: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                model: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6300,6 +6659,90 @@ export interface operations {
             };
         };
     };
+    stop: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopMaintenance"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["MaintenanceView"];
+                };
+            };
+        };
+    };
+    confirm: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConfirmMaintenance"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["MaintenanceView"];
+                };
+            };
+        };
+    };
+    finish: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishMaintenance"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["MaintenanceView"];
+                };
+            };
+        };
+    };
     correct: {
         parameters: {
             query?: never;
@@ -7126,6 +7569,56 @@ export interface operations {
             };
         };
     };
+    of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["MaintenanceOf"];
+                };
+            };
+        };
+    };
+    start_1: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartMaintenance"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["MaintenanceView"];
+                };
+            };
+        };
+    };
     lend: {
         parameters: {
             query?: never;
@@ -7238,7 +7731,7 @@ export interface operations {
             };
         };
     };
-    of: {
+    of_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7591,6 +8084,30 @@ export interface operations {
             };
         };
     };
+    responseTrials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResponseTrialBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ResponseTrialView"][];
+                };
+            };
+        };
+    };
     dryRun: {
         parameters: {
             query?: never;
@@ -7725,7 +8242,7 @@ export interface operations {
             };
         };
     };
-    start_1: {
+    start_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -8159,7 +8676,7 @@ export interface operations {
             };
         };
     };
-    parts: {
+    parts_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -8234,6 +8751,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    job_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["MaintenanceView"];
+                };
             };
         };
     };
@@ -8942,6 +9481,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    blank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CardText"];
                 };
             };
         };

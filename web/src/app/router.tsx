@@ -69,6 +69,11 @@ const secretBoard = createRoute({
   path: "/board/$secret",
   component: lazyRouteComponent(() => import("../features/board/SecretBoard"), "SecretBoard"),
 });
+const maintenanceJob = createRoute({
+  getParentRoute: () => shell,
+  path: "/maintenance/$jobId",
+  component: lazyRouteComponent(() => import("../features/maintenance/JobPage"), "JobPage"),
+});
 const boardAddresses = createRoute({
   getParentRoute: () => shell,
   path: "/boards",
@@ -280,6 +285,7 @@ const tree = root.addChildren([
     people,
     gateways,
     boardAddresses,
+    maintenanceJob,
     site,
     audit,
     proof,

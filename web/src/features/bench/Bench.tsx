@@ -5,6 +5,7 @@ import { useOutbox } from "../../app/outbox";
 import { useBenchPreference } from "../../app/benchPreference";
 import { Button, buttonLook } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
+import { LongField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { HoldTagLink } from "../fleet/HoldTagLink";
 import { AlarmsSeen } from "./AlarmsSeen";
@@ -89,11 +90,20 @@ function Lane({
 
   const confirmation = data && !heldBack ? forTogether(commandFor(data, given), served.length) : null;
   const confirm = useCallback(() => {
-    if (confirmation) {
-      onWorked();
+    if (!confirmation) {
+      return;
+    }
+    onWorked();
+    if (confirmation.kind === "SIGN" && given.remark.trim() !== "") {
+      // The remark first: nothing is added to a run that is signed.
+      void sendAsync({ kind: "REMARK", reason: given.remark.trim() }).then(() => {
+        give({ remark: "" });
+        send(confirmation);
+      });
+    } else {
       send(confirmation);
     }
-  }, [confirmation, send, onWorked]);
+  }, [confirmation, given.remark, give, send, sendAsync, onWorked]);
   const [undoing, setUndoing] = useState(false);
   const gasOff = () => {
     const off = { kind: "GAS_OFF" as const, step: next?.step ?? 0 };
@@ -293,6 +303,16 @@ function Lane({
             <Diagnosis diagnosis={data.diagnosis} sensors={data.sensors} />
           )}
           {(next.kind === "SIGN" || next.kind === "DONE") && <VerdictTable run={data} />}
+          {next.kind === "SIGN" && data.mine && (
+            <LongField
+              label="Remark"
+              hint="optional; it goes on record before the signature"
+              rows={2}
+              maxLength={300}
+              value={given.remark}
+              onChange={(event) => give({ remark: event.target.value })}
+            />
+          )}
           {next.kind !== "DONE" && next.kind !== "SIGN" && (
             <div className={data.sensors.length > 1 ? "grid gap-3 sm:grid-cols-2" : "grid gap-3"}>
               {thoseOnGasFirst(data.sensors).map((sensor) => (

@@ -16,6 +16,8 @@ export interface Given {
   /** Which of the things to try was done. */
   tried: Schemas["NextView"]["code"] | null;
   typed: string;
+  /** Goes on record with the signature. */
+  remark: string;
 }
 
 export const nothingGiven: Given = {
@@ -26,6 +28,7 @@ export const nothingGiven: Given = {
   remedy: "",
   tried: null,
   typed: "",
+  remark: "",
 };
 
 /** What confirming the step at hand sends; null while something is missing, or where it takes a choice of two. */

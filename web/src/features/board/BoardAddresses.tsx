@@ -25,7 +25,7 @@ export function BoardAddresses() {
     return addresses.isError ? <Told error={addresses.error} /> : <Loading what="the boards" />;
   }
   return (
-    <div className="mx-auto w-full max-w-4xl px-4 py-4">
+    <div className="mx-auto w-full max-w-6xl px-4 py-4">
       <header className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1 className="text-3xl font-bold">Crew boards</h1>
         <p className="max-w-prose text-soft">A board on a wall or a phone shows which detectors a crew may take now.</p>

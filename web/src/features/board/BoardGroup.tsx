@@ -35,7 +35,9 @@ export function BoardGroup({ status, lines, current }: { status: Status; lines: 
           <li key={one.serial} className={clsx("border-l-8 py-1 pl-3", current ? line : "border-line")}>
             <p className="flex flex-wrap items-baseline gap-x-3 text-[clamp(1.35rem,1.9vw,2.4rem)] leading-tight font-bold">
               {one.serial}
-              {one.assetTag !== "" && <span className="text-[0.65em] font-normal text-soft">{one.assetTag}</span>}
+              <span className="text-[0.65em] font-normal text-soft">
+                {[one.model, one.assetTag].filter((part) => part !== "").join(" · ")}
+              </span>
             </p>
             <p className="text-[clamp(1rem,1.15vw,1.45rem)] leading-snug">
               {current ? (

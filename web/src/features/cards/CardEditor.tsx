@@ -9,7 +9,8 @@ import { Told } from "../../ui/Told";
 import { list, opened, stored, text as shown, tree } from "./card";
 import { Changes } from "./Changes";
 import { DraftSaver, type Saved } from "./DraftSaver";
-import { DropDraft, NewModel } from "./DraftEnds";
+import { DropDraft } from "./DraftEnds";
+import { ResponseTrials } from "./ResponseTrials";
 import { DryRun, type DryRunOf } from "./DryRun";
 import { edited, untouched } from "./editing";
 import type { Choices } from "./fieldSpecs";
@@ -140,6 +141,7 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
           stale={run !== null && run.text !== text}
           onDone={(of) => setRun({ of, text })}
         />
+        <ResponseTrials card={problem ? null : text} sensors={sensors} />
         {newest > 0 && changes.length > 0 && !problem && (
           <section aria-labelledby="changes">
             <h2 id="changes" className="mb-2 text-xl font-bold">
@@ -149,10 +151,11 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
           </section>
         )}
         <Versions model={model} />
-        <section aria-label="What else" className="flex flex-col items-start gap-2 border-t border-line pt-3">
-          <NewModel card={editing.card} />
-          {!pristine && <DropDraft model={model} newest={newest} onDropping={() => saver.stop()} />}
-        </section>
+        {!pristine && (
+          <section aria-label="Drop the draft" className="border-t border-line pt-3">
+            <DropDraft model={model} newest={newest} onDropping={() => saver.stop()} />
+          </section>
+        )}
       </aside>
     </div>
   );

@@ -1,12 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useRef } from "react";
+import { useRef, useState } from "react";
 import { answer, api, once } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
+import { counted } from "../../ui/counted";
 import { cardsQuery, draftsQuery } from "./queries";
+import { StartCard } from "./StartCard";
 
 /** The procedure cards: read and written here; each goes out as JSON, and comes in again as its next version. */
 export function Cards({ lead }: { lead: boolean }) {
@@ -22,7 +24,18 @@ export function Cards({ lead }: { lead: boolean }) {
     },
     onSuccess: () => void queries.invalidateQueries(),
   });
-  const newest = (cards.data ?? []).filter((card, i, all) => all.findIndex((other) => other.model === card.model) === i);
+  const [starting, setStarting] = useState<string | null>(null);
+  const [withHidden, setWithHidden] = useState(false);
+  const hide = useMutation({
+    mutationFn: ({ model, hidden }: { model: string; hidden: boolean }) => {
+      const request = { params: { path: { model } } };
+      return answer(hidden ? api.PUT("/api/v1/models/{model}/hidden", request) : api.DELETE("/api/v1/models/{model}/hidden", request));
+    },
+    onSuccess: () => queries.invalidateQueries(),
+  });
+  const all = (cards.data ?? []).filter((card, i, every) => every.findIndex((other) => other.model === card.model) === i);
+  const newest = all.filter((card) => withHidden || !card.hidden);
+  const hiddenCount = all.length - all.filter((card) => !card.hidden).length;
   return (
     <section aria-labelledby="cards" className="mt-6">
       <div className="mb-1 flex flex-wrap items-center justify-between gap-3">
@@ -46,9 +59,12 @@ export function Cards({ lead }: { lead: boolean }) {
                 event.target.value = "";
               }}
             />
-            <Button disabled={publish.isPending} onClick={() => file.current?.click()}>
-              Publish a card from a file
-            </Button>
+            <span className="flex flex-wrap gap-2">
+              <Button onClick={() => setStarting("")}>Start a card</Button>
+              <Button disabled={publish.isPending} onClick={() => file.current?.click()}>
+                Publish a card from a file
+              </Button>
+            </span>
           </>
         )}
       </div>
@@ -96,6 +112,16 @@ export function Cards({ lead }: { lead: boolean }) {
                     {card.by && `, ${card.by}`}
                   </td>
                   <td className="text-right">
+                    {lead && (
+                      <Button
+                        kind="quiet"
+                        disabled={hide.isPending}
+                        aria-label={`${card.hidden ? "Offer" : "Hide"} ${card.model}`}
+                        onClick={() => hide.mutate({ model: card.model, hidden: !card.hidden })}
+                      >
+                        {card.hidden ? "Offer again" : "Hide"}
+                      </Button>
+                    )}
                     <a
                       href={`/api/v1/cards/${encodeURIComponent(card.model)}/${card.version}`}
                       download
@@ -110,6 +136,13 @@ export function Cards({ lead }: { lead: boolean }) {
           </table>
         </div>
       )}
+      <Told error={hide.error} />
+      {hiddenCount > 0 && (
+        <Button kind="quiet" className="-ml-4" onClick={() => setWithHidden(!withHidden)}>
+          {withHidden ? "Leave out hidden models" : `Show ${counted(hiddenCount, "hidden model")}`}
+        </Button>
+      )}
+      {starting !== null && <StartCard cards={all} from={starting} onClose={() => setStarting(null)} />}
     </section>
   );
 }

@@ -4,7 +4,7 @@ import { at, list, named, text, tree, type Json } from "./card";
 import { asFigure } from "./FieldGroup";
 import type { FieldSpec } from "./fieldSpecs";
 import type { Place } from "./place";
-import { IntakeFields, IntervalFields, LineFields, TriesFields } from "./WholeFields";
+import { IntakeFields, IntervalFields, LineFields, PrescribedFields, TriesFields } from "./WholeFields";
 import { RemainderFields, SlotBoxes, TargetRows } from "./SensorChoice";
 
 export function Fields({ fields, place }: { fields: FieldSpec[]; place: Place }) {
@@ -73,6 +73,7 @@ function OneField({ spec, place }: { spec: FieldSpec; place: Place }) {
           label={spec.label}
           value={text(value)}
           error={error}
+          hint={spec.hint}
           className="justify-end"
           onChange={(event) => put(event.target.value === "" ? null : event.target.value)}
         >
@@ -94,7 +95,9 @@ function OneField({ spec, place }: { spec: FieldSpec; place: Place }) {
     case "accept":
       return <AcceptFields label={spec.label} value={tree(value)} error={error} onPut={put} />;
     case "interval":
-      return <IntervalFields label={spec.label} value={tree(value)} onPut={put} />;
+      return <IntervalFields label={spec.label} value={tree(value)} examples={place.dueExamples} onPut={put} />;
+    case "prescribed":
+      return <PrescribedFields label={spec.label} value={tree(value)} onPut={put} />;
     case "tries":
       return <TriesFields label={spec.label} value={value ?? null} onPut={put} />;
     case "intake":

@@ -2,7 +2,22 @@ import { useState, type Dispatch } from "react";
 import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Field";
-import { at, idOf, jobs, list, named, partOf, picturesOf, picturesPath, steps, text, type JobName, type Path, type Tree } from "./card";
+import {
+  at,
+  idOf,
+  jobs,
+  list,
+  named,
+  partOf,
+  picturesOf,
+  picturesPath,
+  steps,
+  text,
+  tree,
+  type JobName,
+  type Path,
+  type Tree,
+} from "./card";
 import type { Change } from "./editing";
 import { Fields } from "./Fields";
 import { alarmFields, detectorFields, sensorFields, type Choices } from "./fieldSpecs";
@@ -37,6 +52,7 @@ export function Sections({ card, choices, checked, change }: Props) {
     base,
     choices,
     problem,
+    dueExamples: checked?.dueExamples ?? [],
     onPut: (path, value) => change({ do: "put", path, value }),
   });
   const toggle = (id: string) => setOpen(open === id ? "" : id);
@@ -128,13 +144,58 @@ export function Sections({ card, choices, checked, change }: Props) {
                 <div className="mt-3">
                   <Fields fields={alarmFields} place={place([...path, "alarms"])} />
                 </div>
+                <Button
+                  kind="grave"
+                  className="mt-4"
+                  disabled={list(card.sensors).length === 1}
+                  onClick={() => {
+                    change({ do: "put", path: ["sensors"], value: list(card.sensors).filter((__, other) => other !== i) });
+                    setOpen("");
+                  }}
+                >
+                  Remove the sensor
+                </Button>
               </Part>
             );
           })}
         </ul>
+        {list(card.sensors).length < mostSensors && (
+          <Button
+            className="mt-2"
+            onClick={() => {
+              change({ do: "put", path: ["sensors"], value: [...list(card.sensors), sensorFor(freeSlot(card))] });
+              setOpen(named(["sensors", list(card.sensors).length]));
+            }}
+          >
+            Add a sensor
+          </Button>
+        )}
       </section>
     </>
   );
+}
+
+const mostSensors = 7;
+
+/** The lowest slot that no sensor has. */
+function freeSlot(card: Tree): number {
+  const taken = list(card.sensors).map((sensor) => tree(sensor).slot);
+  return [1, 2, 3, 4, 5, 6, 7].find((slot) => !taken.includes(slot)) ?? mostSensors;
+}
+
+function sensorFor(slot: number): Tree {
+  return {
+    slot,
+    gasId: "carbon-monoxide",
+    technology: "ELECTROCHEMICAL",
+    unit: "PPM",
+    rangeMax: 500,
+    resolution: 1,
+    alarms: { low: null, high: null, stel: null, twa: null },
+    t90Seconds: 30,
+    spanSetPoint: 100,
+    reads: "DISPLAYED",
+  };
 }
 
 /** Which part of the card as it was checked a piece of words belongs to; steps by their id, since they move. */

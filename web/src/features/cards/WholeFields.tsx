@@ -1,3 +1,5 @@
+import type { Schemas } from "../../api/client";
+import { onDay } from "../../app/dates";
 import { Choice, Field, LongField } from "../../ui/Field";
 import { list, text, tree, type Json, type Tree } from "./card";
 import { Figure, Group } from "./FieldGroup";
@@ -11,7 +13,17 @@ const intervals: Record<string, { word: string; begins: Tree }> = {
 const weekdays = ["MONDAY", "TUESDAY", "WEDNESDAY", "THURSDAY", "FRIDAY", "SATURDAY", "SUNDAY"];
 const ordinals = ["first", "second", "third", "fourth", "last"];
 
-export function IntervalFields({ label, value, onPut }: { label: string; value: Tree; onPut: (value: Json) => void }) {
+export function IntervalFields({
+  label,
+  value,
+  examples,
+  onPut,
+}: {
+  label: string;
+  value: Tree;
+  examples: Schemas["DueExample"][];
+  onPut: (value: Json) => void;
+}) {
   const capped = value.rule === "capped";
   const inner = capped ? tree(value.interval) : value;
   const put = (changed: Tree) => onPut(capped ? { ...value, interval: changed } : changed);
@@ -80,6 +92,15 @@ export function IntervalFields({ label, value, onPut }: { label: string; value: 
             onPut(typed === "" ? inner : { rule: "capped", interval: inner, capDays: Number(typed) || typed });
           }}
         />
+      )}
+      {examples.length > 0 && (
+        <ul className="col-span-full text-soft">
+          {examples.map(({ calibrated, due }) => (
+            <li key={calibrated}>
+              Calibrated {onDay(calibrated)}: due <strong className="text-ink">{onDay(due)}</strong>
+            </li>
+          ))}
+        </ul>
       )}
     </Group>
   );
@@ -166,6 +187,78 @@ export function IntakeFields({ label, value, onPut }: { label: string; value: Tr
           </label>
         </>
       )}
+      <Choice
+        label="Gas only through"
+        className="justify-end"
+        value={text(value.delivery)}
+        onChange={(event) => onPut({ ...value, delivery: event.target.value === "" ? null : event.target.value })}
+      >
+        <option value="">whatever suits it</option>
+        {deliveries.map(([delivery, word]) => (
+          <option key={delivery} value={delivery}>
+            {word}
+          </option>
+        ))}
+      </Choice>
+    </Group>
+  );
+}
+
+const deliveries = [
+  ["CUP", "a cup over the sensors"],
+  ["TEE", "a tee with an open end"],
+  ["DIRECT", "straight onto the inlet"],
+  ["BAG", "a bag"],
+  ["STATION", "a bench station"],
+] as const;
+
+const gradings: Record<string, { word: string; begins: Json }> = {
+  "": { word: "as the site rules say", begins: null },
+  THREE_GRADES: { word: "pass above 70 %, marginal from 50 %", begins: { school: "THREE_GRADES", windowLow: 25, windowHigh: 200 } },
+  TWO_GRADES: { word: "pass from 50 %", begins: { school: "TWO_GRADES", windowLow: 25, windowHigh: 200 } },
+  WINDOW: { word: "taken inside a window", begins: { school: "WINDOW", windowLow: 25, windowHigh: 200 } },
+};
+
+/** What the maker prescribes, so that the site's own choice does not apply. */
+export function PrescribedFields({ label, value, onPut }: { label: string; value: Tree; onPut: (value: Json) => void }) {
+  const grading = tree(value.grading);
+  return (
+    <Group label={label}>
+      <Choice
+        label="Span is graded"
+        className="justify-end sm:col-span-2"
+        value={text(grading.school)}
+        onChange={(event) => onPut({ ...value, grading: gradings[event.target.value]?.begins ?? null })}
+      >
+        {Object.entries(gradings).map(([school, { word }]) => (
+          <option key={school} value={school}>
+            {word}
+          </option>
+        ))}
+      </Choice>
+      {grading.school === "WINDOW" && (
+        <>
+          <Figure
+            label="From (% of the target)"
+            value={grading.windowLow}
+            onPut={(typed) => onPut({ ...value, grading: { ...grading, windowLow: typed } })}
+          />
+          <Figure
+            label="To (% of the target)"
+            value={grading.windowHigh}
+            onPut={(typed) => onPut({ ...value, grading: { ...grading, windowHigh: typed } })}
+          />
+        </>
+      )}
+      <label className="flex min-h-11 items-center gap-2 self-end sm:col-span-2">
+        <input
+          type="checkbox"
+          className="size-5 accent-act"
+          checked={value.accept === true}
+          onChange={(event) => onPut({ ...value, accept: event.target.checked })}
+        />
+        readings are taken as this card says, at every site
+      </label>
     </Group>
   );
 }

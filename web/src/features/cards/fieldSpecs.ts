@@ -3,10 +3,10 @@ import type { Schemas } from "../../api/client";
 export type Choices = Schemas["CardChoices"];
 
 /** What can be said in one field of a card. */
-export type FieldSpec = { key: string; label: string } & (
+export type FieldSpec = { key: string; label: string; hint?: string } & (
   | { type: "number"; unit?: string; optional?: boolean }
   | { type: "text"; long?: boolean }
-  | { type: "lines" | "yes" | "slots" | "targets" | "accept" | "remainder" | "interval" | "tries" | "intake" | "line" }
+  | { type: "lines" | "yes" | "slots" | "targets" | "accept" | "remainder" | "prescribed" | "interval" | "tries" | "intake" | "line" }
   | { type: "choice"; from: keyof Choices; optional?: string }
 );
 
@@ -18,8 +18,21 @@ export const sensorFields: FieldSpec[] = [
   { type: "number", key: "resolution", label: "One step of the display" },
   { type: "number", key: "t90Seconds", label: "t90", unit: "s" },
   { type: "number", key: "spanSetPoint", label: "Span set point" },
-  { type: "choice", key: "reads", label: "Shows, while it is calibrated, the", from: "reads" },
-  { type: "choice", key: "simulantFor", label: "Read as another vapour", from: "gases", optional: "no, as itself" },
+  {
+    type: "choice",
+    key: "reads",
+    label: "Shows, while it is calibrated, the",
+    from: "reads",
+    hint: "Raw: the span is graded by what it shows. Displayed: by what it shows and all spans before.",
+  },
+  {
+    type: "choice",
+    key: "simulantFor",
+    label: "Read as another vapour",
+    from: "gases",
+    optional: "no, as itself",
+    hint: "Set with methane; the line above says how much methane its set point needs.",
+  },
   { type: "yes", key: "partialPressure", label: "Feels partial pressure" },
   { type: "number", key: "bumpDays", label: "A bump is valid for, if not as in the house rules", unit: "days", optional: true },
 ];
@@ -44,5 +57,6 @@ export const detectorFields: FieldSpec[] = [
   { type: "line", key: "sampleLine", label: "Sample line" },
   { type: "interval", key: "interval", label: "How long a good calibration lasts" },
   { type: "tries", key: "tries", label: "Tries of a span" },
+  { type: "prescribed", key: "prescribed", label: "Prescribed by the maker, whatever the site rules say" },
   { type: "tries", key: "zeroTries", label: "Tries of a zero" },
 ];

@@ -1,3 +1,4 @@
+import type { Schemas } from "../../api/client";
 import type { Json, Path, Tree } from "./card";
 import type { Choices } from "./fieldSpecs";
 
@@ -7,6 +8,8 @@ export interface Place {
   base: Path;
   choices: Choices;
   problem: Problem | null;
+  /** Of the card's interval, by dates; none while something is wrong with the card. */
+  dueExamples: Schemas["DueExample"][];
   onPut: (path: Path, value: Json) => void;
 }
 

@@ -14,6 +14,7 @@ import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
+import { MaintenanceOf } from "../maintenance/MaintenanceOf";
 import { CareOf } from "./CareOf";
 import { DetailsSheet } from "./DetailsSheet";
 import { Doubts } from "./Doubts";
@@ -153,7 +154,22 @@ export function Detector() {
                     <Mark verdict={sensor.lastVerdict ?? "not judged"} />
                   </td>
                   <td className="pr-4">{sensor.serial}</td>
-                  <td className="pr-4 whitespace-nowrap">{sensor.fittedOn ? onDay(sensor.fittedOn) : "unknown"}</td>
+                  <td className="pr-4 whitespace-nowrap">
+                    {may(session, "TECHNICIAN") ? (
+                      <button
+                        type="button"
+                        className="min-h-11 underline decoration-dotted underline-offset-4"
+                        aria-label={`Correct the fitting date of the ${sensor.gas} sensor, ${sensor.fittedOn ? onDay(sensor.fittedOn) : "unknown"}`}
+                        onClick={() => setCorrecting(sensor)}
+                      >
+                        {sensor.fittedOn ? onDay(sensor.fittedOn) : "unknown"}
+                      </button>
+                    ) : sensor.fittedOn ? (
+                      onDay(sensor.fittedOn)
+                    ) : (
+                      "unknown"
+                    )}
+                  </td>
                   <td className="pr-4 whitespace-nowrap">{sensor.lastGoodOn ? onDay(sensor.lastGoodOn) : "never yet"}</td>
                   <td className="pr-4 whitespace-nowrap">{sensor.dueOn && onDay(sensor.dueOn)}</td>
                   <td className="text-right">
@@ -172,9 +188,6 @@ export function Detector() {
                           aria-label={`Bump the ${sensor.gas} sensor alone`}
                         >
                           Bump
-                        </Button>
-                        <Button onClick={() => setCorrecting(sensor)} aria-label={`Correct the fitting date of the ${sensor.gas} sensor`}>
-                          Date
                         </Button>
                         <Button onClick={() => setReplacing(sensor)} aria-label={`Replace the ${sensor.gas} sensor`}>
                           Replace
@@ -199,6 +212,7 @@ export function Detector() {
           </p>
         )}
       </section>
+      <MaintenanceOf serial={serial} state={d.state} sensors={sensors} />
       <CareOf serial={serial} />
       <Fading serial={serial} />
       <GasFor serial={serial} />

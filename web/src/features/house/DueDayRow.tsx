@@ -1,4 +1,6 @@
+import { useQuery } from "@tanstack/react-query";
 import { fieldBox } from "../../ui/Field";
+import { planQuery } from "../plan/queries";
 import { Answer, QuestionRow } from "./QuestionRow";
 import { dueDay, type Policy } from "./schools";
 
@@ -11,6 +13,8 @@ const weekdays: [MonthDay["weekday"], string][] = [
   ["WEDNESDAY", "Wednesday"],
   ["THURSDAY", "Thursday"],
   ["FRIDAY", "Friday"],
+  ["SATURDAY", "Saturday"],
+  ["SUNDAY", "Sunday"],
 ];
 const usual: MonthDay = { nth: 5, weekday: "THURSDAY" };
 
@@ -28,6 +32,9 @@ export function DueDayRow({
 }) {
   const day = shown.schools.dueDay;
   const changed = dueDay.read(shown) !== dueDay.read(now);
+  const bench = useQuery({ ...planQuery, enabled: !!day });
+  const closed = !!day && bench.data !== undefined && !bench.data.rules.benchDays.includes(day.weekday);
+  const word = weekdays.find(([weekday]) => weekday === day?.weekday)?.[1];
   const choose = (chosen: MonthDay | null) => onChange(dueDay.write(shown, chosen));
   return (
     <QuestionRow name={dueDay.name} question={dueDay.question} changed={changed}>
@@ -65,6 +72,11 @@ export function DueDayRow({
               </option>
             ))}
           </select>
+          {closed && (
+            <span className="col-span-2 border-l-4 border-caution bg-caution-wash px-2 py-1">
+              The bench is closed on {word}s. Work due then is planned earlier. Bench days are set under Plan, Days and people.
+            </span>
+          )}
         </span>
       )}
     </QuestionRow>

@@ -5,6 +5,7 @@ import { onDay } from "../../app/dates";
 import { Formula } from "../../ui/Formula";
 import { OrderTime } from "../../ui/OrderTime";
 import { Loading, Told } from "../../ui/Told";
+import { SpareParts } from "../maintenance/SpareParts";
 import { Intervals } from "./Intervals";
 import { MonthsChart } from "./MonthsChart";
 import { partsQuery } from "./queries";
@@ -65,6 +66,7 @@ export function Parts() {
           </ul>
         </>
       )}
+      <SpareParts />
       <Intervals />
     </div>
   );

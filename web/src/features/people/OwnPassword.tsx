@@ -6,7 +6,7 @@ export function OwnPassword() {
   return (
     <Threshold title="Choose your own password">
       <p className="mb-4">Somebody else has seen the password that you were given. It is good for this and nothing else.</p>
-      <PasswordForm before="The password that you were given" />
+      <PasswordForm />
     </Threshold>
   );
 }

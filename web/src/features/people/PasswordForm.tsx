@@ -9,14 +9,14 @@ import { Field } from "../../ui/Field";
 import { Told } from "../../ui/Told";
 
 /** A person's own choice of password; afterwards one signs in with it, here and everywhere. */
-export function PasswordForm({ before: label }: { before: string }) {
+export function PasswordForm({ before: label }: { before?: string }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [before, setBefore] = useState("");
   const [fresh, setFresh] = useState("");
   const [again, setAgain] = useState("");
   const choose = useMutation({
-    mutationFn: () => answer(api.POST("/api/v1/me/password", { body: { before, fresh } })),
+    mutationFn: () => answer(api.POST("/api/v1/me/password", { body: { before: label === undefined ? null : before, fresh } })),
     onSuccess: async () => {
       queries.clear();
       await queries.query({ ...sessionQuery, staleTime: 0 });
@@ -34,15 +34,17 @@ export function PasswordForm({ before: label }: { before: string }) {
   }
   return (
     <form onSubmit={submit} className="flex max-w-md flex-col gap-4">
-      <Field
-        label={label}
-        type="password"
-        autoComplete="current-password"
-        required
-        value={before}
-        onChange={(e) => setBefore(e.target.value)}
-        aria-invalid={field === "before" || undefined}
-      />
+      {label !== undefined && (
+        <Field
+          label={label}
+          type="password"
+          autoComplete="current-password"
+          required
+          value={before}
+          onChange={(e) => setBefore(e.target.value)}
+          aria-invalid={field === "before" || undefined}
+        />
+      )}
       <Field
         label="Your new password"
         type="password"
@@ -64,7 +66,7 @@ export function PasswordForm({ before: label }: { before: string }) {
       />
       <Told error={choose.error} />
       <Button kind="act" type="submit" disabled={choose.isPending || differs}>
-        Make it my password
+        Change password
       </Button>
     </form>
   );

@@ -19,6 +19,7 @@ export function DaysAndPeople({ plan, onClose }: { plan: View; onClose: () => vo
     <Sheet open onClose={onClose} title="Days and people">
       {!lead && <p className="mb-3 text-soft">A lead changes these.</p>}
       <Absences plan={plan} lead={lead} />
+      <Week plan={plan} lead={lead} />
       <Unusual plan={plan} lead={lead} />
       <Rules plan={plan} lead={lead} />
     </Sheet>
@@ -104,6 +105,46 @@ function Absences({ plan, lead }: { plan: View; lead: boolean }) {
   );
 }
 
+const weekdays: [View["rules"]["benchDays"][number], string][] = [
+  ["MONDAY", "Mon"],
+  ["TUESDAY", "Tue"],
+  ["WEDNESDAY", "Wed"],
+  ["THURSDAY", "Thu"],
+  ["FRIDAY", "Fri"],
+  ["SATURDAY", "Sat"],
+  ["SUNDAY", "Sun"],
+];
+
+/** The weekdays on which the bench is open; each change counts at once. */
+function Week({ plan, lead }: { plan: View; lead: boolean }) {
+  const changed = useChanged();
+  const open = plan.rules.benchDays;
+  const set = useMutation({
+    mutationFn: (benchDays: typeof open) => answer(api.POST("/api/v1/plan/rules", { params: once(), body: { ...plan.rules, benchDays } })),
+    onSuccess: (view) => changed(view),
+  });
+  return (
+    <Part title="Bench days">
+      <fieldset className="flex flex-wrap gap-x-4">
+        <legend className="sr-only">Weekdays on which the bench is open</legend>
+        {weekdays.map(([day, word]) => (
+          <label key={day} className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5 accent-act"
+              disabled={!lead || set.isPending}
+              checked={open.includes(day)}
+              onChange={(event) => set.mutate(event.target.checked ? [...open, day] : open.filter((other) => other !== day))}
+            />
+            {word}
+          </label>
+        ))}
+      </fieldset>
+      <Told error={set.error} />
+    </Part>
+  );
+}
+
 function Unusual({ plan, lead }: { plan: View; lead: boolean }) {
   const changed = useChanged();
   const [day, setDay] = useState("");
@@ -134,7 +175,6 @@ function Unusual({ plan, lead }: { plan: View; lead: boolean }) {
   }
   return (
     <Part title="Days unlike their weekday">
-      <p className="text-soft">Saturdays and Sundays are closed.</p>
       <ul>
         {plan.unusual.map((one) => (
           <li key={one.on} className="flex items-center justify-between gap-3">
@@ -179,7 +219,7 @@ function Unusual({ plan, lead }: { plan: View; lead: boolean }) {
   );
 }
 
-const figures: { key: keyof View["rules"]; label: string }[] = [
+const figures: { key: Exclude<keyof View["rules"], "benchDays">; label: string }[] = [
   { key: "minutesADay", label: "Bench minutes a day of each technician" },
   { key: "setUpMinutes", label: "Minutes to set up another gas" },
   { key: "mostAwayPercent", label: "Most of a crew at the bench at once, %" },

@@ -6,6 +6,7 @@ import { useForm } from "react-hook-form";
 import { toast } from "sonner";
 import { answer, api, asBody, asProblem, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
+import { timeIn } from "../../app/dates";
 import { z } from "../../app/schema";
 import { Button } from "../../ui/Button";
 import { Choice, Field, LongField } from "../../ui/Field";
@@ -82,7 +83,7 @@ function SiteForm({ site }: { site: Schemas["SiteProfileView"] }) {
           disabled={!mayChange}
           {...form.register("zone")}
           error={errors.zone?.message}
-          hint="It decides when a day begins, and with it what is due."
+          hint={`It decides when a day begins, and with it what is due. Time there now: ${timeIn(form.watch("zone"), new Date().toISOString())}.`}
         >
           {(site.zones.includes(site.zone) ? site.zones : [site.zone, ...site.zones]).map((zone) => (
             <option key={zone}>{zone}</option>

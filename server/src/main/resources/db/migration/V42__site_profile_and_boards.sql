@@ -27,3 +27,10 @@ create table board_address (
 -- Equipment that is no longer used; its checks stay.
 alter table equipment add column retired_at timestamptz;
 select put_on_record('equipment', 'id');
+
+-- Models that this site does not have: their cards stay, and are no longer offered.
+create table hidden_model (
+    model     text primary key,
+    hidden_at timestamptz not null,
+    hidden_by text not null
+);

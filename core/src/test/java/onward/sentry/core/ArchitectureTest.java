@@ -52,6 +52,7 @@ class ArchitectureTest {
                             "run",
                             "trace",
                             "working")),
+            Map.entry("maintenance", List.of("card", "working")),
             Map.entry("plan", List.of("working")),
             Map.entry("paper", List.of("card", "schedule", "working")),
             Map.entry("health", List.of("judge", "schedule", "working")),

@@ -117,11 +117,14 @@ class BenchWalkTest {
             una.open("/detectors/Q4-1007")
                     .button("Replace the Carbon monoxide sensor")
                     .click();
-            una.button("Replace the sensor").click();
-            assertThat(page.getByText("Read the serial from the new sensor or its box."))
+            var sheet = page.getByRole(AriaRole.DIALOG);
+            sheet.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Replace"))
+                    .click();
+            assertThat(page.getByText("Give the serial of at least one new sensor."))
                     .isVisible();
-            page.getByLabel("Serial of the new sensor").fill("CO-5007");
-            una.button("Replace the sensor").click();
+            page.getByLabel("New Carbon monoxide sensor").fill("CO-5007");
+            sheet.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Replace"))
+                    .click();
             assertThat(page.getByText("Taken out: CO CO-1007")).isVisible();
 
             marit.open("/detectors/Q4-1007").button("Release from hold").click();

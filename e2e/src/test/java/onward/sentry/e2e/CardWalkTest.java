@@ -42,15 +42,15 @@ class CardWalkTest {
                     .setInputFiles(new FilePayload(
                             "tube.png", "image/png", Base64.getDecoder().decode(ONE_POINT)));
             assertThat(button(page, "New tube").first()).containsText("A picture has a description of what it shows.");
-            assertThat(button(page, "Publish as version 2")).isDisabled();
+            assertThat(button(page, "Publish as version 3")).isDisabled();
             page.getByLabel("What the picture shows").fill("Arrow towards the instrument");
 
             button(page, "Gas.*benzene|Gas.*C6H6").first().click();
             page.getByLabel("Takes (s)").first().fill("-5");
             assertThat(page.getByRole(AriaRole.ALERT)).containsText("from above 0 s on");
             page.getByLabel("Takes (s)").first().fill("150");
-            assertThat(region(page, "Against version 1")).containsText("from 0 °C 150 s");
-            assertThat(region(page, "Against version 1")).containsText("Picture: Arrow towards the instrument");
+            assertThat(region(page, "Against version 2")).containsText("from 0 °C 150 s");
+            assertThat(region(page, "Against version 2")).containsText("Picture: Arrow towards the instrument");
 
             page.getByLabel("Sensors").selectOption("1");
             page.getByLabel("Fault").selectOption("DEAD");
@@ -66,9 +66,9 @@ class CardWalkTest {
                     .containsText("draft open");
             marit.open("/rules/cards/Reed%20Vapour");
             assertThat(region(page, "Calibration")).containsText("Break both ends in the holder.");
-            button(page, "Publish as version 2").click();
+            button(page, "Publish as version 3").click();
             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
-                    .hasText("Reed Vapour card version 2");
+                    .hasText("Reed Vapour card version 3");
             assertThat(region(page, "Between versions")).containsText("from 0 °C 150 s");
 
             var read = tam.open("/rules/cards/Reed%20Vapour").page();
@@ -83,10 +83,11 @@ class CardWalkTest {
     @Test
     void aCardByWhichASoundDetectorFailsIsNotPublishedAndADroppedDraftIsGone() {
         try (var marit = new Walk(world).signIn("marit")) {
-            var page = marit.open("/rules/cards/Fell%20CO%E2%82%82").page();
-            button(page, "Begin the card of another model").click();
-            page.getByLabel("Name of the other model").fill("Fell Try");
-            button(page, "Begin it").click();
+            var page = marit.open("/rules").page();
+            button(page, "Start a card").click();
+            page.getByRole(AriaRole.DIALOG).getByLabel("Model").fill("Fell Try");
+            page.getByLabel("Start from").selectOption("the card of Fell CO₂");
+            button(page, "Start the card").click();
             page.waitForURL(Pattern.compile("/rules/cards/Fell%20Try"));
             button(page, "Warm-up").first().click();
             button(page, "Take the step out").click();

@@ -29,6 +29,11 @@ public final class CardLibrary {
         return FILES.stream().map(CardLibrary::read).toList();
     }
 
+    /** A card with one sensor and the steps that nearly every model has, to be written on. */
+    public static ProcedureCard blank() {
+        return read("blank");
+    }
+
     /** @param file its name without the ending, for example {@code quoin-4} */
     static ProcedureCard read(String file) {
         try (InputStream in = CardLibrary.class.getResourceAsStream("/cards/" + file + ".json")) {

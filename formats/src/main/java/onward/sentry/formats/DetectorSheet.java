@@ -1,6 +1,7 @@
 package onward.sentry.formats;
 
 import java.text.Normalizer;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -16,7 +17,8 @@ import onward.sentry.core.working.Refused;
 
 /**
  * Detectors as a table, one a line, as {@code docs/formats/tables.md} describes it: columns {@code serial} and {@code model},
- * and as far as known {@code asset_tag}, {@code crew}, {@code location}, {@code sensor_1} to {@code sensor_7}.
+ * and as far as known {@code asset_tag}, {@code crew}, {@code location}, {@code sensor_1} to {@code sensor_7}, and the days
+ * {@code fitted_on} and {@code last_good_on} of all its sensors, or of one in {@code fitted_1} and {@code last_good_1}.
  */
 public final class DetectorSheet {
 
@@ -38,20 +40,41 @@ public final class DetectorSheet {
             "sensor_6",
             "sensor_7");
 
+    /** Serial of a sensor that the table does not name. */
+    public static final String UNKNOWN_SERIAL = "unknown";
+
     private static final int MOST_SLOTS = 7;
     private static final int MOST_LETTERS = 100;
 
     private final Map<String, ProcedureCard> cards;
+    private final LocalDate today;
 
-    /** @param cards the newest card of each model, by model */
-    public DetectorSheet(Map<String, ProcedureCard> cards) {
+    /**
+     * @param cards the newest card of each model, by model
+     * @param today at the site
+     */
+    public DetectorSheet(Map<String, ProcedureCard> cards, LocalDate today) {
         this.cards = Map.copyOf(cards);
+        this.today = today;
+    }
+
+    /**
+     * What a table says of a sensor.
+     *
+     * @param fittedOn empty: not known
+     * @param lastGoodOn day of its last good calibration; empty: not known, so that it is due before use
+     */
+    public record SensorLine(String serial, Optional<LocalDate> fittedOn, Optional<LocalDate> lastGoodOn) {
+        public SensorLine {
+            fittedOn = fittedOn == null ? Optional.empty() : fittedOn;
+            lastGoodOn = lastGoodOn == null ? Optional.empty() : lastGoodOn;
+        }
     }
 
     /**
      * A line of the sheet.
      *
-     * @param sensors their serials by slot
+     * @param sensors one for each slot of the model
      * @param faults empty when it can be used as it stands
      */
     public record Line(
@@ -61,7 +84,7 @@ public final class DetectorSheet {
             String model,
             String crew,
             String location,
-            Map<Integer, String> sensors,
+            Map<Integer, SensorLine> sensors,
             List<LineFault> faults) {}
 
     /** Reads a row; what is wrong with it is said, field by field. */
@@ -90,13 +113,10 @@ public final class DetectorSheet {
                             + String.join(", ", cards.keySet().stream().sorted().toList()) + ".",
                     meant(model, cards.keySet())));
         }
-        var sensors = new TreeMap<Integer, String>();
-        for (int slot = 1; slot <= MOST_SLOTS; slot++) {
-            if (!row.at("sensor_" + slot).isEmpty()) {
-                sensors.put(slot, row.at("sensor_" + slot));
-            }
-        }
-        card.ifPresent(known -> checkSlots(known, sensors, faults));
+        var sensors = new TreeMap<Integer, SensorLine>();
+        card.ifPresent(known ->
+                known.sensors().forEach(spec -> sensors.put(spec.slot(), sensor(row, spec.slot(), faults))));
+        card.ifPresent(known -> checkSlots(known, row, faults));
         for (var column : List.of("asset_tag", "crew", "location")) {
             if (row.at(column).length() > MOST_LETTERS) {
                 faults.add(new LineFault(
@@ -119,10 +139,48 @@ public final class DetectorSheet {
                 List.copyOf(faults));
     }
 
-    /** A sensor in a slot that the model does not have; slots without one are asked for where the detector is new. */
-    private static void checkSlots(ProcedureCard card, Map<Integer, String> sensors, List<LineFault> faults) {
-        sensors.forEach((slot, serial) -> {
-            if (card.findSensor(slot).isEmpty()) {
+    private SensorLine sensor(TableFile.Row row, int slot, List<LineFault> faults) {
+        var serial = row.at("sensor_" + slot);
+        var fitted = day(row, row.at("fitted_" + slot).isEmpty() ? "fitted_on" : "fitted_" + slot, faults);
+        var good = day(row, row.at("last_good_" + slot).isEmpty() ? "last_good_on" : "last_good_" + slot, faults);
+        if (fitted.isPresent() && good.isPresent() && good.get().isBefore(fitted.get())) {
+            faults.add(new LineFault(
+                    "last_good_" + slot,
+                    good.get().toString(),
+                    "Slot " + slot + " was good on " + good.get() + ", before it was fitted on " + fitted.get() + ".",
+                    "Compare both days.",
+                    Optional.empty()));
+        }
+        return new SensorLine(serial.isEmpty() ? UNKNOWN_SERIAL : serial, fitted, good);
+    }
+
+    /** A day of the past, or none; the same column is said to be wrong once. */
+    private Optional<LocalDate> day(TableFile.Row row, String column, List<LineFault> faults) {
+        var text = row.at(column);
+        if (text.isEmpty() || faults.stream().anyMatch(fault -> fault.column().equals(column))) {
+            return Optional.empty();
+        }
+        var day = SheetField.day(text);
+        if (day.isEmpty()) {
+            faults.add(new LineFault(
+                    column,
+                    text,
+                    "'" + text + "' is no day.",
+                    "Write year, month, day, for example 2026-03-02, or leave it empty where it is not known.",
+                    SheetField.meantDay(text).map(LocalDate::toString)));
+        } else if (day.get().isAfter(today)) {
+            faults.add(new LineFault(
+                    column, text, "'" + text + "' is in the future.", "Give a day of the past.", Optional.empty()));
+            return Optional.empty();
+        }
+        return day;
+    }
+
+    /** A sensor in a slot that the model does not have. */
+    private static void checkSlots(ProcedureCard card, TableFile.Row row, List<LineFault> faults) {
+        for (int slot = 1; slot <= MOST_SLOTS; slot++) {
+            var serial = row.at("sensor_" + slot);
+            if (!serial.isEmpty() && card.findSensor(slot).isEmpty()) {
                 faults.add(new LineFault(
                         "sensor_" + slot,
                         serial,
@@ -133,25 +191,7 @@ public final class DetectorSheet {
                                         spec -> spec.slot() + " " + spec.gas().formula()) + ".",
                         Optional.of("")));
             }
-        });
-    }
-
-    /** The fault of a new detector whose sensors are not all named; empty when they are. */
-    public Optional<LineFault> sensorsMissing(Line line) {
-        return Optional.ofNullable(cards.get(line.model()))
-                .flatMap(card -> card.sensors().stream()
-                        .filter(spec -> !line.sensors().containsKey(spec.slot()))
-                        .findFirst()
-                        .map(spec -> new LineFault(
-                                "sensor_" + spec.slot(),
-                                "",
-                                "The serial of the " + spec.gas().name() + " sensor is missing.",
-                                "A new " + card.model() + " takes one for each slot: "
-                                        + slots(
-                                                card,
-                                                one -> one.slot() + " "
-                                                        + one.gas().formula()) + ".",
-                                Optional.empty())));
+        }
     }
 
     private static String slots(ProcedureCard card, Function<SensorSpec, String> words) {

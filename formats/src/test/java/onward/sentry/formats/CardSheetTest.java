@@ -33,7 +33,8 @@ class CardSheetTest {
                 .hasSize(1
                         + card.sensors().size()
                         + card.steps(Job.CALIBRATION).size()
-                        + card.steps(Job.BUMP).size());
+                        + card.steps(Job.BUMP).size()
+                        + card.maintenance().size());
         assertThat(parts).extracting(CardSheet.Part::path).doesNotHaveDuplicates();
     }
 

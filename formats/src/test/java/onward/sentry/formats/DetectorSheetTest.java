@@ -2,6 +2,7 @@ package onward.sentry.formats;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,7 +19,7 @@ class DetectorSheetTest {
     private static final Map<String, ProcedureCard> CARDS = CardLibrary.all().stream()
             .collect(Collectors.toMap(ProcedureCard::model, Function.identity(), (one, other) -> other));
 
-    private final DetectorSheet sheet = new DetectorSheet(CARDS);
+    private final DetectorSheet sheet = new DetectorSheet(CARDS, LocalDate.of(2026, 3, 2));
 
     @Test
     void aLineThatIsRightIsTakenAsItStands() {
@@ -26,8 +27,9 @@ class DetectorSheetTest {
         assertThat(line.faults()).isEmpty();
         assertThat(line.serial()).isEqualTo("Q4-7");
         assertThat(line.crew()).isEqualTo("Ferry");
-        assertThat(line.sensors()).isEqualTo(Map.of(1, "C-7", 2, "O-7", 3, "M-7", 4, "S-7"));
-        assertThat(sheet.sensorsMissing(line)).isEmpty();
+        assertThat(line.sensors()).hasSize(4);
+        assertThat(line.sensors().get(3))
+                .isEqualTo(new DetectorSheet.SensorLine("M-7", Optional.empty(), Optional.empty()));
     }
 
     @Test
@@ -59,11 +61,30 @@ class DetectorSheetTest {
     }
 
     @Test
-    void aNewDetectorNamesTheSensorThatIsMissing() {
-        var missing = sheet.sensorsMissing(sheet.read(row(Map.of("sensor_3", ""))));
-        assertThat(missing.orElseThrow().column()).isEqualTo("sensor_3");
-        assertThat(missing.orElseThrow().reason()).contains("Carbon monoxide");
-        assertThat(missing.orElseThrow().instead()).isEmpty();
+    void aDayOfTheWholeDetectorCountsForEachSensorThatHasNoneOfItsOwn() {
+        var line = sheet.read(row(Map.of(
+                "sensor_3", "",
+                "fitted_on", "2025-06-01",
+                "last_good_on", "2026-02-20",
+                "fitted_4", "2026-01-10")));
+        assertThat(line.faults()).isEmpty();
+        var day = LocalDate.of(2025, 6, 1);
+        var good = Optional.of(LocalDate.of(2026, 2, 20));
+        assertThat(line.sensors().get(3))
+                .isEqualTo(new DetectorSheet.SensorLine(DetectorSheet.UNKNOWN_SERIAL, Optional.of(day), good));
+        assertThat(line.sensors().get(4))
+                .isEqualTo(new DetectorSheet.SensorLine("S-7", Optional.of(LocalDate.of(2026, 1, 10)), good));
+    }
+
+    @Test
+    void aDayThatIsNoneIsInTheFutureOrBeforeTheFittingIsSaidOnce() {
+        var written = only(sheet.read(row(Map.of("fitted_on", "13.6.2025"))));
+        assertThat(written.column()).isEqualTo("fitted_on");
+        assertThat(written.instead()).contains("2025-06-13");
+        assertThat(only(sheet.read(row(Map.of("last_good_on", "2026-03-03")))).reason())
+                .isEqualTo("'2026-03-03' is in the future.");
+        var before = only(sheet.read(row(Map.of("fitted_2", "2026-02-01", "last_good_2", "2026-01-01"))));
+        assertThat(before.reason()).isEqualTo("Slot 2 was good on 2026-01-01, before it was fitted on 2026-02-01.");
     }
 
     @Test

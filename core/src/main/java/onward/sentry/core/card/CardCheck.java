@@ -65,19 +65,31 @@ final class CardCheck {
                 "0 stands for no limit.");
     }
 
+    static void maintenance(List<MaintenanceProcedure> all) {
+        var kinds = new HashSet<MaintenanceKind>();
+        all.forEach(one -> Refusal.unless(
+                kinds.add(one.kind()),
+                "maintenance-twice",
+                "maintenance",
+                one.kind().label() + " is described twice.",
+                "Join both into one."));
+    }
+
     static void steps(String job, List<Step> steps, List<SensorSpec> sensors) {
         var slots = sensors.stream().map(SensorSpec::slot).collect(Collectors.toSet());
-        steps.forEach(step -> slots(job, step, slots));
+        for (int i = 0; i < steps.size(); i++) {
+            slots(job + "[" + i + "]", steps.get(i), slots);
+        }
         airBeforeZero(steps);
         temperatureBeforeItsCountdown(job, steps);
     }
 
-    private static void slots(String job, Step step, Set<Integer> slots) {
+    private static void slots(String place, Step step, Set<Integer> slots) {
         slotsOf(step)
                 .forEach(slot -> Refusal.unless(
                         slots.contains(slot),
                         "card-slot-unknown",
-                        job,
+                        place,
                         "Step '" + step.title() + "' names slot " + slot + ", which the card does not have.",
                         "Use one of the slots " + slots + "."));
     }

@@ -8,9 +8,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.gas.CatalyticResponse;
+import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.rig.Intake;
+import onward.sentry.core.working.Refused;
 
 /** A procedure card as a person reads it: part by part, in words, so that two versions can be held against each other. */
 public record CardSheet(List<Part> parts) {
@@ -41,7 +45,8 @@ public record CardSheet(List<Part> parts) {
         parts.add(new Part("detector", "The detector", whole(card)));
         for (int i = 0; i < card.sensors().size(); i++) {
             var sensor = card.sensors().get(i);
-            parts.add(new Part("sensors[" + i + "]", "Sensor " + named(card, sensor.slot()), sensor(sensor)));
+            parts.add(new Part(
+                    "sensors[" + i + "]", "Sensor " + named(card, sensor.slot()), sensor(sensor, card.lelBasis())));
         }
         for (var job : Job.values()) {
             var steps = card.steps(job);
@@ -54,6 +59,20 @@ public record CardSheet(List<Part> parts) {
                 lines.addAll(pictures(card, job, i));
                 parts.add(new Part(path(job) + "[" + i + "]", step.title(), lines));
             }
+        }
+        for (int i = 0; i < card.maintenance().size(); i++) {
+            var procedure = card.maintenance().get(i);
+            parts.add(new Part(
+                    "maintenance[" + i + "]",
+                    procedure.kind().label(),
+                    Stream.concat(
+                                    procedure.steps().stream()
+                                            .map(step -> step instanceof Step.Checks checks
+                                                    ? String.join(", ", checks.items())
+                                                    : step.title()),
+                                    procedure.parts().stream()
+                                            .map(part -> "takes " + part.count() + " × " + part.name()))
+                            .toList()));
         }
         return new CardSheet(parts);
     }
@@ -115,7 +134,7 @@ public record CardSheet(List<Part> parts) {
                 + (tries.beforeLast().isEmpty() ? "" : "; the last one only after: " + tries.beforeLast());
     }
 
-    private static List<String> sensor(SensorSpec sensor) {
+    private static List<String> sensor(SensorSpec sensor, LelBasis basis) {
         var lines = new ArrayList<String>();
         lines.add(sensor.gas().name() + ", " + sensor.technology().label());
         lines.add("0 to " + upTo(sensor.rangeMax(), 4) + " " + sensor.unit().symbol() + " in steps of "
@@ -123,6 +142,7 @@ public record CardSheet(List<Part> parts) {
         lines.add("Set on " + sensor.shown(sensor.spanSetPoint())
                 + sensor.simulantFor().map(gas -> ", read as " + gas).orElse("") + "; shows the "
                 + sensor.reads().label());
+        sensor.simulantFor().ifPresent(vapour -> lines.add(methaneFor(sensor, vapour, basis)));
         lines.add("t90 " + upTo(sensor.t90Seconds(), 1) + " s"
                 + (sensor.partialPressure() ? "; feels partial pressure" : ""));
         sensor.bumpDays().ifPresent(days -> lines.add("A good bump counts for " + days(days)));
@@ -130,6 +150,19 @@ public record CardSheet(List<Part> parts) {
         lines.add("Alarms: " + alarm("low", alarms.low()) + ", " + alarm("high", alarms.high()) + ", "
                 + alarm("STEL", alarms.stel()) + ", " + alarm("TWA", alarms.twa()));
         return lines;
+    }
+
+    /** The methane that has to be applied so that the display comes to the set point: 52.5 %LEL as pentane take 25 %LEL. */
+    private static String methaneFor(SensorSpec sensor, String vapour, LelBasis basis) {
+        var methane = GasLibrary.shipped().gas("methane");
+        var read = GasLibrary.shipped().gas(vapour);
+        try {
+            double lel = sensor.spanSetPoint() / new CatalyticResponse(basis).simulantSetPoint(1, read);
+            double volPercent = lel * methane.lel(basis).getAsDouble() / 100;
+            return "Needs " + upTo(volPercent, 2) + " vol% methane (" + upTo(lel, 1) + " %LEL) to show its set point";
+        } catch (Refused unknown) {
+            return "Set point: " + unknown.refusal().reason();
+        }
     }
 
     private static String alarm(String name, OptionalDouble at) {

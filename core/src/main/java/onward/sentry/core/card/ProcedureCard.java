@@ -36,6 +36,7 @@ import onward.sentry.core.schedule.IntervalRule;
  * @param exposureSecondsPerDay most seconds on gas within 24 h, because repeated gas desensitises it; 0: no limit
  * @param prescribed by the maker, whatever the site does elsewhere
  * @param pictures for the operator's notes
+ * @param maintenance how work between calibrations is done, each kind at most once
  */
 public record ProcedureCard(
         String model,
@@ -57,7 +58,54 @@ public record ProcedureCard(
         Prescribed prescribed,
         List<StepPicture> pictures,
         List<Step> calibration,
-        List<Step> bump) {
+        List<Step> bump,
+        List<MaintenanceProcedure> maintenance) {
+
+    /** A card that says nothing of maintenance. */
+    public ProcedureCard(
+            String model,
+            int version,
+            LelBasis lelBasis,
+            List<SensorSpec> sensors,
+            double flowLitresPerMinute,
+            double litresPerRun,
+            double litresPerBump,
+            double bumpLevelPercent,
+            IntervalRule interval,
+            Optional<Tries> tries,
+            Optional<Tries> zeroTries,
+            Intake intake,
+            Optional<SampleLine> sampleLine,
+            OptionalDouble tolerancePercent,
+            String competence,
+            int exposureSecondsPerDay,
+            Prescribed prescribed,
+            List<StepPicture> pictures,
+            List<Step> calibration,
+            List<Step> bump) {
+        this(
+                model,
+                version,
+                lelBasis,
+                sensors,
+                flowLitresPerMinute,
+                litresPerRun,
+                litresPerBump,
+                bumpLevelPercent,
+                interval,
+                tries,
+                zeroTries,
+                intake,
+                sampleLine,
+                tolerancePercent,
+                competence,
+                exposureSecondsPerDay,
+                prescribed,
+                pictures,
+                calibration,
+                bump,
+                List.of());
+    }
 
     /** A card with nothing out of the ordinary, for a detector under a cup. */
     public ProcedureCard(
@@ -109,6 +157,8 @@ public record ProcedureCard(
         sensors = List.copyOf(sensors);
         calibration = List.copyOf(calibration);
         bump = List.copyOf(bump);
+        maintenance = maintenance == null ? List.of() : List.copyOf(maintenance);
+        CardCheck.maintenance(maintenance);
         CardCheck.figures(model, version, sensors, flowLitresPerMinute, litresPerRun, litresPerBump, bumpLevelPercent);
         CardCheck.tolerance(tolerancePercent, exposureSecondsPerDay);
         CardCheck.steps("calibration", calibration, sensors);
@@ -119,6 +169,11 @@ public record ProcedureCard(
     /** What a technician at this site works by: the card with the house policy's schools applied to it. */
     public ProcedureCard under(HousePolicy policy) {
         return new SchooledCard(this, policy).card();
+    }
+
+    /** How a kind of maintenance is done; empty: the card says nothing of it. */
+    public Optional<MaintenanceProcedure> maintenance(MaintenanceKind kind) {
+        return maintenance.stream().filter(one -> one.kind() == kind).findFirst();
     }
 
     /** The rig that the model's manual asks for. */

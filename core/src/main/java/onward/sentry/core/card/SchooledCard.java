@@ -32,7 +32,8 @@ record SchooledCard(ProcedureCard plain, HousePolicy policy) {
                 plain.prescribed(),
                 pictures(),
                 steps(plain.calibration()),
-                steps(plain.bump()));
+                steps(plain.bump()),
+                plain.maintenance());
     }
 
     private Schools schools() {

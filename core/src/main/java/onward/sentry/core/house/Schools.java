@@ -1,6 +1,5 @@
 package onward.sentry.core.house;
 
-import java.time.DayOfWeek;
 import java.util.Objects;
 import java.util.Optional;
 import onward.sentry.core.gas.ReferenceValue;
@@ -20,7 +19,7 @@ import onward.sentry.core.working.Refusal;
  * @param guardBand whether the uncertainty is taken off the tolerance
  * @param reference against which side of the certificate a gas is taken
  * @param tries how often a zero or span may be tried where the card does not say
- * @param dueDay a weekday of the following month on which monthly work falls due; empty: a month after the last
+ * @param dueDay a weekday of the following month, also a Saturday or Sunday, on which monthly work falls due; empty: a month after the last
  * @param skipped whether a detector may go out with a skipped sensor that is disabled and labelled
  * @param inDoubt what happens before a sensor is set to gas that is in doubt; on policies of before it was set, a stop
  */
@@ -117,13 +116,5 @@ public record Schools(
                 "schools.tries",
                 "A zero or span is tried 1 to 3 times, not " + tries + ".",
                 "2 is usual.");
-        Refusal.unless(
-                dueDay.map(MonthDay::weekday)
-                        .filter(day -> day == DayOfWeek.SATURDAY || day == DayOfWeek.SUNDAY)
-                        .isEmpty(),
-                "policy-due-day",
-                "schools.dueDay",
-                "A due day at the weekend finds nobody at the bench.",
-                "Pick a day from Monday to Friday.");
     }
 }

@@ -1,8 +1,12 @@
 package onward.sentry.core.plan;
 
+import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import onward.sentry.core.working.Refusal;
 
@@ -15,20 +19,52 @@ import onward.sentry.core.working.Refusal;
  * @param earlyDays how long before its due day a job may be done, 0 to 60
  * @param noticeDays that a detector which is out is called back before, 0 to 30
  * @param keepFreePercent of a day's minutes that is better kept for what goes wrong, 0 to 50
+ * @param benchDays weekdays on which the bench is open, at least one; on rules of before they could be chosen, Monday to Friday
  */
 public record PlanRules(
-        int minutesADay, int setUpMinutes, int mostAwayPercent, int earlyDays, int noticeDays, int keepFreePercent) {
+        int minutesADay,
+        int setUpMinutes,
+        int mostAwayPercent,
+        int earlyDays,
+        int noticeDays,
+        int keepFreePercent,
+        Set<DayOfWeek> benchDays) {
+
+    private static final Set<DayOfWeek> MONDAY_TO_FRIDAY =
+            Collections.unmodifiableSet(EnumSet.range(DayOfWeek.MONDAY, DayOfWeek.FRIDAY));
 
     /** Four hours a technician, 10 minutes a set-up, a quarter of a crew, 10 days early, 2 days' notice, 15 % kept free. */
     public static final PlanRules USUAL = new PlanRules(240, 10, 25, 10, 2, 15);
 
+    /** The bench is open from Monday to Friday. */
+    public PlanRules(
+            int minutesADay,
+            int setUpMinutes,
+            int mostAwayPercent,
+            int earlyDays,
+            int noticeDays,
+            int keepFreePercent) {
+        this(minutesADay, setUpMinutes, mostAwayPercent, earlyDays, noticeDays, keepFreePercent, MONDAY_TO_FRIDAY);
+    }
+
     public PlanRules {
+        benchDays = benchDays == null ? MONDAY_TO_FRIDAY : inOrder(benchDays);
+        Refusal.unless(
+                !benchDays.isEmpty(),
+                "plan-bench-days",
+                "benchDays",
+                "The bench is open on no weekday.",
+                "Choose at least one.");
         within("minutesADay", "Bench minutes a day", minutesADay, 30, 600);
         within("setUpMinutes", "Minutes of a gas set-up", setUpMinutes, 0, 120);
         within("mostAwayPercent", "The share of a crew at the bench, %,", mostAwayPercent, 1, 100);
         within("earlyDays", "Days before the due day", earlyDays, 0, 60);
         within("noticeDays", "Days of notice", noticeDays, 0, 30);
         within("keepFreePercent", "The share of a day kept free, %,", keepFreePercent, 0, 50);
+    }
+
+    private static Set<DayOfWeek> inOrder(Set<DayOfWeek> days) {
+        return days.isEmpty() ? days : Collections.unmodifiableSet(EnumSet.copyOf(days));
     }
 
     private static void within(String field, String what, int value, int least, int most) {

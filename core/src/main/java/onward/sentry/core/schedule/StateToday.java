@@ -12,8 +12,8 @@ import java.util.stream.Collectors;
 /**
  * A detector's state on one day, with the reason and the last day on which it still holds if nothing happens.
  *
- * @param usable may be taken into use as it stands: due by its interval it still may on the day itself; made due at once, or
- *     with a sensor that nobody here has calibrated, it may not
+ * @param usable may be taken into use as it stands: due by its interval it still may on the day itself, after the bump of
+ *     that day where one is asked for; made due at once, or with a sensor that nobody here has calibrated, it may not
  * @param reason one sentence
  * @param due the detector's due day with its working
  * @param validThrough last day on which this state holds; {@link LocalDate#MAX} when only an event ends it
@@ -56,18 +56,23 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
                     .orElse("Was due on " + day(due.date()) + ", " + days(-daysLeft) + " ago.");
             return new StateToday(StateWord.OVERDUE, false, why, due, LocalDate.MAX);
         }
-        if (daysLeft == 0) {
-            boolean byInterval = cause.isEmpty() && !facts.uncalibrated();
-            var why = cause.map(c -> "Due at once: " + facts.causes().words() + ".")
-                    .orElse(
-                            byInterval
-                                    ? "Due today, the last day it may be used."
-                                    : "Not to be used: a sensor was fitted that nobody here has calibrated.");
-            return new StateToday(StateWord.DUE, byInterval, why, due, today);
-        }
         var owed = facts.bumps().stream()
                 .filter(bump -> bump.isOwed(rhythm, today))
                 .toList();
+        if (daysLeft == 0) {
+            boolean byInterval = cause.isEmpty() && !facts.uncalibrated();
+            var lastDay = "Due today, the last day it may be used.";
+            var why = cause.map(c -> "Due at once: " + facts.causes().words() + ".")
+                    .orElse(
+                            !byInterval
+                                    ? "Not to be used: a sensor was fitted that nobody here has calibrated."
+                                    : owed.isEmpty()
+                                            ? lastDay
+                                            : lastDay + " "
+                                                    + bumpFirst(
+                                                            owed, facts.bumps().size(), rhythm));
+            return new StateToday(StateWord.DUE, byInterval && owed.isEmpty(), why, due, today);
+        }
         if (!owed.isEmpty()) {
             return new StateToday(
                     StateWord.BUMP_FIRST,

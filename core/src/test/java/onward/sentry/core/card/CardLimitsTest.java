@@ -117,7 +117,7 @@ class CardLimitsTest {
         var remainder = new Step.ClearDown(60, Optional.of(new Step.Remainder(6, 1)), "");
         refused(
                 "card-slot-unknown",
-                "bump",
+                "bump[0]",
                 () -> CardCheck.steps("bump", List.of(new Step.Zero(List.of(1, 6), SETTLED, "")), FOUR),
                 () -> CardCheck.steps("bump", List.of(new Step.Blank(List.of(6), SETTLED, "")), FOUR),
                 () -> CardCheck.steps("bump", List.of(far), FOUR),

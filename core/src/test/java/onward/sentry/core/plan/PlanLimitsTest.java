@@ -3,7 +3,9 @@ package onward.sentry.core.plan;
 import static onward.sentry.core.working.Limit.refused;
 import static onward.sentry.core.working.Limit.taken;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.Set;
@@ -16,6 +18,16 @@ import org.junit.jupiter.api.Test;
 class PlanLimitsTest {
 
     private static final LocalDate TODAY = LocalDate.of(2026, 3, 2);
+
+    @Test
+    void theBenchIsOpenOnAtLeastOneWeekdayAndOnRulesOfBeforeFromMondayToFriday() {
+        assertThat(PlanRules.USUAL.benchDays())
+                .containsExactly(
+                        DayOfWeek.MONDAY, DayOfWeek.TUESDAY, DayOfWeek.WEDNESDAY, DayOfWeek.THURSDAY, DayOfWeek.FRIDAY);
+        assertThat(new PlanRules(240, 10, 25, 10, 2, 15, null).benchDays()).isEqualTo(PlanRules.USUAL.benchDays());
+        assertThatThrownBy(() -> new PlanRules(240, 10, 25, 10, 2, 15, Set.of()))
+                .hasMessageContaining("open on no weekday");
+    }
 
     private static PlanRules rules(int... figures) {
         return new PlanRules(figures[0], figures[1], figures[2], figures[3], figures[4], figures[5]);

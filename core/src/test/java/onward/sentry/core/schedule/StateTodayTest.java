@@ -49,6 +49,19 @@ class StateTodayTest {
                 .isFalse();
     }
 
+    /** The due day is no way around the bump of the day. */
+    @Test
+    void onTheDueDayItIsUsedAfterItsBumpOnly() {
+        var bumpedBefore = facts(Optional.empty(), Optional.empty(), Optional.of(DUE.minusDays(1)));
+        var state = StateToday.of(bumpedBefore, Rhythm.SHIPPED, DUE);
+        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.usable()).isFalse();
+        assertThat(state.reason())
+                .isEqualTo(
+                        "Due today, the last day it may be used. Bump before today's use; last good one 27 Mar 2026.");
+        assertThat(BoardStatus.of(state.word(), state.usable())).contains(BoardStatus.DO_NOT_USE);
+    }
+
     @Test
     void theEarliestSensorMakesTheDetectorDue() {
         assertThat(facts(Optional.empty(), Optional.empty(), Optional.empty())

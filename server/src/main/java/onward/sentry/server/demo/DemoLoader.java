@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.Competence;
+import onward.sentry.core.house.SiteProfile;
 import onward.sentry.core.schedule.CareKind;
 import onward.sentry.core.sim.Health;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
@@ -26,6 +27,7 @@ import onward.sentry.server.people.DemoPeople;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.platform.SiteProfiles;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -57,6 +59,7 @@ class DemoLoader implements ApplicationRunner {
     private final House house;
     private final DemoHistory history;
     private final LinkTokens tokens;
+    private final SiteProfiles profiles;
     private final Site site;
     private final SentrySettings settings;
     private final TransactionTemplate transaction;
@@ -71,6 +74,7 @@ class DemoLoader implements ApplicationRunner {
             House house,
             DemoHistory history,
             LinkTokens tokens,
+            SiteProfiles profiles,
             Site site,
             SentrySettings settings,
             PlatformTransactionManager transactions) {
@@ -83,6 +87,7 @@ class DemoLoader implements ApplicationRunner {
         this.house = house;
         this.history = history;
         this.tokens = tokens;
+        this.profiles = profiles;
         this.site = site;
         this.settings = settings;
         this.transaction = new TransactionTemplate(transactions);
@@ -104,6 +109,7 @@ class DemoLoader implements ApplicationRunner {
         var cylinders = DemoShelf.cylinders(site.today());
         var detectors = DemoFleet.detectors();
         transaction.executeWithoutResult(status -> {
+            profiles.change(new SiteProfile("Skerravoe Co-operative", "Ferry slip 2\nSkerravoe", site.zone()), BY);
             cylinders.forEach(c -> shelf.register(c.tag(), c.cylinder(), BY));
             detectors.forEach(this::register);
             DemoEquipment.load(equipment, site.today(), BY);

@@ -15,7 +15,6 @@ import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.DetectorSheet;
 import onward.sentry.formats.LineFault;
 import onward.sentry.formats.TableFile;
-import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.fleet.FleetBatch;
 import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
@@ -29,7 +28,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class DetectorIntake implements Intake {
 
-    private static final TypeReference<TreeMap<Integer, String>> SENSORS = new TypeReference<>() {};
+    private static final TypeReference<TreeMap<Integer, DetectorSheet.SensorLine>> SENSORS = new TypeReference<>() {};
 
     private final JdbcTemplate batches;
     private final JdbcClient jdbc;
@@ -78,7 +77,8 @@ class DetectorIntake implements Intake {
 
     private DetectorSheet sheet() {
         var models = house.publishedCards().stream().map(ProcedureCard::model).distinct();
-        return new DetectorSheet(models.collect(Collectors.toMap(Function.identity(), house::latestCard)));
+        return new DetectorSheet(
+                models.collect(Collectors.toMap(Function.identity(), house::latestCard)), site.today());
     }
 
     @Override
@@ -162,7 +162,6 @@ class DetectorIntake implements Intake {
                         + " and exists (select 1 from run where run.detector_id = d.id)",
                 "serial",
                 "A detector that comes back is taken in on its own page.");
-        refuseWithoutSensors(id, sheet());
     }
 
     private void refuse(UUID id, String sql, String column, String wayOut) {
@@ -174,14 +173,6 @@ class DetectorIntake implements Intake {
                                 found.line(),
                                 new LineFault(column, found.value(), found.reason(), wayOut, Optional.empty())))
                         .toList());
-    }
-
-    private void refuseWithoutSensors(UUID id, DetectorSheet sheet) {
-        var refused = new ArrayList<WaitingLines.RefusedLine>();
-        lines("select * from fleet_import_row where import_id = ? and verdict = 'NEW'", id)
-                .forEach(line -> sheet.sensorsMissing(line)
-                        .ifPresent(fault -> refused.add(new WaitingLines.RefusedLine(line.line(), fault))));
-        waiting.refuse(id, refused);
     }
 
     @Override
@@ -207,7 +198,11 @@ class DetectorIntake implements Intake {
                 "model", line.model(),
                 "crew", line.crew(),
                 "location", line.location()));
-        line.sensors().forEach((slot, serial) -> fields.put("sensor_" + slot, serial));
+        line.sensors().forEach((slot, sensor) -> {
+            fields.put("sensor_" + slot, sensor.serial());
+            sensor.fittedOn().ifPresent(day -> fields.put("fitted_" + slot, day.toString()));
+            sensor.lastGoodOn().ifPresent(day -> fields.put("last_good_" + slot, day.toString()));
+        });
         line.faults()
                 .forEach(fault -> fields.put(fault.column(), fault.instead().orElse(fault.value())));
         return new TableFile.Row(line.line(), fields);
@@ -232,7 +227,11 @@ class DetectorIntake implements Intake {
                         line.crew(),
                         line.location(),
                         line.sensors().entrySet().stream()
-                                .map(sensor -> new Fleet.NewSensor(sensor.getKey(), sensor.getValue(), site.today()))
+                                .map(sensor -> new FleetBatch.KnownSensor(
+                                        sensor.getKey(),
+                                        sensor.getValue().serial(),
+                                        sensor.getValue().fittedOn(),
+                                        sensor.getValue().lastGoodOn()))
                                 .toList()))
                 .toList());
         fleet.change(next.stream()

@@ -43,7 +43,7 @@ enum ExportTable {
                     "last_good_bump",
                     "last_verdict"),
             """
-            select d.serial, s.slot, s.serial, s.fitted_on, s.removed_on, s.last_good_on,
+            select d.serial, s.slot, s.serial, case when s.fitted_known then s.fitted_on end, s.removed_on, s.last_good_on,
                 s.last_good_bump, lower(replace(s.last_verdict, '_', ' '))
             from sensor s join detector d on d.id = s.detector_id order by d.serial, s.slot, s.fitted_on
             """),

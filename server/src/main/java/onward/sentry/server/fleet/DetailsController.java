@@ -64,7 +64,7 @@ class DetailsController {
                 "before",
                 "Somebody else changed the details of " + detector.serial() + " meanwhile.",
                 "Look at the details as they are now, and make your change again.");
-        detector.describe(body.details());
+        detector.describe(body.details().checked());
         ledger.append("detector-edited", by, entry(detector.serial(), now, body.details()));
         return fleet.known(detector);
     }

@@ -181,7 +181,7 @@ public class Fleet {
                 "serial",
                 "Detector " + number + " is on record already.",
                 "Open it instead, or compare the serial.");
-        var details = new DetectorDetails(assetTag, crew, location, "");
+        var details = new DetectorDetails(assetTag, crew, location, "").checked();
         var slots = new HashSet<Integer>();
         for (var sensor : sensors) {
             Refusal.unless(

@@ -1,8 +1,10 @@
 package onward.sentry.server.fleet;
 
 import jakarta.persistence.EntityManager;
+import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
@@ -34,12 +36,15 @@ public class FleetBatch {
     }
 
     public record NewDetector(
-            String serial,
-            String assetTag,
-            String model,
-            String crew,
-            String location,
-            List<Fleet.NewSensor> sensors) {}
+            String serial, String assetTag, String model, String crew, String location, List<KnownSensor> sensors) {}
+
+    /**
+     * What is known of a sensor that was in use before it came on record.
+     *
+     * @param fittedOn empty: not known; then it does not wait until it has settled
+     * @param lastGoodOn day of its last good calibration; empty: not known, so that it is due before use
+     */
+    public record KnownSensor(int slot, String serial, Optional<LocalDate> fittedOn, Optional<LocalDate> lastGoodOn) {}
 
     /** @param retired afterwards */
     public record Change(String serial, String assetTag, String crew, String location, boolean retired) {}
@@ -60,12 +65,14 @@ public class FleetBatch {
         var detector = new DetectorEntity(
                 UUID.randomUUID(), one.serial(), one.assetTag(), one.model(), one.crew(), one.location(), site.today());
         one.sensors()
-                .forEach(sensor -> detector.fit(new SensorEntity(
+                .forEach(sensor -> detector.fit(SensorEntity.inUse(
                         UUID.randomUUID(),
                         detector,
                         sensor.slot(),
                         sensor.serial().strip(),
-                        sensor.fittedOn())));
+                        sensor.fittedOn(),
+                        sensor.lastGoodOn(),
+                        site.today())));
         states.renewUnnoted(detector, rules);
         return detector;
     }
@@ -78,12 +85,18 @@ public class FleetBatch {
                         + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 fresh.stream().map(DetectorEntity::freshRow).toList());
         jdbc.batchUpdate(
-                "insert into sensor (id, detector_id, slot, serial, fitted_on) values (?, ?, ?, ?, ?)",
+                "insert into sensor (id, detector_id, slot, serial, fitted_on, fitted_known, last_good_on)"
+                        + " values (?, ?, ?, ?, ?, ?, ?)",
                 fresh.stream()
-                        .flatMap(one -> one.fitted().stream()
-                                .map(sensor -> new Object[] {
-                                    sensor.id(), one.id(), sensor.slot(), sensor.serial(), sensor.fittedOn()
-                                }))
+                        .flatMap(one -> one.fitted().stream().map(sensor -> new Object[] {
+                            sensor.id(),
+                            one.id(),
+                            sensor.slot(),
+                            sensor.serial(),
+                            sensor.fittedOn(),
+                            sensor.fittedKnown(),
+                            sensor.lastGoodOn().orElse(null)
+                        }))
                         .toList());
     }
 

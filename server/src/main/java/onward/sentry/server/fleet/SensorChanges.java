@@ -17,7 +17,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Sensors replaced, and their fitting days corrected. */
 @Component
-class SensorChanges {
+public class SensorChanges {
 
     private final Fleet fleet;
     private final DetectorRepository detectors;
@@ -43,7 +43,7 @@ class SensorChanges {
 
     /** New sensors in some slots, all or none of them: their history starts anew, and they are due at once. */
     @Transactional
-    Fleet.Known replace(String serial, List<Fleet.NewSensor> fresh, String by) {
+    public Fleet.Known replace(String serial, List<Fleet.NewSensor> fresh, String by) {
         var detector = locked(serial);
         var slots = new HashSet<Integer>();
         for (var sensor : fresh) {

@@ -59,6 +59,26 @@ class SensorEntity {
         this.fittedOn = fittedOn;
     }
 
+    /**
+     * One that was in use before it came on record.
+     *
+     * @param fittedOn empty: not known
+     * @param today stands in for a day that is not known
+     */
+    static SensorEntity inUse(
+            UUID id,
+            DetectorEntity detector,
+            int slot,
+            String serial,
+            Optional<LocalDate> fittedOn,
+            Optional<LocalDate> lastGoodOn,
+            LocalDate today) {
+        var sensor = new SensorEntity(id, detector, slot, serial, fittedOn.orElse(lastGoodOn.orElse(today)));
+        sensor.fittedKnown = fittedOn.isPresent();
+        sensor.lastGoodOn = lastGoodOn.orElse(null);
+        return sensor;
+    }
+
     /** @param response raw response recorded when it was new, % */
     SensorEntity respondingWith(double response) {
         fittingResponse = response;

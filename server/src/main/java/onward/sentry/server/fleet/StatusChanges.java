@@ -11,7 +11,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Changes of a detector's status that a person makes by hand. */
 @Component
-class StatusChanges {
+public class StatusChanges {
 
     private final Fleet fleet;
     private final HoldRepository holds;
@@ -28,7 +28,7 @@ class StatusChanges {
     }
 
     @Transactional
-    Fleet.Known apply(String serial, StatusChange change, String remark, String by) {
+    public Fleet.Known apply(String serial, StatusChange change, String remark, String by) {
         var stripped = remark.strip();
         var id = fleet.entity(serial).id();
         fleet.lock(List.of(id));

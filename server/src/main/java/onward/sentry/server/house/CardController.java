@@ -31,24 +31,30 @@ class CardController {
 
     private final House house;
     private final CardDrafts drafts;
+    private final HiddenModels hidden;
     private final People people;
     private final Once once;
 
-    CardController(House house, CardDrafts drafts, People people, Once once) {
+    CardController(House house, CardDrafts drafts, HiddenModels hidden, People people, Once once) {
         this.house = house;
         this.drafts = drafts;
+        this.hidden = hidden;
         this.people = people;
         this.once = once;
     }
 
-    /** @param by who published it; empty: it was shipped */
-    record CardView(String model, int version, Instant publishedAt, String by) {}
+    /**
+     * @param by who published it; empty: it was shipped
+     * @param hidden the model is not offered where a detector is registered
+     */
+    record CardView(String model, int version, Instant publishedAt, String by, boolean hidden) {}
 
     /** Every version of every card, the newest of a model first. */
     @GetMapping("/api/v1/cards")
     List<CardView> cards() {
+        var left = hidden.all();
         return house.cardVersions().stream()
-                .map(v -> new CardView(v.model(), v.version(), v.publishedAt(), v.by()))
+                .map(v -> new CardView(v.model(), v.version(), v.publishedAt(), v.by(), left.contains(v.model())))
                 .toList();
     }
 
@@ -83,7 +89,12 @@ class CardController {
             var read = JsonText.read(card, ProcedureCard.class);
             var published = house.publish(read, people.displayName(principal.getName()));
             drafts.drop(published.model());
-            return new CardView(published.model(), published.version(), published.publishedAt(), published.by());
+            return new CardView(
+                    published.model(),
+                    published.version(),
+                    published.publishedAt(),
+                    published.by(),
+                    hidden.all().contains(published.model()));
         });
     }
 }

@@ -2,9 +2,11 @@ package onward.sentry.server.house;
 
 import jakarta.validation.constraints.Size;
 import java.security.Principal;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import onward.sentry.core.card.CardSheet;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
@@ -19,8 +21,10 @@ import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Unit;
 import onward.sentry.core.sim.DryRun;
 import onward.sentry.core.sim.Fault;
+import onward.sentry.core.sim.ResponseTrial;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import onward.sentry.formats.CardLibrary;
 import onward.sentry.formats.CoreJson;
 import onward.sentry.formats.JsonText;
 import onward.sentry.server.house.CardDrafts.CardDraft;
@@ -112,8 +116,25 @@ class CardDeskController {
      * @param problem the first thing that keeps the card from being worked by; absent when there is none
      * @param parts the card in words; none when there is a problem
      * @param changes against the version in force
+     * @param dueExamples of its interval, from today on; none when there is a problem
      */
-    record CheckedCard(Optional<CardProblem> problem, List<CardSheet.Part> parts, List<CardChange> changes) {}
+    record CheckedCard(
+            Optional<CardProblem> problem,
+            List<CardSheet.Part> parts,
+            List<CardChange> changes,
+            List<DueExample> dueExamples) {}
+
+    /** What the card's interval does: calibrated on one day, due on another. */
+    record DueExample(LocalDate calibrated, LocalDate due) {}
+
+    /** @param how each thing that was judged of the sensor, and what it came to */
+    record ResponseTrialView(int percent, String verdict, List<String> how, Optional<String> stuck) {}
+
+    record ResponseTrialBody(@Size(max = MOST_LETTERS) String card, int slot) {
+        ResponseTrialBody {
+            card = given(card);
+        }
+    }
 
     /** @param slot of the sensor with the fault; absent: all are sound */
     record DryRunBody(
@@ -200,10 +221,45 @@ class CardDeskController {
             var changes = house.newestVersion(card.model())
                     .map(version -> CardChange.between(house.card(card.model(), version), card))
                     .orElse(List.of());
-            return new CheckedCard(Optional.empty(), CardSheet.of(card).parts(), changes);
+            return new CheckedCard(Optional.empty(), CardSheet.of(card).parts(), changes, dueExamples(card));
         } catch (Refused e) {
-            return new CheckedCard(Optional.of(CardProblem.of(e.refusal())), List.of(), List.of());
+            return new CheckedCard(Optional.of(CardProblem.of(e.refusal())), List.of(), List.of(), List.of());
         }
+    }
+
+    private List<DueExample> dueExamples(ProcedureCard card) {
+        return IntStream.of(0, 12, 24)
+                .mapToObj(days -> site.today().plusDays(days))
+                .map(day -> new DueExample(day, card.interval().nextDue(day).date()))
+                .toList();
+    }
+
+    /** A card to start from where no other is like the model, as JSON. */
+    @GetMapping("/api/v1/card-templates/blank")
+    CardText blank() {
+        return new CardText(CoreJson.canonical().writeValueAsString(CardLibrary.blank()));
+    }
+
+    /** What the card comes to for one sensor at 30, 60 and 100 % of its response. */
+    @PostMapping("/api/v1/card-response-trials")
+    List<ResponseTrialView> responseTrials(@RequestBody ResponseTrialBody body) {
+        var card = JsonText.read(body.card(), ProcedureCard.class);
+        Refusal.unless(
+                card.findSensor(body.slot()).isPresent(),
+                "slot-unknown",
+                "slot",
+                "The card has no slot " + body.slot() + ".",
+                "Choose one of its sensors.");
+        return ResponseTrial.of(card, house.policy(), body.slot(), site.today()).stream()
+                .map(trial -> new ResponseTrialView(
+                        trial.percent(),
+                        trial.verdict().label(),
+                        trial.outcomes().stream()
+                                .map(outcome -> outcome.stage().label() + ": " + outcome.how() + ", "
+                                        + outcome.judgement().verdict().label())
+                                .toList(),
+                        trial.stuck()))
+                .toList();
     }
 
     @PostMapping("/api/v1/card-dry-runs")

@@ -1,9 +1,16 @@
 package onward.sentry.server.house;
 
+import java.security.Principal;
 import java.util.List;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.server.people.People;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The models that there is a card for. */
@@ -11,9 +18,13 @@ import org.springframework.web.bind.annotation.RestController;
 class ModelController {
 
     private final House house;
+    private final HiddenModels hidden;
+    private final People people;
 
-    ModelController(House house) {
+    ModelController(House house, HiddenModels hidden, People people) {
         this.house = house;
+        this.hidden = hidden;
+        this.people = people;
     }
 
     record ModelView(String model, int cardVersion, List<SlotView> slots) {}
@@ -30,9 +41,27 @@ class ModelController {
         }
     }
 
+    /** From now on the model is not offered where a detector is registered. */
+    @PutMapping("/api/v1/models/{model}/hidden")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void hide(@PathVariable String model, Principal principal) {
+        hidden.hide(model, people.displayName(principal.getName()));
+    }
+
+    @DeleteMapping("/api/v1/models/{model}/hidden")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void show(@PathVariable String model, Principal principal) {
+        hidden.show(model, people.displayName(principal.getName()));
+    }
+
+    /** Those that are not hidden. */
     @GetMapping("/api/v1/models")
     List<ModelView> models() {
-        return house.latestCards().stream().map(ModelController::view).toList();
+        var left = hidden.all();
+        return house.latestCards().stream()
+                .filter(card -> !left.contains(card.model()))
+                .map(ModelController::view)
+                .toList();
     }
 
     private static ModelView view(ProcedureCard card) {

@@ -6,6 +6,7 @@ import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import onward.sentry.core.working.Refused;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -28,7 +29,8 @@ class MeController {
         this.guard = guard;
     }
 
-    record PasswordChoice(@NotNull String before, @NotNull String fresh) {}
+    /** @param before empty where the person has just signed in with a password that somebody gave them */
+    record PasswordChoice(Optional<String> before, @NotNull String fresh) {}
 
     record MySession(Instant since, Instant lastUsed, String device, boolean thisOne) {}
 

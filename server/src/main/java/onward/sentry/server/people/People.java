@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -97,19 +98,25 @@ public class People implements UserDetailsService {
         ledger.append("person-added", by, Map.of("signInName", name, "role", role.label()));
     }
 
-    /** A person's own choice. @throws onward.sentry.core.working.Refused when the one before is not right */
+    /**
+     * A person's own choice.
+     *
+     * @param before empty where the password is one that somebody gave them: they can have signed in with nothing else
+     * @throws onward.sentry.core.working.Refused when the one before is not right
+     */
     @Transactional
-    void choosePassword(String signInName, String before, String fresh) {
+    void choosePassword(String signInName, Optional<String> before, String fresh) {
         var person = person(signInName);
         Refusal.unless(
-                passwords.matches(before, person.passwordHash()),
+                before.map(typed -> passwords.matches(typed, person.passwordHash()))
+                        .orElse(person.passwordTemporary()),
                 "password-before",
                 "before",
                 "This is not the password that you signed in with.",
                 "Type it again, or ask an administrator for a new one.");
         Password.check("fresh", fresh, signInName);
         Refusal.unless(
-                !before.equals(fresh),
+                !passwords.matches(fresh, person.passwordHash()),
                 "password-same",
                 "fresh",
                 "That is the password you have already.",

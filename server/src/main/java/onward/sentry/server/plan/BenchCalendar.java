@@ -1,9 +1,7 @@
 package onward.sentry.server.plan;
 
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,7 +25,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class BenchCalendar {
 
-    private static final Set<DayOfWeek> WEEKEND = EnumSet.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY);
     private static final int MOST_REMARK = 80;
 
     /**
@@ -61,14 +58,14 @@ class BenchCalendar {
         var unusual = unusual().stream().collect(Collectors.toMap(UnusualDay::on, one -> one));
         var absences = absences();
         var days = new ArrayList<BenchDay>();
-        var last = site.today().plusDays(4L * count);
+        var last = site.today().plusDays(8L * count);
         for (var day = site.today(); days.size() < count && day.isBefore(last); day = day.plusDays(1)) {
             open(day, rules, unusual, absences).ifPresent(days::add);
         }
         return days;
     }
 
-    /** Weekend days and closed ones of the next two weeks that could be opened. */
+    /** Days without bench work of the next two weeks that could be opened. */
     List<BenchDay> mayOpen(PlanRules rules) {
         var unusual = unusual().stream().collect(Collectors.toMap(UnusualDay::on, one -> one));
         var absences = absences();
@@ -83,7 +80,10 @@ class BenchCalendar {
             LocalDate day, PlanRules rules, Map<LocalDate, UnusualDay> unusual, List<Absence> absences) {
         var own = Optional.ofNullable(unusual.get(day));
         var minutes = own.map(UnusualDay::minutes)
-                .orElse(WEEKEND.contains(day.getDayOfWeek()) ? Optional.empty() : Optional.of(rules.minutesADay()));
+                .orElse(
+                        rules.benchDays().contains(day.getDayOfWeek())
+                                ? Optional.of(rules.minutesADay())
+                                : Optional.empty());
         return minutes.flatMap(each -> bench(day, each, absences));
     }
 

@@ -28,6 +28,7 @@ class WebPages implements WebMvcConfigurer {
             "/board",
             "/board/{*rest}",
             "/boards",
+            "/maintenance/{*rest}",
             "/exchange",
             "/me",
             "/own-password",

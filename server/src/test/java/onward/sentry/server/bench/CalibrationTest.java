@@ -44,7 +44,7 @@ class CalibrationTest {
         var span = outcome(co, "SPAN");
         assertThat(span.path("responsePercent").asDouble()).isBetween(86.0, 90.0);
         assertThat(span.path("judgement").path("working").path("source").asString())
-                .isEqualTo("card Quoin 4 v2, house policy v1");
+                .isEqualTo("card Quoin 4 v3, house policy v1");
         assertThat(record.path("lastHash").asString()).hasSize(64);
     }
 

@@ -102,12 +102,42 @@ class ExchangeTest {
     }
 
     @Test
+    void whatATableKnowsOfSensorsIsTakenAndWhatItDoesNotKnowIsSaid() {
+        var read = sent("serial,model,sensor_1,fitted_on,last_good_on\n"
+                + "HN-IM1,Hollin NO,N-1,2025-05-01,2026-02-20\n"
+                + "HN-IM2,Hollin NO,,,\n");
+        assertCounts(read, 2, 0, 0, 0);
+        applied(read);
+        var known = detector("HN-IM1").body();
+        assertThat(known.path("sensors").get(0).path("fittedOn").asString()).isEqualTo("2025-05-01");
+        assertThat(known.path("sensors").get(0).path("lastGoodOn").asString()).isEqualTo("2026-02-20");
+        assertThat(known.path("detector").path("state").asString())
+                .as("its last good calibration counts")
+                .isNotEqualTo("due");
+        var unknown = detector("HN-IM2").body();
+        assertThat(unknown.path("sensors").get(0).path("fittedOn").isNull()).isTrue();
+        assertThat(unknown.path("sensors").get(0).path("serial").asString()).isEqualTo("unknown");
+        assertThat(unknown.path("detector").path("usable").asBoolean()).isFalse();
+        // A biased sensor that was fitted today would have to settle for a day first.
+        var run = technician.post(
+                "/api/v1/runs",
+                Map.of(
+                        "serial", "HN-IM2",
+                        "job", "CALIBRATION",
+                        "source", "TYPED",
+                        "timeScale", 1,
+                        "clientId", "hn-im2"));
+        assertThat(run.text("code")).isNotEqualTo("sensor-settling");
+        assertThat(run.status()).isLessThan(300);
+    }
+
+    @Test
     void eachFaultNamesLineAndColumnAndWhatCanBeMendedIsMendedWhenAsked() {
         var read = sent(HEADER
                 + line("MD-1", "quoin-4", "Ferry")
                 + line("MD 2", "Quoin 4", "Ferry")
                 + line("MD-3", "Trumpet", "Ferry")
-                + "MD-4,Quoin 4,,,,C-4,O-4,M-4,\n"
+                + "MD-4,Quoin 4,,," + "x".repeat(101) + ",C-4,O-4,M-4,\n"
                 + line("MD-5", "Quoin 4", "Ferry")
                 + line("md-5", "Quoin 4", "Ferry"));
         assertCounts(read, 1, 0, 0, 5);
@@ -118,7 +148,7 @@ class ExchangeTest {
         assertThat(first.path("column").asString()).isEqualTo("model");
         assertThat(first.path("instead").asString()).isEqualTo("Quoin 4");
         assertThat(refused.get(3).path("faults").get(0).path("column").asString())
-                .isEqualTo("sensor_4");
+                .isEqualTo("location");
         assertThat(refused.get(4).path("faults").get(0).path("reason").asString())
                 .contains("twice");
 

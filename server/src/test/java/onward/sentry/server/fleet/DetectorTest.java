@@ -303,10 +303,10 @@ class DetectorTest {
         var late = technician.put(path, Map.of("details", before, "before", before));
         assertThat(late.text("code")).isEqualTo("changed-meanwhile");
         assertThat(technician.get("/api/v1/detectors/" + serial).text("notes")).isEqualTo("clip is loose");
-        var long61 = Map.of("assetTag", "x".repeat(61), "crew", "", "location", "", "notes", "");
-        var refused = technician.put(path, Map.of("details", long61, "before", after));
+        var tooLong = Map.of("assetTag", "x".repeat(101), "crew", "", "location", "", "notes", "");
+        var refused = technician.put(path, Map.of("details", tooLong, "before", after));
         assertThat(refused.text("field")).isEqualTo("assetTag");
-        assertThat(refused.text("detail")).contains("at most 60 characters, not 61");
+        assertThat(refused.text("detail")).contains("at most 100 characters, not 101");
     }
 
     @Test

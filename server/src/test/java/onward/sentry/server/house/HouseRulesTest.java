@@ -109,9 +109,10 @@ class HouseRulesTest {
                 .isEqualTo(200);
         assertThat(before).isEqualTo("2026-04-02");
         assertThat(due(serial)).isEqualTo("2026-04-30");
-        assertThat(change(withSchool("dueDay", Map.of("nth", 5, "weekday", "SUNDAY")), "x")
-                        .text("detail"))
-                .contains("weekend");
+        assertThat(change(withSchool("dueDay", Map.of("nth", 5, "weekday", "SATURDAY")), "x")
+                        .status())
+                .isEqualTo(200);
+        assertThat(due(serial)).isEqualTo("2026-04-25");
     }
 
     private String due(String serial) {

@@ -88,6 +88,26 @@ class PeopleTest {
     }
 
     @Test
+    void aGivenPasswordIsTypedOnceAndOnesOwnIsAskedForBeforeItIsChanged() {
+        var given = post(
+                        "/api/v1/people",
+                        Map.of("signInName", "sunniva", "displayName", "Sunniva Aune", "role", "TECHNICIAN"))
+                .body()
+                .path("password")
+                .asString();
+        var sunniva = signedIn("sunniva", given);
+        assertThat(sunniva.post("/api/v1/me/password", Map.of("fresh", given)).text("code"))
+                .isEqualTo("password-same");
+        assertThat(sunniva.post("/api/v1/me/password", Map.of("fresh", "three old boats"))
+                        .status())
+                .isEqualTo(200);
+        var own = signedIn("sunniva", "three old boats");
+        assertThat(own.post("/api/v1/me/password", Map.of("fresh", "four new boats"))
+                        .text("code"))
+                .isEqualTo("password-before");
+    }
+
+    @Test
     void theLastAdministratorStays() {
         assertThat(post("/api/v1/people/administrator/leaving", Map.of()).text("code"))
                 .isEqualTo("last-administrator");

@@ -1,0 +1,35 @@
+package onward.sentry.core.maintenance;
+
+import java.time.Instant;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/** Something that happened in a maintenance job; only added to, never changed. */
+public sealed interface MaintenanceEvent {
+
+    Instant at();
+
+    /** Who did it. */
+    String by();
+
+    record Started(Instant at, String by) implements MaintenanceEvent {}
+
+    /**
+     * A step was done.
+     *
+     * @param step its position in the procedure, from 0
+     * @param value that was read off, in the unit of its quantity; empty for other steps
+     * @param answer to a question; empty for other steps
+     */
+    record StepDone(Instant at, String by, int step, OptionalDouble value, Optional<Boolean> answer)
+            implements MaintenanceEvent {}
+
+    /** A value or an answer with which the job may not go on; the step stays open. */
+    record StepRefused(Instant at, String by, int step, OptionalDouble value, Optional<Boolean> answer)
+            implements MaintenanceEvent {}
+
+    /** @param remark may be empty */
+    record Finished(Instant at, String by, String remark) implements MaintenanceEvent {}
+
+    record Stopped(Instant at, String by, String reason) implements MaintenanceEvent {}
+}

@@ -1,0 +1,2 @@
+/** Maintenance of detectors as guided work, and the spare parts that it takes. */
+package onward.sentry.server.maintenance;
