@@ -67,5 +67,5 @@ async function template(card: { model: string; version: number } | undefined): P
   const body = await answer(
     api.GET("/api/v1/cards/{model}/{version}", { params: { path: { model: card.model, version: card.version } }, parseAs: "text" }),
   );
-  return body as string;
+  return body;
 }

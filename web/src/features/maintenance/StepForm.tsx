@@ -46,7 +46,6 @@ export function StepForm({
           label={`${step.title} (${step.unit})`}
           hint={`${step.least} to ${step.most} ${step.unit}`}
           inputMode="decimal"
-          autoFocus
           required
           value={typed}
           error={typed !== "" && value === null ? "Type a number." : undefined}

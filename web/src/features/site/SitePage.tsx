@@ -2,7 +2,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useRef } from "react";
-import { useForm } from "react-hook-form";
+import { useForm, useWatch } from "react-hook-form";
 import { toast } from "sonner";
 import { answer, api, asBody, asProblem, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
@@ -50,6 +50,7 @@ function SiteForm({ site }: { site: Schemas["SiteProfileView"] }) {
       zone: site.named || !site.zones.includes(own) ? site.zone : own,
     },
   });
+  const zone = useWatch({ control: form.control, name: "zone" });
   const save = useMutation({
     mutationFn: (body: z.infer<typeof shape>) => answer(api.PUT("/api/v1/site-profile", { body })),
     onSuccess: async () => {
@@ -83,10 +84,10 @@ function SiteForm({ site }: { site: Schemas["SiteProfileView"] }) {
           disabled={!mayChange}
           {...form.register("zone")}
           error={errors.zone?.message}
-          hint={`It decides when a day begins, and with it what is due. Time there now: ${timeIn(form.watch("zone"), new Date().toISOString())}.`}
+          hint={`It decides when a day begins, and with it what is due. Time there now: ${timeIn(zone, new Date().toISOString())}.`}
         >
-          {(site.zones.includes(site.zone) ? site.zones : [site.zone, ...site.zones]).map((zone) => (
-            <option key={zone}>{zone}</option>
+          {(site.zones.includes(site.zone) ? site.zones : [site.zone, ...site.zones]).map((one) => (
+            <option key={one}>{one}</option>
           ))}
         </Choice>
         {save.error && !fields.some((field) => field === asProblem(save.error).field) && <Told error={save.error} />}

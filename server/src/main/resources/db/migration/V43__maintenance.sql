@@ -45,3 +45,6 @@ create table part_used (
     count  int not null check (count > 0),
     primary key (job_id, name)
 );
+
+-- Who let a table take effect: what is left goes in under that name.
+alter table fleet_import add column applied_by text;

@@ -71,7 +71,9 @@ class AccessibilityTest {
                                 new Screen("/rules/cards/Quoin%205P", "Quoin 5P"),
                                 new Screen("/round", "Bump round"),
                                 new Screen("/gas", "Gas on the shelf"),
-                                new Screen("/gas/new", "Register a cylinder"))) {
+                                new Screen("/gas/new", "Register a cylinder"),
+                                new Screen("/site", "Site"),
+                                new Screen("/board", "Detectors"))) {
                             una.open(screen.path());
                             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
                                     .containsText(screen.heading());
@@ -98,6 +100,10 @@ class AccessibilityTest {
             marit.button("Connect a gateway").click();
             assertThat(page.getByText("Which detectors does it read?")).isVisible();
             nothingSerious(page, "connect a gateway");
+            marit.open("/boards");
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                    .hasText("Crew boards");
+            nothingSerious(page, "crew boards");
         }
     }
 

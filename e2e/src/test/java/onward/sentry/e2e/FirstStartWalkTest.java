@@ -30,7 +30,7 @@ class FirstStartWalkTest {
             assertThat(page.getByText("No detector is registered yet.")).isVisible();
             var steps = page.getByRole(
                     AriaRole.REGION, new com.microsoft.playwright.Page.GetByRoleOptions().setName("First steps"));
-            assertThat(steps.getByLabel("not done")).hasCount(5);
+            assertThat(steps.getByLabel("not done")).hasCount(7);
 
             inga.open("/plan");
             assertThat(page.getByText("there is nothing to plan yet")).isVisible();
@@ -103,7 +103,7 @@ class FirstStartWalkTest {
             assertThat(page.getByText("heard just now")).isVisible();
             inga.open("/");
             assertThat(steps.getByLabel("done", new Locator.GetByLabelOptions().setExact(true)))
-                    .hasCount(3);
+                    .hasCount(4);
             inga.open("/detectors/MC-1");
             inga.button("Calibrate").click();
             inga.asked("Check the detector before gas");

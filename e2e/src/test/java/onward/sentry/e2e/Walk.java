@@ -197,7 +197,12 @@ final class Walk implements AutoCloseable {
      * seconds is to be closed first, and is opened again for the next application.
      */
     Walk workTo(String sentence) {
-        long end = System.currentTimeMillis() + LONGEST_RUN_MILLIS;
+        return workTo(sentence, LONGEST_RUN_MILLIS);
+    }
+
+    /** The same with another limit: a run in real time takes as long as the card says. */
+    Walk workTo(String sentence, long longestMillis) {
+        long end = System.currentTimeMillis() + longestMillis;
         while (nextHand()
                         .getByText(sentence, new Locator.GetByTextOptions().setExact(false))
                         .count()

@@ -156,6 +156,20 @@ final class World implements AutoCloseable {
         server.destroyForcibly().waitFor();
     }
 
+    /** Another process that knows nothing but the link document, with a token that somebody has shown it. */
+    Process referenceGateway(String token) throws IOException {
+        return process(
+                "reference-gateway.log",
+                List.of(
+                        "-XX:TieredStopAtLevel=1",
+                        "-Xmx64m",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "onward.sentry.standins.reference.ReferenceGateway",
+                        url() + "/api/v1/link",
+                        token));
+    }
+
     /** The stand-in gateway stands still, its line open, until it is told otherwise. */
     void gatewayStandsStill(boolean still) throws IOException, InterruptedException {
         new ProcessBuilder("kill", still ? "-STOP" : "-CONT", String.valueOf(gateway.pid()))

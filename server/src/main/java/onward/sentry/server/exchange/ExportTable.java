@@ -66,6 +66,7 @@ enum ExportTable {
                     "job",
                     "source",
                     "technician",
+                    "done_by",
                     "started_at",
                     "ended_on",
                     "verdict",
@@ -82,8 +83,10 @@ enum ExportTable {
                     "hash",
                     "withdrawn"),
             """
-            select r.id, d.serial, r.model, lower(r.job), lower(replace(r.source, '_', ' ')), r.technician, r.started_at,
-                r.ended_on, lower(replace(r.verdict, '_', ' ')), s.slot, s.serial, lower(replace(x.stage, '_', ' ')),
+            select r.id, d.serial, r.model, lower(r.job), lower(replace(r.source, '_', ' ')), r.technician,
+                case when r.source = 'PAPER' then (select e.body::jsonb ->> 'doneBy' from run_event e
+                    where e.run_id = r.id and e.kind = 'PaperEntered' order by e.seq limit 1) else r.technician end,
+                r.started_at, r.ended_on, lower(replace(r.verdict, '_', ' ')), s.slot, s.serial, lower(replace(x.stage, '_', ' ')),
                 lower(replace(x.verdict, '_', ' ')), x.reading, x.expected, x.response_percent, x.t90_seconds, x.cylinder,
                 case when r.time_scale = 1 then 'no' else 'yes' end, r.last_hash,
                 case when r.withdrawn then 'yes' else 'no' end

@@ -223,8 +223,8 @@ class Imports {
                 "Send the table again if it is wanted after all.");
         if (phase.equals("READ")) {
             var view = view(id);
-            jdbc.sql("update fleet_import set phase = 'APPLYING' where id = ?")
-                    .param(id)
+            jdbc.sql("update fleet_import set phase = 'APPLYING', applied_by = ? where id = ?")
+                    .params(by, id)
                     .update();
             ledger.append(
                     intake(id).entry(),
@@ -243,6 +243,17 @@ class Imports {
                 .param(id)
                 .query(String.class)
                 .single();
+    }
+
+    /** An import that was begun and is not through. @param by who began it */
+    record Left(UUID id, String by) {}
+
+    @Transactional(readOnly = true)
+    public List<Left> left() {
+        return jdbc.sql("select id, coalesce(applied_by, begun_by) as by from fleet_import where phase = 'APPLYING'"
+                        + " order by begun_at")
+                .query(Left.class)
+                .list();
     }
 
     /** The next lines. @return whether there are more */

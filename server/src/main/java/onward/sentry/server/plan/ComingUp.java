@@ -66,7 +66,7 @@ public class ComingUp {
                 .map(s -> new Coming(
                         Kind.ORDER,
                         s.order().words(),
-                        s.from(),
+                        later(s.orderBy(), site.today()),
                         "Order by " + day(s.orderBy()) + ": " + s.order().words() + "; needed on " + day(s.from())))
                 .forEach(coming::add);
         equipment.all().stream()
@@ -83,6 +83,10 @@ public class ComingUp {
                 .thenComparing(Coming::kind)
                 .thenComparing(Coming::named));
         return coming;
+    }
+
+    private static LocalDate later(LocalDate one, LocalDate other) {
+        return one.isAfter(other) ? one : other;
     }
 
     private void cylinder(ShelfForecast.Lasting one, int warnDays, List<Coming> coming) {

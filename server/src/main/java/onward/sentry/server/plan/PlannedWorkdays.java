@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import onward.sentry.core.schedule.StateWord;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -47,9 +48,12 @@ public class PlannedWorkdays {
     @Transactional(readOnly = true)
     public List<Workday> toCome() {
         return jdbc.sql("select p.on_day, array_agg(d.serial order by d.serial) as serials from plan_job p"
-                        + " join detector d on d.id = p.detector_id and d.due_on = p.due_on where p.on_day >= ?"
-                        + " group by p.on_day order by p.on_day")
-                .param(site.today())
+                        + " join detector d on d.id = p.detector_id and d.due_on = p.due_on where p.on_day >= :today"
+                        + " and d.state_word not in (:without) group by p.on_day order by p.on_day")
+                .param("today", site.today())
+                .param(
+                        "without",
+                        StateWord.WITHDRAWN.stream().map(StateWord::name).toList())
                 .query((row, n) -> new Workday(row.getObject("on_day", LocalDate.class), List.of((String[])
                         row.getArray("serials").getArray())))
                 .list();

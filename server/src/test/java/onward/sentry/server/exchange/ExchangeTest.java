@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import onward.sentry.core.cylinder.CylinderState;
@@ -102,6 +103,17 @@ class ExchangeTest {
     }
 
     @Test
+    void anImportWhosePageWasClosedGoesOnByItself() {
+        var read = sent(HEADER + line("LFT-1", "Quoin 4", "Ferry"));
+        var id = UUID.fromString(read.path("id").asString());
+        server.bean(Imports.class).begin(id, "lead person");
+        assertThat(detector("LFT-1").status()).isEqualTo(404);
+        server.bean(LeftImports.class).goOn();
+        assertThat(detector("LFT-1").status()).isEqualTo(200);
+        assertThat(server.bean(Imports.class).view(id).phase()).isEqualTo("APPLIED");
+    }
+
+    @Test
     void whatATableKnowsOfSensorsIsTakenAndWhatItDoesNotKnowIsSaid() {
         var read = sent("serial,model,sensor_1,fitted_on,last_good_on\n"
                 + "HN-IM1,Hollin NO,N-1,2025-05-01,2026-02-20\n"
@@ -187,7 +199,7 @@ class ExchangeTest {
     }
 
     @Test
-    void jobsFromPaperComeInAsATableAreJudgedMarkedAndTakenBackAsOne() {
+    void jobsFromPaperComeInAsATableAreJudgedMarkedAndTakenBackAsOne() throws Exception {
         var island = new Island(server, technician);
         var serial = island.quoin4();
         var tag = tag(island.houseMix());
@@ -227,6 +239,13 @@ class ExchangeTest {
         assertThat(detector(serial).body().path("detector").path("dueOn").asString())
                 .isEqualTo("2026-03-27");
         assertCounts(runs(table), 0, 0, 2, 3);
+        assertThat(rows(technician.bytes("/api/v1/exports/runs/csv")).stream()
+                        .filter(row -> row.at("detector").equals(serial)
+                                && row.at("source").equals("paper"))
+                        .map(row -> row.at("done_by"))
+                        .distinct())
+                .as("who did it, not who typed it in")
+                .containsExactly("Old Halvard");
 
         var back = withdraw(applied, "another yard's sheets");
         assertThat(back.body().path("phase").asString()).isEqualTo("WITHDRAWN");

@@ -219,5 +219,12 @@ class PlanTest {
         }
         assertThat(technician.get("/api/v1/plan/days/2026-03-28/sheet").status())
                 .isEqualTo(404);
+
+        technician.post("/api/v1/detectors/" + serial + "/status", Map.of("change", "HOLD", "remark", "case cracked"));
+        for (var export : List.of("/api/v1/plan.ics", "/api/v1/plan.csv")) {
+            assertThat(new String(technician.bytes(export), StandardCharsets.UTF_8))
+                    .as("what is on hold is not planned, " + export)
+                    .doesNotContain(serial);
+        }
     }
 }
