@@ -98,6 +98,7 @@ bench_server() {
   echo "Start as ./sentry does it from then on: first answer after $started_millis ms"
   until [ -f "$token" ]; do sleep 0.2; done
   java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.ReadingToScreen "http://127.0.0.1:$port" "$token"
+  java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.PressCount "http://127.0.0.1:$port" "$token"
   echo "Memory of the server with the demo loaded and one bench open: $(($(awk '/VmRSS/ {print $2}' "/proc/$server_pid/status") / 1024)) MB (aim: under 512)"
   java -cp "bench/target/classes:bench/target/lib/*" onward.sentry.bench.FiftyLanes "http://127.0.0.1:$port" "$token" "$server_pid"
   # From here on as a site in earnest runs.

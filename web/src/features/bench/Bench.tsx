@@ -183,6 +183,18 @@ function Lane({
     const all = { kind: "CONFIRM_ALARMS" as const, step: next.step, audible: true, visual: true, vibration: true };
     send(forTogether(all, served.length) ?? all);
   };
+  // One press says what every display shows: the figure of clean air is typed for each, and declared settled.
+  const allClean = async () => {
+    onWorked();
+    const inAir = data.sensors.filter((sensor) => next.kind === "WAIT_CLEAR" || !["idle", "accepted", "failed"].includes(sensor.progress));
+    for (const { slot, air } of inAir) {
+      await sendAsync({ kind: "TYPE_READING", slot, value: air });
+      buffer.add([{ at: Math.round(clock.now()), values: { [slot]: air } }]);
+    }
+    if (next.kind !== "WAIT_CLEAR") {
+      await sendAsync({ kind: "DECLARE_ALL_SETTLED", step: next.step });
+    }
+  };
   const typing = data.typed && data.mine && ["WAIT_ZERO", "WAIT_BLANK", "WAIT_SETTLE", "WAIT_CLEAR"].includes(next.kind);
 
   return (
@@ -225,6 +237,11 @@ function Lane({
         <div className="flex min-w-0 flex-col gap-4">
           <LiveStrip run={data} clock={clock} />
           {manifold.length > 1 && <ManifoldTable lanes={manifold} current={runId} onFocus={onPick} />}
+          {typing && next.kind !== "WAIT_SETTLE" && manifold.length <= 1 && (
+            <Button kind="outline" className="self-start" onClick={() => void allClean().catch(() => undefined)}>
+              All show clean air: {cleanAir(data.sensors)}
+            </Button>
+          )}
           {typing &&
             (next.kind === "WAIT_SETTLE" || next.kind === "WAIT_ZERO" || next.kind === "WAIT_BLANK") &&
             data.sensors.length > 1 && (
@@ -355,6 +372,12 @@ function Lane({
       </Sheet>
     </>
   );
+}
+
+/** What the displays show in clean air, such as "0; O₂ 20.9". */
+function cleanAir(sensors: Run["sensors"]): string {
+  const other = sensors.filter((sensor) => sensor.air !== 0).map((sensor) => `${sensor.formula} ${sensor.air}`);
+  return [...(other.length < sensors.length ? ["0"] : []), ...other].join("; ");
 }
 
 /** What the gas at hand is for stands where it is seen without scrolling. */

@@ -1,4 +1,5 @@
 import { RigDrawing } from "../../ui/RigDrawing";
+import { ServedBy } from "../gateways/ServedBy";
 import { Formula } from "../../ui/Formula";
 import type { Command } from "./command";
 import type { Run } from "./useRun";
@@ -38,6 +39,7 @@ export function RunSide({ run, send, onUndo }: { run: Run; send: (command: Comma
         <p className="text-sm text-soft">
           {run.technician} · {run.assetTag} · {run.crew} · readings {run.typed ? "typed" : "over the link"}
         </p>
+        {open && !run.typed && <ServedBy serial={run.serial} />}
         {run.countersignedBy && <p className="font-semibold">{run.countersignedBy} answers for it: adjusted under countersignature.</p>}
         {run.typed && !run.gatewayServes && open && (
           <p className="text-sm font-semibold">No gateway serves this detector: type each reading.</p>

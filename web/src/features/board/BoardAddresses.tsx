@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState, type SubmitEvent } from "react";
-import { answer, api, once } from "../../api/client";
+import { answer, api } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
@@ -78,7 +78,7 @@ function NewBoardSheet({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   const [crew, setCrew] = useState("");
   const add = useMutation({
-    mutationFn: () => answer(api.POST("/api/v1/board-addresses", { params: once(), body: { name, crew } })),
+    mutationFn: () => answer(api.POST("/api/v1/board-addresses", { body: { name, crew } })),
     onSuccess: () => queries.invalidateQueries({ queryKey: ["board-addresses"] }),
   });
   function submit(event: SubmitEvent) {

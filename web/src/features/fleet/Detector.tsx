@@ -14,6 +14,7 @@ import { Loading, Told } from "../../ui/Told";
 import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
+import { ServedBy } from "../gateways/ServedBy";
 import { MaintenanceOf } from "../maintenance/MaintenanceOf";
 import { CareOf } from "./CareOf";
 import { DetailsSheet } from "./DetailsSheet";
@@ -79,6 +80,7 @@ export function Detector() {
             <Why working={dueWorking} />
           </div>
           <OwnRules serial={serial} />
+          <ServedBy serial={serial} />
         </div>
         {may(session, "TECHNICIAN") && (
           <div className="flex flex-wrap gap-2">

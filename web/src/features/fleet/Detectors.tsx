@@ -94,11 +94,24 @@ export function Detectors() {
       </div>
       <FleetTable rows={rows} shown={shownColumns(wish.without)} chosen={works ? chosen : null} onChoose={choose} />
       {fleet.hasNextPage && <More loading={fleet.isFetchingNextPage} onMore={() => void fleet.fetchNextPage()} />}
-      {rows.length === 0 && (
-        <p className="py-8 text-lg text-soft">
-          {all === 0 && Object.keys(wish).length === 0 ? "No detector is registered yet." : "No detector fits these words."}
-        </p>
-      )}
+      {rows.length === 0 &&
+        (all === 0 && Object.keys(wish).length === 0 ? (
+          <div className="flex flex-wrap items-center gap-3 py-8">
+            <p className="text-lg text-soft">No detector is registered yet.</p>
+            {works && (
+              <>
+                <Link to="/detectors/new" className={buttonLook("act")}>
+                  Register a detector
+                </Link>
+                <Link to="/exchange" className={buttonLook()}>
+                  Import a table
+                </Link>
+              </>
+            )}
+          </div>
+        ) : (
+          <p className="py-8 text-lg text-soft">No detector fits these words.</p>
+        ))}
       {chosen.size > 0 && <TogetherBar serials={[...chosen]} onClear={() => setChosen(new Set())} />}
     </div>
   );

@@ -62,7 +62,14 @@ export function Gas() {
           )}
         </header>
         {cylinders.length === 0 ? (
-          <p className="text-lg text-soft">No cylinder is registered yet. Register one from its certificate.</p>
+          <p className="flex flex-wrap items-center gap-3 text-lg text-soft">
+            No cylinder is registered yet.
+            {may(session, "TECHNICIAN") && (
+              <Link to="/gas/new" className={buttonLook("act")}>
+                Register the first cylinder
+              </Link>
+            )}
+          </p>
         ) : (
           <>
             <div className="grid items-end gap-x-5 lg:grid-cols-[17rem_minmax(0,1fr)]">

@@ -131,7 +131,7 @@ export function NewCylinder() {
       }
     },
   });
-  const { errors } = form.formState;
+  const { errors, dirtyFields } = form.formState;
   return (
     <div className="mx-auto w-full max-w-3xl px-4 py-4">
       <h1 className="mb-4 text-3xl font-bold">Register a cylinder</h1>
@@ -178,7 +178,7 @@ export function NewCylinder() {
             inputMode="decimal"
             {...form.register("fullBar", {
               onChange: (event: { target: { value: string } }) => {
-                if (!form.formState.dirtyFields.gaugeBar) {
+                if (!dirtyFields.gaugeBar) {
                   form.setValue("gaugeBar", event.target.value);
                 }
               },

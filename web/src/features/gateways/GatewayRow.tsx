@@ -1,5 +1,4 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { CircleDashed, CircleDot, CircleOff, CircleSlash } from "lucide-react";
 import { useState, type SubmitEvent } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
@@ -8,6 +7,7 @@ import { Button } from "../../ui/Button";
 import { counted } from "../../ui/counted";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
+import { Heard } from "./Heard";
 import { Serials } from "./Serials";
 import { none, WhichDetectors, type Which } from "./WhichDetectors";
 
@@ -21,7 +21,7 @@ export function GatewayRow({ gateway }: { gateway: Gateway }) {
     <li className="border-b border-line py-3">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <strong className="min-w-48 text-lg">{gateway.name}</strong>
-        <Standing gateway={gateway} zone={session.zone} />
+        <Heard gateway={gateway} zone={session.zone} />
         {works && (
           <div className="ml-auto flex flex-wrap gap-2">
             <Button onClick={() => setAsked("detectors")}>Change its detectors</Button>
@@ -53,37 +53,6 @@ export function GatewayRow({ gateway }: { gateway: Gateway }) {
       {asked === "revoke" && <Revoke gateway={gateway} onClose={() => setAsked(null)} />}
     </li>
   );
-}
-
-/** Whether it is heard, as a mark and a word. */
-function Standing({ gateway, zone }: { gateway: Gateway; zone: string }) {
-  const heard = gateway.lastHeardAt ? atTime(gateway.lastHeardAt, zone) : "";
-  switch (gateway.standing) {
-    case "HEARD":
-      return (
-        <span className="inline-flex items-center gap-2 font-semibold text-act">
-          <CircleDot aria-hidden className="size-5" /> heard just now
-        </span>
-      );
-    case "SILENT":
-      return (
-        <span className="inline-flex items-center gap-2 font-semibold text-fail">
-          <CircleSlash aria-hidden className="size-5" /> silent since {heard}
-        </span>
-      );
-    case "NEVER_HEARD":
-      return (
-        <span className="inline-flex items-center gap-2">
-          <CircleDashed aria-hidden className="size-5" /> never heard yet
-        </span>
-      );
-    case "REVOKED":
-      return (
-        <span className="inline-flex items-center gap-2 text-soft">
-          <CircleOff aria-hidden className="size-5" /> revoked
-        </span>
-      );
-  }
 }
 
 function Detectors({ gateway, onClose }: { gateway: Gateway; onClose: () => void }) {

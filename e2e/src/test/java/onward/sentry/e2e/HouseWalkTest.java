@@ -158,12 +158,12 @@ class HouseWalkTest {
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.open("/rules").page();
             var text = page.request()
-                    .get(world.url() + "/api/v1/cards/Line%20CO/1")
+                    .get(world.url() + "/api/v1/cards/Line%20CO/2")
                     .text();
             publish(page, text.replace("\"rangeMax\" : 50.0", "\"rangeMax\" : -1"));
             assertThat(page.getByRole(AriaRole.ALERT)).containsText("sensors[0]");
-            publish(page, text.replace("\"version\" : 1", "\"version\" : 2"));
-            assertThat(page.getByText("Line CO version 2 is published")).isVisible();
+            publish(page, text.replace("\"version\" : 2", "\"version\" : 3"));
+            assertThat(page.getByText("Line CO version 3 is published")).isVisible();
             marit.nothingWentWrong();
         }
     }

@@ -47,7 +47,7 @@ class CardFormatTest {
 
     @ParameterizedTest
     @CsvSource({
-        "'\"version\": 2', '\"version\": 0'",
+        "'\"version\": 3', '\"version\": 0'",
         "'\"kind\": \"zero\"', '\"kind\": \"nought\"'",
         "'\"rule\": \"stable-or-deadline\"', '\"rule\": \"whenever\"'",
         "'\"flowLitresPerMinute\": 0.5', '\"flowLitresPerMinute\": 0'",

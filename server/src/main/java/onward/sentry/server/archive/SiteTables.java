@@ -25,7 +25,8 @@ class SiteTables {
             "audit_entry",
             "touched",
             "idempotent_answer",
-            "calendar_feed");
+            "calendar_feed",
+            "board_address");
 
     /** Hold a row from the moment that the database has its form. */
     private static final Set<String> NEVER_EMPTY = Set.of("bench_plan");

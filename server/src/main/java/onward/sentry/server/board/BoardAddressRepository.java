@@ -9,5 +9,7 @@ interface BoardAddressRepository extends JpaRepository<BoardAddressEntity, UUID>
 
     List<BoardAddressEntity> findByRevokedAtIsNullOrderByName();
 
+    boolean existsByNameAndRevokedAtIsNull(String name);
+
     Optional<BoardAddressEntity> findBySecretHashAndRevokedAtIsNull(String secretHash);
 }

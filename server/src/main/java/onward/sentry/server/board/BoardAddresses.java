@@ -47,6 +47,12 @@ class BoardAddresses {
                 "name",
                 "The name of a board has 1 to " + LONGEST_NAME + " characters, not " + stripped.length() + ".",
                 "Name the place where it hangs, for example: Ferry crew room.");
+        Refusal.unless(
+                !addresses.existsByNameAndRevokedAtIsNull(stripped),
+                "board-name-taken",
+                "name",
+                "There is a board called '" + stripped + "' already.",
+                "Give this one another name, or revoke the other.");
         var secret = Secret.fresh();
         addresses.saveAndFlush(
                 new BoardAddressEntity(UUID.randomUUID(), stripped, crew.strip(), secret.hash(), site.now(), by));

@@ -14,7 +14,6 @@ import java.util.UUID;
 import onward.sentry.core.schedule.BoardStatus;
 import onward.sentry.server.fleet.FleetList;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.platform.SiteProfiles;
 import org.springframework.http.HttpStatus;
@@ -25,7 +24,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -38,16 +36,14 @@ class BoardController {
     private final BoardAddresses addresses;
     private final SiteProfiles profiles;
     private final People people;
-    private final Once once;
     private final Site site;
 
     BoardController(
-            FleetList fleet, BoardAddresses addresses, SiteProfiles profiles, People people, Once once, Site site) {
+            FleetList fleet, BoardAddresses addresses, SiteProfiles profiles, People people, Site site) {
         this.fleet = fleet;
         this.addresses = addresses;
         this.profiles = profiles;
         this.people = people;
-        this.once = once;
         this.site = site;
     }
 
@@ -103,17 +99,12 @@ class BoardController {
                 .toList();
     }
 
+    /** Sent twice, the second is refused by its name: the answer holds the secret, and is kept nowhere. */
     @PostMapping("/api/v1/board-addresses")
     @ResponseStatus(HttpStatus.CREATED)
-    @Transactional
-    public BoardMade add(
-            @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewBoard body, Principal principal) {
-        return once.per(
-                key,
-                principal.getName(),
-                BoardMade.class,
-                () -> new BoardMade(
-                        "/board/" + addresses.add(body.name(), body.crew(), people.displayName(principal.getName()))));
+    BoardMade add(@Valid @RequestBody NewBoard body, Principal principal) {
+        return new BoardMade(
+                "/board/" + addresses.add(body.name(), body.crew(), people.displayName(principal.getName())));
     }
 
     @DeleteMapping("/api/v1/board-addresses/{id}")

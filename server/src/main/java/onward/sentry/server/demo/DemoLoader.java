@@ -14,6 +14,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.house.Competence;
 import onward.sentry.core.house.SiteProfile;
+import onward.sentry.core.maintenance.PartStock;
 import onward.sentry.core.schedule.CareKind;
 import onward.sentry.core.sim.Health;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
@@ -23,6 +24,7 @@ import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
 import onward.sentry.server.house.House;
 import onward.sentry.server.link.LinkTokens;
+import onward.sentry.server.maintenance.PartStocks;
 import onward.sentry.server.people.DemoPeople;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.SentrySettings;
@@ -48,6 +50,11 @@ class DemoLoader implements ApplicationRunner {
     private static final String BY = "demo";
     private static final int BATTERY_DAYS_AGO = 28;
     private static final int COMPETENCE_DAYS = 120;
+    private static final List<PartStock> PARTS = List.of(
+            new PartStock("diffusion filter", 12, 5),
+            new PartStock("inlet filter", 6, 4),
+            new PartStock("lamp swab", 20, 10),
+            new PartStock("sensor Quoin", 3, 4));
     private static final String GATEWAY = "demo stand-ins";
 
     private final People people;
@@ -60,6 +67,7 @@ class DemoLoader implements ApplicationRunner {
     private final DemoHistory history;
     private final LinkTokens tokens;
     private final SiteProfiles profiles;
+    private final PartStocks parts;
     private final Site site;
     private final SentrySettings settings;
     private final TransactionTemplate transaction;
@@ -75,6 +83,7 @@ class DemoLoader implements ApplicationRunner {
             DemoHistory history,
             LinkTokens tokens,
             SiteProfiles profiles,
+            PartStocks parts,
             Site site,
             SentrySettings settings,
             PlatformTransactionManager transactions) {
@@ -88,6 +97,7 @@ class DemoLoader implements ApplicationRunner {
         this.history = history;
         this.tokens = tokens;
         this.profiles = profiles;
+        this.parts = parts;
         this.site = site;
         this.settings = settings;
         this.transaction = new TransactionTemplate(transactions);
@@ -113,6 +123,7 @@ class DemoLoader implements ApplicationRunner {
             cylinders.forEach(c -> shelf.register(c.tag(), c.cylinder(), BY));
             detectors.forEach(this::register);
             DemoEquipment.load(equipment, site.today(), BY);
+            PARTS.forEach(part -> parts.set(part, BY));
         });
         int runs = 0;
         var onShelf = cylinders.stream().collect(Collectors.toMap(DemoShelf.Tagged::tag, DemoShelf.Tagged::cylinder));

@@ -40,6 +40,14 @@ class GatewayController {
         return new GatewaysView(desk.all(), desk.unserved());
     }
 
+    /** @param gateways that may send readings of it, by name; none: its readings are typed */
+    record ServedBy(List<GatewayDesk.Serving> gateways) {}
+
+    @GetMapping("/api/v1/detectors/{serial}/gateways")
+    ServedBy servedBy(@PathVariable String serial) {
+        return new ServedBy(desk.serving(serial));
+    }
+
     /** Sent twice, the second is refused by its name: the answer holds a token, and is kept nowhere. */
     @PostMapping("/api/v1/gateways")
     @ResponseStatus(HttpStatus.CREATED)

@@ -107,6 +107,17 @@ class GatewayDesk {
         return view(known(id));
     }
 
+    /** A gateway as everybody sees it who works on one of its detectors. */
+    record Serving(String name, Standing standing, Optional<Instant> lastHeardAt) {}
+
+    /** The gateways that may send readings of a detector, by name. */
+    @Transactional(readOnly = true)
+    List<Serving> serving(String serial) {
+        return gateways.findServing(fleet.bySerial(serial).id()).stream()
+                .map(gateway -> new Serving(gateway.name(), standing(gateway), gateway.lastSeenAt()))
+                .toList();
+    }
+
     /** Serials of detectors in use that no gateway serves, in order. */
     @Transactional(readOnly = true)
     List<String> unserved() {

@@ -10,7 +10,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The spare parts of the site. */
 @Service
-class PartStocks {
+public class PartStocks {
 
     private final PartStockRepository parts;
     private final Ledger ledger;
@@ -35,7 +35,7 @@ class PartStocks {
 
     /** Somebody has counted them, or more have come. */
     @Transactional
-    void set(PartStock stock, String by) {
+    public void set(PartStock stock, String by) {
         parts.findById(stock.name())
                 .ifPresentOrElse(known -> known.become(stock), () -> parts.save(new PartStockEntity(stock)));
         parts.flush();

@@ -47,6 +47,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/board-addresses", LEAD),
             row(HttpMethod.POST, "/api/v1/board-addresses", LEAD),
             row(HttpMethod.DELETE, "/api/v1/board-addresses/{id}", LEAD),
+            row(HttpMethod.GET, "/api/v1/detectors/{serial}/gateways", VIEWER),
             row(HttpMethod.GET, "/api/v1/gateways", LEAD),
             row(HttpMethod.POST, "/api/v1/gateways", LEAD),
             row(HttpMethod.POST, "/api/v1/gateways/{id}/detectors", LEAD),

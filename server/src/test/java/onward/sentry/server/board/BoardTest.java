@@ -56,6 +56,16 @@ class BoardTest {
                 .isEqualTo("board-name");
         var path = lead.post("/api/v1/board-addresses", Map.of("name", "Quarry hut", "crew", "Quarry"))
                 .text("path");
+        assertThat(lead.post("/api/v1/board-addresses", Map.of("name", "Quarry hut", "crew", ""))
+                        .text("code"))
+                .isEqualTo("board-name-taken");
+        assertThat(server.jdbc()
+                        .sql("select count(*) from idempotent_answer where answer like ?")
+                        .param("%" + path.substring("/board/".length()) + "%")
+                        .query(Long.class)
+                        .single())
+                .as("the secret is kept nowhere")
+                .isZero();
         var address = "/api/v1/boards" + path.substring("/board".length());
         var stranger = server.anybody();
         var board = stranger.get(address);

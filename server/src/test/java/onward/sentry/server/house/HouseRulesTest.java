@@ -126,23 +126,23 @@ class HouseRulesTest {
 
     @Test
     void aCardGoesOutAndComesInAsItsNextVersion() {
-        var text = lead.get("/api/v1/cards/Mote%20CO/2").body().toString();
+        var text = lead.get("/api/v1/cards/Mote%20CO/3").body().toString();
         assertThat(lead.post("/api/v1/cards", text).text("code")).isEqualTo("card-version");
-        var next = text.replace("\"version\":2", "\"version\":3").replace("\"seconds\":90.0", "\"seconds\":120.0");
+        var next = text.replace("\"version\":3", "\"version\":4").replace("\"seconds\":90.0", "\"seconds\":120.0");
         assertThat(next).isNotEqualTo(text);
         var published = lead.post("/api/v1/cards", next);
         assertThat(published.status()).isEqualTo(201);
-        assertThat(published.body().path("version").asInt()).isEqualTo(3);
-        assertThat(lead.get("/api/v1/cards/Mote%20CO/3").body().toString()).contains("120.0");
-        assertThat(lead.get("/api/v1/cards/Mote%20CO/2").body().toString()).isEqualTo(text);
+        assertThat(published.body().path("version").asInt()).isEqualTo(4);
+        assertThat(lead.get("/api/v1/cards/Mote%20CO/4").body().toString()).contains("120.0");
+        assertThat(lead.get("/api/v1/cards/Mote%20CO/3").body().toString()).isEqualTo(text);
     }
 
     @Test
     void aCardThatCannotBeWorkedIsRefusedWithItsPlaceInTheText() {
-        var text = lead.get("/api/v1/cards/Hollin%20NO/1").body().toString();
+        var text = lead.get("/api/v1/cards/Hollin%20NO/2").body().toString();
         var broken = lead.post(
                 "/api/v1/cards",
-                text.replace("\"version\":1", "\"version\":2").replace("\"rangeMax\":100.0", "\"rangeMax\":-1"));
+                text.replace("\"version\":2", "\"version\":3").replace("\"rangeMax\":100.0", "\"rangeMax\":-1"));
         assertThat(broken.status()).isEqualTo(422);
         assertThat(broken.text("code")).isEqualTo("unreadable");
         assertThat(broken.text("field")).startsWith("sensors[0]");
@@ -150,7 +150,7 @@ class HouseRulesTest {
         assertThat(lead.post("/api/v1/cards", "{ \"model\": ").text("detail")).contains("not JSON");
         var otherSlots = lead.post(
                 "/api/v1/cards",
-                text.replace("\"version\":1", "\"version\":2")
+                text.replace("\"version\":2", "\"version\":3")
                         .replace("\"slot\":1", "\"slot\":2")
                         .replace("\"slots\":[1]", "\"slots\":[2]"));
         assertThat(otherSlots.text("code")).isEqualTo("card-slots");

@@ -55,6 +55,12 @@ class GatewayDeskTest {
                 .satisfies(detector ->
                         assertThat(detector.path("serial").asString()).isEqualTo(one));
         assertThat(listed(id).path("standing").asString()).isEqualTo("HEARD");
+        var served = server.signedIn(Role.VIEWER)
+                .get("/api/v1/detectors/" + one + "/gateways")
+                .body()
+                .path("gateways");
+        assertThat(served.get(0).path("name").asString()).isEqualTo("bench of " + one);
+        assertThat(served.get(0).path("standing").asString()).isEqualTo("HEARD");
 
         var changed = lead.post("/api/v1/gateways/" + id + "/detectors", Map.of("serials", List.of(other, one)));
         assertThat(changed.status()).as(changed.toString()).isEqualTo(200);
