@@ -65,7 +65,9 @@ class FirstStartWalkTest {
             page.getByLabel("Expiry date").fill("2099-12-31");
             inga.button("Register the cylinder").click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("80 ppm ±2 % (k = 2)");
-            assertThat(inga.open("/gas").page().getByRole(AriaRole.LISTITEM)
+            assertThat(inga.open("/gas")
+                            .page()
+                            .getByRole(AriaRole.LISTITEM)
                             .filter(new Locator.FilterOptions().setHasText("CO-01")))
                     .containsText("49.7 of 58 L");
 

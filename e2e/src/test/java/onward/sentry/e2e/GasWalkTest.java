@@ -158,7 +158,7 @@ class GasWalkTest {
             una.open("/gas").link("Equipment").click();
             var regulator = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("RG-02"));
             assertThat(regulator).containsText("check due");
-            regulator.getByRole(AriaRole.BUTTON).click();
+            una.button("Check RG-02").click();
             page.getByLabel("Measured flow (L/min)").fill("0.47");
             una.button("Record the check").click();
             assertThat(regulator).containsText("stamped 0.5 L/min, gives 0.47");

@@ -95,8 +95,11 @@ class RealSiteWalkTest {
         }
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("The detector")))
                 .click();
-        page.getByLabel("Rule").last().selectOption("a weekday of the following month");
-        page.getByLabel("Weekday").last().selectOption("Saturday");
+        var detector = page.getByRole(
+                AriaRole.REGION, new Page.GetByRoleOptions().setName("Detector").setExact(true));
+        detector.getByLabel("Rule", new Locator.GetByLabelOptions().setExact(true))
+                .selectOption("a weekday of the following month");
+        detector.getByLabel("Weekday").selectOption("Saturday");
         assertThat(page.getByText(Pattern.compile("Calibrated .*: due .*Sat")).first())
                 .isVisible();
         inga.button("Publish as version 1").click();

@@ -2,6 +2,8 @@ package onward.sentry.server.house;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.testing.Api;
@@ -83,7 +85,10 @@ class CardDeskTest {
         var good = checked(card.replace("\"deadlineSeconds\":150.0", "\"deadlineSeconds\":120.0"));
         assertThat(good.path("problem").isNull() || good.path("problem").isMissingNode())
                 .isTrue();
-        assertThat(good.path("parts")).hasSize(14);
+        assertThat(good.path("parts")).hasSize(19);
+        assertThat(good.path("dueExamples").get(0).path("calibrated").asString())
+                .isEqualTo("2026-03-02");
+        assertThat(good.path("dueExamples").get(0).path("due").asString()).isGreaterThan("2026-03-02");
         assertThat(good.path("changes")).hasSize(1);
         assertThat(good.path("changes").get(0).path("title").asString()).isEqualTo("Gas");
         assertThat(good.path("changes").get(0).path("lines").toString())
@@ -108,6 +113,39 @@ class CardDeskTest {
         assertThat(weak.path("asked").toString()).contains("change what you suspect");
     }
 
+    /** Mote CO shows raw readings and is graded by three grades; Wick CO is set from a window, whatever the site does. */
+    @Test
+    void aSensorIsTriedAtThirtySixtyAndAHundredPerCentOfItsResponse() {
+        assertThat(verdictsAt("Mote CO")).containsExactly("fail", "marginal", "pass");
+        assertThat(verdictsAt("Wick CO")).containsExactly("pass", "pass", "pass");
+        assertThat(lead.post("/api/v1/card-response-trials", Map.of("card", next("Mote CO"), "slot", 5))
+                        .text("code"))
+                .isEqualTo("slot-unknown");
+    }
+
+    private static List<String> verdictsAt(String model) {
+        var trials = lead.post("/api/v1/card-response-trials", Map.of("card", next(model), "slot", 1))
+                .body();
+        var verdicts = new ArrayList<String>();
+        trials.forEach(trial -> verdicts.add(trial.path("verdict").asString()));
+        return verdicts;
+    }
+
+    @Test
+    void aBlankCardIsWorkedAsItStandsAndAHiddenModelIsOfferedNoMore() {
+        var blank = lead.get("/api/v1/card-templates/blank").text("card");
+        assertThat(lead.post("/api/v1/cards", blank.replace("New model", "Brae 1")).status())
+                .isEqualTo(201);
+        assertThat(lead.get("/api/v1/models").body().toString()).contains("Brae 1");
+        assertThat(lead.send("PUT", "/api/v1/models/Brae%201/hidden", null, Map.of()).status())
+                .isEqualTo(204);
+        assertThat(lead.get("/api/v1/models").body().toString()).doesNotContain("Brae 1");
+        assertThat(lead.delete("/api/v1/models/Brae%201/hidden").status()).isEqualTo(204);
+        assertThat(lead.get("/api/v1/models").body().toString()).contains("Brae 1");
+        assertThat(lead.send("PUT", "/api/v1/models/No%20Such/hidden", null, Map.of()).status())
+                .isEqualTo(404);
+    }
+
     @Test
     void aCardIsPublishedOnceASoundDetectorPassesByItAndItsDraftIsDoneWith() {
         var card = next("Mote CO");
@@ -120,10 +158,10 @@ class CardDeskTest {
                         .status())
                 .isEqualTo(201);
         var desk = lead.get("/api/v1/card-desks/" + MOTE).body();
-        assertThat(desk.path("newest").asInt()).isEqualTo(3);
+        assertThat(desk.path("newest").asInt()).isEqualTo(4);
         assertThat(desk.path("draft").isNull() || desk.path("draft").isMissingNode())
                 .isTrue();
-        assertThat(lead.get("/api/v1/card-changes/" + MOTE + "?from=2&to=3")
+        assertThat(lead.get("/api/v1/card-changes/" + MOTE + "?from=3&to=4")
                         .body()
                         .toString())
                 .contains("Taken after 100 s", "Taken after 90 s");
