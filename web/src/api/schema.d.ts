@@ -2100,6 +2100,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/detectors/{serial}/gateways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["servedBy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/detectors/{serial}/gas": {
         parameters: {
             query?: never;
@@ -5001,6 +5017,16 @@ export interface components {
             steps: number;
             /** Format: uuid */
             open: string | null;
+        };
+        ServedBy: {
+            gateways: components["schemas"]["Serving"][];
+        };
+        Serving: {
+            name: string;
+            /** @enum {string} */
+            standing: "NEVER_HEARD" | "HEARD" | "SILENT" | "REVOKED";
+            /** Format: date-time */
+            lastHeardAt: string | null;
         };
         AnswerView: {
             tag: string;
@@ -8219,9 +8245,7 @@ export interface operations {
     add_3: {
         parameters: {
             query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -9189,6 +9213,28 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    servedBy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                serial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ServedBy"];
                 };
             };
         };

@@ -99,7 +99,8 @@ public final class PressCount {
     private void work(JsonNode run) {
         var kind = run.path("next").path("kind").asString();
         var enabled = new Locator.ClickOptions().setTimeout(2_000);
-        if (run.path("typed").asBoolean() && List.of("WAIT_ZERO", "WAIT_BLANK", "WAIT_CLEAR").contains(kind)) {
+        if (run.path("typed").asBoolean()
+                && List.of("WAIT_ZERO", "WAIT_BLANK", "WAIT_CLEAR").contains(kind)) {
             press(button("All show clean air"), enabled);
         } else if (run.path("typed").asBoolean() && kind.equals("WAIT_SETTLE")) {
             typeOnGas(run);
@@ -130,7 +131,8 @@ public final class PressCount {
     private void typeOnGas(JsonNode run) {
         for (var sensor : run.path("sensors")) {
             boolean onGas = !sensor.path("expected").isNull()
-                    && List.of("not settled", "settled").contains(sensor.path("progress").asString());
+                    && List.of("not settled", "settled")
+                            .contains(sensor.path("progress").asString());
             if (onGas) {
                 var field = page.locator("#reading-" + sensor.path("slot").asInt());
                 field.fill(String.valueOf(sensor.path("expected").asDouble()));
@@ -167,7 +169,9 @@ public final class PressCount {
         }
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Register the cylinder"))
                 .click();
-        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("BN-1").setLevel(1))
+        page.getByRole(
+                        AriaRole.HEADING,
+                        new Page.GetByRoleOptions().setName("BN-1").setLevel(1))
                 .waitFor();
         return fields;
     }

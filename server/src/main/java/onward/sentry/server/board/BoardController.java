@@ -38,8 +38,7 @@ class BoardController {
     private final People people;
     private final Site site;
 
-    BoardController(
-            FleetList fleet, BoardAddresses addresses, SiteProfiles profiles, People people, Site site) {
+    BoardController(FleetList fleet, BoardAddresses addresses, SiteProfiles profiles, People people, Site site) {
         this.fleet = fleet;
         this.addresses = addresses;
         this.profiles = profiles;

@@ -22,7 +22,8 @@ interface GatewayRepository extends JpaRepository<GatewayEntity, UUID> {
             + " where d = :detector and g.revokedAt is null and g.lastSeenAt > :since")
     boolean serves(UUID detector, Instant since);
 
-    @Query("select g from GatewayEntity g join g.detectors d where d = :detector and g.revokedAt is null order by g.name")
+    @Query(
+            "select g from GatewayEntity g join g.detectors d where d = :detector and g.revokedAt is null order by g.name")
     List<GatewayEntity> findServing(UUID detector);
 
     @Query("select d from GatewayEntity g join g.detectors d where g.revokedAt is null")
