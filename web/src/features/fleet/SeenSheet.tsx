@@ -4,6 +4,7 @@ import { toast } from "sonner";
 import { answer, api, once, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
+import { RadioRow } from "../../ui/RadioRow";
 import { Sheet } from "../../ui/Sheet";
 import { Loading, Told } from "../../ui/Told";
 import { causesQuery } from "./queries";
@@ -44,18 +45,14 @@ export function SeenSheet({ serial, onClose }: { serial: string; onClose: () => 
           <fieldset className="flex flex-col gap-1">
             <legend className="sr-only">Cause</legend>
             {causes.data.map((one) => (
-              <label key={one.cause} className="flex min-h-14 items-center gap-3 border-b border-line">
-                <input
-                  type="radio"
-                  name="cause"
-                  className="size-6 accent-act"
-                  checked={cause === one.cause}
-                  onChange={() => setCause(one.cause)}
-                />
-                <span className="font-semibold">
-                  {one.label} <span className="block text-sm font-normal text-soft">{one.explanation}</span>
-                </span>
-              </label>
+              <RadioRow
+                key={one.cause}
+                name="cause"
+                label={one.label}
+                explanation={one.explanation}
+                checked={cause === one.cause}
+                onChoose={() => setCause(one.cause)}
+              />
             ))}
           </fieldset>
         )}

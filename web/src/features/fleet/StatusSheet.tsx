@@ -5,6 +5,7 @@ import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession, type Session } from "../../api/session";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
+import { RadioRow } from "../../ui/RadioRow";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
 
@@ -118,18 +119,14 @@ export function StatusSheet({ serial, state, onClose }: { serial: string; state:
         <fieldset className="flex flex-col gap-1">
           <legend className="sr-only">New status</legend>
           {choices.map((offer) => (
-            <label key={offer.change} className="flex min-h-14 items-center gap-3 border-b border-line">
-              <input
-                type="radio"
-                name="status"
-                className="size-6 accent-act"
-                checked={change === offer.change}
-                onChange={() => setChange(offer.change)}
-              />
-              <span className="font-semibold">
-                {offer.label} <span className="block text-sm font-normal text-soft">{offer.explanation}</span>
-              </span>
-            </label>
+            <RadioRow
+              key={offer.change}
+              name="status"
+              label={offer.label}
+              explanation={offer.explanation}
+              checked={change === offer.change}
+              onChoose={() => setChange(offer.change)}
+            />
           ))}
         </fieldset>
         {chosen && (

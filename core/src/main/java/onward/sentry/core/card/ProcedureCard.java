@@ -61,52 +61,6 @@ public record ProcedureCard(
         List<Step> bump,
         List<MaintenanceProcedure> maintenance) {
 
-    /** A card that says nothing of maintenance. */
-    public ProcedureCard(
-            String model,
-            int version,
-            LelBasis lelBasis,
-            List<SensorSpec> sensors,
-            double flowLitresPerMinute,
-            double litresPerRun,
-            double litresPerBump,
-            double bumpLevelPercent,
-            IntervalRule interval,
-            Optional<Tries> tries,
-            Optional<Tries> zeroTries,
-            Intake intake,
-            Optional<SampleLine> sampleLine,
-            OptionalDouble tolerancePercent,
-            String competence,
-            int exposureSecondsPerDay,
-            Prescribed prescribed,
-            List<StepPicture> pictures,
-            List<Step> calibration,
-            List<Step> bump) {
-        this(
-                model,
-                version,
-                lelBasis,
-                sensors,
-                flowLitresPerMinute,
-                litresPerRun,
-                litresPerBump,
-                bumpLevelPercent,
-                interval,
-                tries,
-                zeroTries,
-                intake,
-                sampleLine,
-                tolerancePercent,
-                competence,
-                exposureSecondsPerDay,
-                prescribed,
-                pictures,
-                calibration,
-                bump,
-                List.of());
-    }
-
     /** A card with nothing out of the ordinary, for a detector under a cup. */
     public ProcedureCard(
             String model,
@@ -141,7 +95,8 @@ public record ProcedureCard(
                 Prescribed.NONE,
                 List.of(),
                 calibration,
-                bump);
+                bump,
+                List.of());
     }
 
     public ProcedureCard {

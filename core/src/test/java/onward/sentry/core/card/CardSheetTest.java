@@ -41,7 +41,8 @@ class CardSheetTest {
                 List.of(new StepPicture(
                         Job.CALIBRATION, 0, "Which way the filter goes", "image/png", "A".repeat(4_000))),
                 calibration,
-                Fixtures.quoin4().bump());
+                Fixtures.quoin4().bump(),
+                List.of());
     }
 
     private static List<String> lines(ProcedureCard card, String path) {

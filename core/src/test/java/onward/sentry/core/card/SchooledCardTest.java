@@ -85,7 +85,8 @@ class SchooledCardTest {
                 Prescribed.NONE,
                 pictures,
                 card.calibration(),
-                card.bump());
+                card.bump(),
+                List.of());
     }
 
     private static ProcedureCard under(ProcedureCard card, Consumer<Side> otherwise) {
@@ -268,7 +269,8 @@ class SchooledCardTest {
                 new Prescribed(Optional.of(window), true),
                 List.of(),
                 plain.calibration(),
-                plain.bump());
+                plain.bump(),
+                List.of());
         var countdown = under(own, side -> side.accept = Schools.Accept.COUNTDOWN);
         assertThat(countdown.calibration()).isEqualTo(own.calibration());
         assertThat(countdown.grading(HousePolicy.SHIPPED)).isEqualTo(window);

@@ -82,7 +82,8 @@ class StepKindsTest {
                 Prescribed.NONE,
                 List.of(),
                 List.of(steps),
-                plain.bump());
+                plain.bump(),
+                List.of());
     }
 
     private static ProcedureCard card(Step... steps) {

@@ -73,7 +73,8 @@ class UnattendedGasTest {
                 Prescribed.NONE,
                 List.of(),
                 plain.calibration(),
-                plain.bump());
+                plain.bump(),
+                List.of());
     }
 
     private List<RunEvent> does(RunCommand command) {
@@ -153,7 +154,8 @@ class UnattendedGasTest {
                 Prescribed.NONE,
                 List.of(),
                 List.of(SPAN_CO),
-                Fixtures.quoin4().bump());
+                Fixtures.quoin4().bump(),
+                List.of());
         begin(pumped, Job.CALIBRATION, ReadingSource.LINK, Map.of(3, 0.3));
         var rig = new Rig(Regulator.demand(), Delivery.DIRECT, pumped.usualRig().tubing());
         does(new RunCommand.ChooseCylinder(
