@@ -4733,7 +4733,7 @@ export interface components {
             spec: components["schemas"]["SensorSpec"];
             serial: string;
             /** Format: date */
-            fittedOn: string;
+            fittedOn: string | null;
         };
         SensorSpec: {
             /** Format: int32 */

@@ -56,7 +56,8 @@ class LinkController {
     record LinkDetector(
             String serial, String model, LelBasis lelBasis, List<LinkSensor> sensors, Optional<LinkRun> run) {}
 
-    record LinkSensor(SensorSpec spec, String serial, LocalDate fittedOn) {}
+    /** @param fittedOn empty when nobody knows it */
+    record LinkSensor(SensorSpec spec, String serial, Optional<LocalDate> fittedOn) {}
 
     /**
      * @param lagSeconds what the tubing between cylinder and sensors holds up
@@ -136,7 +137,10 @@ class LinkController {
                 detector.model(),
                 card.lelBasis(),
                 detector.sensors().stream()
-                        .map(s -> new LinkSensor(card.sensor(s.slot()), s.serial(), s.fittedOn()))
+                        .map(s -> new LinkSensor(
+                                card.sensor(s.slot()),
+                                s.serial(),
+                                Optional.of(s.fittedOn()).filter(day -> s.fittedKnown())))
                         .toList(),
                 wanted.map(this::run));
     }

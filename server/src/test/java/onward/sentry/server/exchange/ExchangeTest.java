@@ -130,6 +130,17 @@ class ExchangeTest {
         assertThat(unknown.path("sensors").get(0).path("fittedOn").isNull()).isTrue();
         assertThat(unknown.path("sensors").get(0).path("serial").asString()).isEqualTo("unknown");
         assertThat(unknown.path("detector").path("usable").asBoolean()).isFalse();
+        var gateway = lead.post(
+                "/api/v1/gateways", Map.of("name", "hollin bench", "detectors", Map.of("serials", List.of("HN-IM2"))));
+        assertThat(Api.withToken(server, gateway.text("token"))
+                        .get("/api/v1/link/detectors")
+                        .body()
+                        .path(0)
+                        .path("sensors")
+                        .path(0)
+                        .path("fittedOn")
+                        .isNull())
+                .isTrue();
         // A biased sensor that was fitted today would have to settle for a day first.
         var run = technician.post(
                 "/api/v1/runs",

@@ -163,7 +163,8 @@ final class Lane implements Runnable {
     private Map<Integer, Health> health() {
         var health = new HashMap<Integer, Health>();
         for (var sensor : detector.sensors()) {
-            long age = Math.max(0, ChronoUnit.DAYS.between(sensor.fittedOn(), LocalDate.now()));
+            var today = LocalDate.now();
+            long age = Math.max(0, ChronoUnit.DAYS.between(sensor.fittedOn().orElse(today), today));
             var aged = Health.of(sensor.serial(), age);
             health.put(
                     sensor.spec().slot(),

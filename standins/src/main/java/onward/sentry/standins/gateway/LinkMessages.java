@@ -16,7 +16,7 @@ final class LinkMessages {
 
     record Detector(String serial, String model, LelBasis lelBasis, List<Sensor> sensors, Optional<Run> run) {}
 
-    record Sensor(SensorSpec spec, String serial, LocalDate fittedOn) {}
+    record Sensor(SensorSpec spec, String serial, Optional<LocalDate> fittedOn) {}
 
     /**
      * @param lagSeconds what the tubing between cylinder and sensors holds up

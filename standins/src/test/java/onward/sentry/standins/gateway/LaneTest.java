@@ -91,7 +91,7 @@ class LaneTest {
                 "MC-1",
                 "Mote CO",
                 LelBasis.HANDBOOK,
-                List.of(new LinkMessages.Sensor(spec, "C-1", LocalDate.of(2026, 1, 1))),
+                List.of(new LinkMessages.Sensor(spec, "C-1", Optional.of(LocalDate.of(2026, 1, 1)))),
                 Optional.of(run));
         var address = URI.create("http://127.0.0.1:" + server.getAddress().getPort());
         return new Lane(new LinkClient(address, "token"), detector, new Faults(), new Supplies());
