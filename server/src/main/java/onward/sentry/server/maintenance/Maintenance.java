@@ -130,7 +130,26 @@ class Maintenance {
     @Transactional
     Worked confirm(UUID id, int step, OptionalDouble value, Optional<Boolean> answer, String by) {
         var worked = held(id);
-        return with(worked, worked.job().confirm(step, value, answer, site.now(), by));
+        var done = with(worked, worked.job().confirm(step, value, answer, site.now(), by));
+        if (worked.job().next() == 0 && done.job().next() == 1) {
+            begin(done.entity());
+        }
+        return done;
+    }
+
+    /** An opened detector may not be used as it is, whether the work is finished or stopped. */
+    private void begin(MaintenanceJobEntity job) {
+        switch (job.kind().followUp()) {
+            case DUE, SENSOR_FITTED ->
+                fleet.makeDue(
+                        job.detectorId(),
+                        new Cause(
+                                Cause.Kind.REPORTED,
+                                job.id().toString(),
+                                site.today(),
+                                job.kind().label().toLowerCase() + ": begun"));
+            case NONE, RECEIVED -> {}
+        }
     }
 
     @Transactional
@@ -175,6 +194,7 @@ class Maintenance {
 
     private void followUp(MaintenanceJobEntity job, String by) {
         var serial = fleet.byId(job.detectorId()).serial();
+        fleet.lift(Cause.Kind.REPORTED, job.id().toString());
         switch (job.kind().followUp()) {
             case NONE -> {}
             case DUE ->

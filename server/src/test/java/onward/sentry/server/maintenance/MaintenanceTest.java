@@ -115,6 +115,28 @@ class MaintenanceTest {
     }
 
     @Test
+    void anOpenedDetectorMayNotBeUsedUntilItIsCalibratedHoweverTheWorkEnds() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        var id = start(serial, Map.of("kind", "REPLACE_FILTER")).path("id").asString();
+        assertThat(detector(serial).path("detector").path("usable").asBoolean())
+                .as("nothing is opened yet")
+                .isTrue();
+        step(id, 0, Map.of());
+        assertThat(detector(serial).path("detector").path("usable").asBoolean()).isFalse();
+        assertThat(detector(serial).path("detector").path("reason").asString()).contains("replace the filter: begun");
+        technician.post("/api/v1/maintenance/" + id + "/stop", Map.of("reason", "filter torn"));
+        assertThat(detector(serial).path("detector").path("usable").asBoolean()).isFalse();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        assertThat(detector(serial).path("detector").path("usable").asBoolean()).isTrue();
+        var again = workThrough(start(serial, Map.of("kind", "REPLACE_FILTER")));
+        technician.post("/api/v1/maintenance/" + again + "/end", Map.of("remark", ""));
+        assertThat(detector(serial).path("detector").path("reason").asString())
+                .contains("replace the filter: done")
+                .doesNotContain("begun");
+    }
+
+    @Test
     void whatReturnsFromRepairIsReceivedAtTheEnd() {
         var serial = island.quoin5p();
         assertThat(technician
