@@ -20,8 +20,7 @@ type Job = Schemas["MaintenanceView"];
 const followUps: Record<Job["followUp"], string> = {
   NONE: "Its due date stays unchanged.",
   DUE: "From the first step on the detector may not be used until it is calibrated.",
-  SENSOR_FITTED:
-    "From the first step on the detector may not be used until it is calibrated. At the end the new sensor is on record.",
+  SENSOR_FITTED: "From the first step on the detector may not be used until it is calibrated. At the end the new sensor is on record.",
   RECEIVED: "At the end the detector is back on the site, and due: calibrate before use.",
 };
 
