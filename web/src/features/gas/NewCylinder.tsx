@@ -187,7 +187,7 @@ export function NewCylinder() {
           />
           <Field
             label={`Gauge reads (${pressure.symbol})`}
-            hint="as full, unless you change it"
+            hint="the same as full, unless the gauge reads less"
             inputMode="decimal"
             {...form.register("gaugeBar")}
             error={errors.gaugeBar?.message}

@@ -144,7 +144,7 @@ function Logo({ site, mayChange }: { site: Schemas["SiteProfileView"]; mayChange
           className="mb-2 max-h-24 border border-line bg-white p-2"
         />
       ) : (
-        <p className="mb-2 text-soft">None. It is printed on certificates.</p>
+        <p className="mb-2 text-soft">No logo yet. Certificates show it.</p>
       )}
       <Told error={put.error} />
       {mayChange ? (
