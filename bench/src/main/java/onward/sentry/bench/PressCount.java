@@ -7,6 +7,7 @@ import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import onward.sentry.standins.reference.ReferenceGateway;
@@ -27,7 +28,7 @@ public final class PressCount {
     private final Page page;
     private final String server;
     private final JsonMapper json = JsonMapper.builder().build();
-    private int presses;
+    private final List<String> pressed = new ArrayList<>();
     private int values;
 
     private PressCount(Page page, String server) {
@@ -47,13 +48,15 @@ public final class PressCount {
             typed.calibrate(TYPED, "TYPED");
             System.out.printf(
                     "A typed calibration of five gases: %d presses (aim 18), %d typed values (aim 12)%n",
-                    typed.presses, typed.values);
+                    typed.pressed.size(), typed.values);
+            System.out.println("  " + String.join(" | ", typed.pressed));
             var gateway = new Thread(() -> serve(server, token));
             gateway.setDaemon(true);
             gateway.start();
             var linked = new PressCount(page, server);
             linked.calibrate(LINKED, "LINK");
-            System.out.printf("The same over the link: %d presses (aim 8)%n", linked.presses);
+            System.out.printf("The same over the link: %d presses (aim 8)%n", linked.pressed.size());
+            System.out.println("  " + String.join(" | ", linked.pressed));
             System.out.printf(
                     "A cylinder of four gases: %d fields (aim 12)%n", new PressCount(page, server).cylinder());
         }
@@ -120,8 +123,10 @@ public final class PressCount {
 
     private void press(Locator what, Locator.ClickOptions options) {
         try {
+            var name = what.innerText(new Locator.InnerTextOptions().setTimeout(2_000))
+                    .replace('\n', ' ');
             what.click(options);
-            presses++;
+            pressed.add(name);
         } catch (com.microsoft.playwright.TimeoutError gone) {
             // The page has gone on meanwhile.
         }

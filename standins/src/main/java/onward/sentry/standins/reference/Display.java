@@ -13,7 +13,10 @@ final class Display {
     private static final double OXYGEN_OF_AIR = 20.9;
     private static final double PERCENT = 10_000;
 
-    private record Shown(String gas, String unit, double resolution, double level) {}
+    /** How much more a bead that is scaled for n-butane shows of methane. */
+    private static final double METHANE_ON_BUTANE_SCALE = 2.27;
+
+    private record Shown(String gas, String unit, double resolution, double scale, double level) {}
 
     private final TreeMap<Integer, Shown> sensors = new TreeMap<>();
     private final double methaneLel;
@@ -31,6 +34,7 @@ final class Display {
                             gas,
                             spec.path("unit").asString(),
                             spec.path("resolution").asDouble(),
+                            spec.path("simulantFor").asString("").equals("n-butane") ? METHANE_ON_BUTANE_SCALE : 1,
                             inAir(gas)));
         }
     }
@@ -49,7 +53,8 @@ final class Display {
         double left = Math.exp(-seconds / TAU_SECONDS);
         sensors.replaceAll((slot, shown) -> {
             double towards = open && !gas.isNull() ? atInlet(shown, gas) : inAir(shown.gas());
-            return new Shown(shown.gas(), shown.unit(), shown.resolution(), towards + (shown.level() - towards) * left);
+            double level = towards + (shown.level() - towards) * left;
+            return new Shown(shown.gas(), shown.unit(), shown.resolution(), shown.scale(), level);
         });
     }
 
@@ -79,7 +84,7 @@ final class Display {
         double percent = unit.equals("PPM") ? value / PERCENT : value;
         return switch (shown.unit()) {
             case "PPM" -> percent * PERCENT;
-            case "PERCENT_LEL" -> 100 * percent / methaneLel;
+            case "PERCENT_LEL" -> 100 * percent / methaneLel * shown.scale();
             default -> percent;
         };
     }
