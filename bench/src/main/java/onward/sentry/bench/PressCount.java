@@ -104,6 +104,8 @@ public final class PressCount {
         var enabled = new Locator.ClickOptions().setTimeout(2_000);
         if (run.path("typed").asBoolean()
                 && List.of("WAIT_ZERO", "WAIT_BLANK", "WAIT_CLEAR").contains(kind)) {
+            // Nobody looks before the time that the card gives a zero is over.
+            page.waitForTimeout(3_000);
             press(button("All show clean air"), enabled);
         } else if (run.path("typed").asBoolean() && kind.equals("WAIT_SETTLE")) {
             typeOnGas(run);
