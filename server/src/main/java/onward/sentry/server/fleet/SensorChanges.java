@@ -41,7 +41,7 @@ public class SensorChanges {
         this.site = site;
     }
 
-    /** New sensors in some slots, all or none of them: their history starts anew, and they are due at once. */
+    /** New sensors in some slots, all or none of them: their history starts again, and they are due at once. */
     @Transactional
     public Fleet.Known replace(String serial, List<Fleet.NewSensor> fresh, String by) {
         var detector = locked(serial);

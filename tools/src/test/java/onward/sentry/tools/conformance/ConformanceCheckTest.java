@@ -80,7 +80,7 @@ class ConformanceCheckTest {
                 "/detectors/CHECK-1/sessions",
                 "{\"runId\": \"" + run.path("runId").asString() + "\"}");
         var batches = "/sessions/" + session.path("sessionId").asString() + "/batches";
-        // It counts from one, begins its time anew, sends null and a slot that the card lacks, and is a year ahead.
+        // It counts from one, starts its time again, sends null and a slot that the card lacks, and is a year ahead.
         ask(
                 check,
                 "POST",
