@@ -2896,6 +2896,12 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        Following: {
+            /** @enum {string} */
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_TEST" | "WAIT_WARM_UP" | "START_ZERO" | "WAIT_ZERO" | "START_BLANK" | "WAIT_BLANK" | "CHOOSE_CYLINDER" | "OPEN_GAS" | "WAIT_SETTLE" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TRY_AGAIN" | "RESOLVE_DOUBT" | "CLOSE_GAS" | "WAIT_CLEAR" | "SIGN" | "DONE";
+            sentence: string;
+            confirm: string;
+        };
         GasWatch: {
             cylinderId: string;
             /** Format: int64 */
@@ -2954,6 +2960,7 @@ export interface components {
             readable: components["schemas"]["Readable"] | null;
             remedies: string[];
             cautions: string[];
+            following: components["schemas"]["Following"] | null;
         };
         NextView: {
             /** @enum {string} */
@@ -3037,6 +3044,7 @@ export interface components {
             verdict: string | null;
             remark: string | null;
             picture: components["schemas"]["PictureView"] | null;
+            verifying: boolean;
             gasMayBeLeftOut: boolean;
             skippable: boolean;
             competenceMissing: string;

@@ -6,6 +6,7 @@ import { useBenchPreference } from "../../app/benchPreference";
 import { Button, buttonLook } from "../../ui/Button";
 import { Loading, Told } from "../../ui/Told";
 import { LongField } from "../../ui/Field";
+import { shown } from "../../ui/shown";
 import { Sheet } from "../../ui/Sheet";
 import { HoldTagLink } from "../fleet/HoldTagLink";
 import { AlarmsSeen } from "./AlarmsSeen";
@@ -13,6 +14,7 @@ import { Confirm } from "./Confirm";
 import { Countersign } from "./Countersign";
 import { CylinderChoice } from "./CylinderChoice";
 import { FirstHand } from "./FirstHand";
+import { commandAfter } from "./following";
 import { commandFor, forTogether, nothingGiven, type Given } from "./given";
 import { confirmedAhead } from "./keptCommands";
 import { Lanes } from "./Lanes";
@@ -104,6 +106,20 @@ function Lane({
       send(confirmation);
     }
   }, [confirmation, given.remark, give, send, sendAsync, onWorked]);
+  // Both presses in one; the second is left out where the server answers with anything else than was expected.
+  const confirmBoth = () => {
+    const following = next?.following;
+    if (!confirmation || !following) {
+      return;
+    }
+    onWorked();
+    void sendAsync(confirmation)
+      .then((after) => {
+        const second = after && commandAfter(after, following.kind);
+        return second ? sendAsync(second) : null;
+      })
+      .catch(() => undefined);
+  };
   const [undoing, setUndoing] = useState(false);
   const gasOff = () => {
     const off = { kind: "GAS_OFF" as const, step: next?.step ?? 0 };
@@ -184,17 +200,33 @@ function Lane({
     send(forTogether(all, served.length) ?? all);
   };
   // One press says what every display shows: the figure of clean air is typed for each, and declared settled.
-  const allClean = async () => {
+  const allClean = async (zeroStarted: boolean) => {
     onWorked();
-    const inAir = data.sensors.filter((sensor) => next.kind === "WAIT_CLEAR" || !["idle", "accepted", "failed"].includes(sensor.progress));
+    let after: Run | null = null;
+    const inAir = data.sensors.filter((sensor) => next.kind === "WAIT_CLEAR" || isUndecided(sensor));
     for (const { slot, air } of inAir) {
-      await sendAsync({ kind: "TYPE_READING", slot, value: air });
+      after = await sendAsync({ kind: "TYPE_READING", slot, value: air });
       buffer.add([{ at: Math.round(clock.now()), values: { [slot]: air } }]);
     }
     if (next.kind !== "WAIT_CLEAR") {
       await sendAsync({ kind: "DECLARE_ALL_SETTLED", step: next.step });
     }
+    const second = zeroStarted && after && commandAfter(after, "START_ZERO");
+    if (second) {
+      await sendAsync(second);
+    }
   };
+  // Only what was just set to the label is said to show it with one press; what is found is typed figure by figure.
+  const allAsSet = async () => {
+    onWorked();
+    for (const sensor of toVerify) {
+      const value = Number(shown(sensor.expected ?? 0, sensor.resolution));
+      await sendAsync({ kind: "TYPE_READING", slot: sensor.slot, value });
+      buffer.add([{ at: Math.round(clock.now()), values: { [sensor.slot]: value } }]);
+    }
+    await sendAsync({ kind: "DECLARE_ALL_SETTLED", step: next.step });
+  };
+  const toVerify = data.verifying ? data.sensors.filter((one) => one.expected !== null && isUndecided(one)) : [];
   const typing = data.typed && data.mine && ["WAIT_ZERO", "WAIT_BLANK", "WAIT_SETTLE", "WAIT_CLEAR"].includes(next.kind);
 
   return (
@@ -215,6 +247,7 @@ function Lane({
           given={given}
           served={sharedHand ? served.length : 1}
           onConfirm={confirm}
+          onBoth={served.length > 1 ? null : confirmBoth}
           send={send}
         />
       </NextHand>
@@ -238,8 +271,20 @@ function Lane({
           <LiveStrip run={data} clock={clock} />
           {manifold.length > 1 && <ManifoldTable lanes={manifold} current={runId} onFocus={onPick} />}
           {typing && next.kind !== "WAIT_SETTLE" && manifold.length <= 1 && (
-            <Button kind="outline" className="self-start" onClick={() => void allClean().catch(() => undefined)}>
-              All show clean air: {cleanAir(data.sensors)}
+            <div className="flex flex-wrap gap-3">
+              <Button kind="outline" onClick={() => void allClean(false).catch(() => undefined)}>
+                All show clean air: {cleanAir(data.sensors)}
+              </Button>
+              {next.following && (
+                <Button kind="outline" onClick={() => void allClean(true).catch(() => undefined)}>
+                  All show clean air, {next.following.confirm}
+                </Button>
+              )}
+            </div>
+          )}
+          {typing && next.kind === "WAIT_SETTLE" && toVerify.length > 1 && manifold.length <= 1 && (
+            <Button kind="outline" className="self-start" onClick={() => void allAsSet().catch(() => undefined)}>
+              All show the label: {toVerify.map((one) => `${one.formula} ${shown(one.expected ?? 0, one.resolution)}`).join("; ")}
             </Button>
           )}
           {typing &&
@@ -374,6 +419,10 @@ function Lane({
   );
 }
 
+function isUndecided(sensor: Run["sensors"][number]): boolean {
+  return !["idle", "accepted", "failed"].includes(sensor.progress);
+}
+
 /** What the displays show in clean air, such as "0; O₂ 20.9". */
 function cleanAir(sensors: Run["sensors"]): string {
   const other = sensors.filter((sensor) => sensor.air !== 0).map((sensor) => `${sensor.formula} ${sensor.air}`);
@@ -401,6 +450,7 @@ function goneAhead(run: Run, kept: string[]): Run {
     countdown: null,
     readable: null,
     cautions: [],
+    following: null,
   };
   return { ...run, next };
 }

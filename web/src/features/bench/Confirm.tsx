@@ -12,11 +12,13 @@ interface Props {
   /** How many detectors this confirms. */
   served: number;
   onConfirm: () => void;
+  /** Confirms what follows as well; null where each detector shows something of its own. */
+  onBoth: (() => void) | null;
   send: (command: Command) => void;
 }
 
 /** The large button beside the next hand; two of them where it takes a choice of two. */
-export function Confirm({ run, enabled, given, served, onConfirm, send }: Props) {
+export function Confirm({ run, enabled, given, served, onConfirm, onBoth, send }: Props) {
   const session = useSession();
   const step = run.next.step;
   if (run.next.kind === "DONE") {
@@ -65,6 +67,11 @@ export function Confirm({ run, enabled, given, served, onConfirm, send }: Props)
         {confirmWord(run, given)}
         {served > 1 ? `, all ${served}` : ""} <Key name="Space" />
       </button>
+      {run.next.following && onBoth && (
+        <OutlineButton enabled={enabled} onClick={onBoth}>
+          {confirmWord(run, given)}, {run.next.following.confirm}
+        </OutlineButton>
+      )}
       {run.next.kind === "BLOCK_TEST" && (
         <OutlineButton enabled={enabled} onClick={() => send({ kind: "BLOCK_INLET", step, alarmed: false })}>
           No alarm

@@ -52,6 +52,7 @@ export function NextHand({
           {held && <span> · then: {run.next.sentence}</span>}
           {run.next.kind !== "CONFIRM_CHECKS" && run.next.details.length > 0 && <span> · {run.next.details.join(" ")}</span>}
         </p>
+        {run.next.following && <p className="mt-1 text-lg">Then: {run.next.following.sentence}</p>}
         {meanwhile && <p className="mt-1 text-lg font-semibold">{meanwhile}</p>}
       </div>
       {run.next.countdown && <Countdown key={run.next.countdown.until} countdown={run.next.countdown} clock={clock} onOver={onOver} />}

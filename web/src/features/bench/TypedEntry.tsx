@@ -8,7 +8,10 @@ import type { TraceBuffer } from "./TraceBuffer";
 
 type Sensor = Run["sensors"][number];
 
-/** A reading typed from the display: Enter stamps it and goes to the next sensor. */
+/**
+ * A reading typed from the display. Enter stamps it and goes to the next sensor; one that lies where it should come to rest is
+ * said to have settled with it. One that does not is stored only, so that a slip of the finger judges nothing.
+ */
 export function TypedEntry({
   sensor,
   run,
@@ -28,8 +31,11 @@ export function TypedEntry({
   const measures = ["WAIT_SETTLE", "WAIT_ZERO", "WAIT_BLANK"].includes(run.next.kind);
   const undecided = measures && sensor.progress !== "accepted" && sensor.progress !== "failed" && sensor.progress !== "idle";
 
+  const declare = () => send({ kind: "DECLARE_SETTLED", step: run.next.step, slot: sensor.slot });
+
   async function submit(event: SubmitEvent) {
     event.preventDefault();
+    const moving = (event.nativeEvent as globalThis.SubmitEvent).submitter?.dataset["moving"] === "true";
     const value = number(text);
     if (value === null) {
       setWrong("Type the number that the display shows.");
@@ -41,6 +47,12 @@ export function TypedEntry({
       buffer.add([{ at, values: { [sensor.slot]: value } }]);
       setText("");
       setWrong("");
+      const asExpected = value >= sensor.band.low && value <= sensor.band.high;
+      if (undecided && asExpected && !moving) {
+        await declare();
+      } else if (undecided && !asExpected) {
+        setWrong(`${value} ${sensor.unit} is not what is expected here. Read it again, or press Settled.`);
+      }
       const fields = [...document.querySelectorAll<HTMLInputElement>("input[data-reading]")];
       fields[(fields.indexOf(field.current as HTMLInputElement) + 1) % fields.length]?.focus();
     } catch (error) {
@@ -71,17 +83,18 @@ export function TypedEntry({
         </Button>
       </div>
       {undecided && (
-        <Button
-          kind="quiet"
-          className="px-0"
-          onClick={() =>
-            void send({ kind: "DECLARE_SETTLED", step: run.next.step, slot: sensor.slot }).catch((error: unknown) =>
-              setWrong(asProblem(error).message),
-            )
-          }
-        >
-          Settled
-        </Button>
+        <div className="flex gap-5">
+          <Button
+            kind="quiet"
+            className="px-0"
+            onClick={() => void declare().catch((error: unknown) => setWrong(asProblem(error).message))}
+          >
+            Settled
+          </Button>
+          <Button kind="quiet" type="submit" className="px-0" data-moving="true">
+            Still moving: store only
+          </Button>
+        </div>
       )}
       {wrong && (
         <p role="alert" className="font-semibold text-fail">

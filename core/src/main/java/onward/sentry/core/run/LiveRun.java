@@ -517,6 +517,14 @@ public final class LiveRun {
         return ahead;
     }
 
+    /**
+     * The cylinder of this run that serves the application which comes next, as it was chosen before; empty where a person
+     * has to choose. Whoever connects it again looks at its gauge, its dates and who else uses it as at a first choice.
+     */
+    public Optional<RunEvent.CylinderChosen> reconnectable() {
+        return new Reconnection(state).cylinder();
+    }
+
     /** How far a sensor has got in the stage the run is in; for the screen only, no verdict hangs on it. */
     public SensorProgress progress(SensorSpec sensor) {
         return SensorProgress.of(state, sensor, since -> stability(sensor, since));

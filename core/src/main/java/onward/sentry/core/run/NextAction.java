@@ -20,6 +20,8 @@ import onward.sentry.core.units.SiteUnits;
  * @param readable what is to be typed in, if anything
  * @param remedies what the card knows to help, to pick from before another try
  * @param cautions cautions for this step only
+ * @param following what the same press may confirm with it, since hands do it in the same go; empty where a judgement or
+ *     a wait lies between
  */
 public record NextAction(
         Kind kind,
@@ -31,7 +33,8 @@ public record NextAction(
         Optional<Countdown> countdown,
         Optional<Readable> readable,
         List<String> remedies,
-        List<String> cautions) {
+        List<String> cautions,
+        Optional<Following> following) {
 
     /** What kind of action is needed. */
     public enum Kind {
@@ -60,6 +63,14 @@ public record NextAction(
 
     /** Counts from one moment of run time to another, ms. */
     public record Countdown(long from, long until, String label) {}
+
+    /**
+     * The action after this one.
+     *
+     * @param sentence what to do, beside the sentence of the first
+     * @param confirm what a button adds to its words to confirm both
+     */
+    public record Following(Kind kind, String sentence, String confirm) {}
 
     /**
      * What the technician is to type in.
@@ -127,7 +138,8 @@ public record NextAction(
                 Optional.empty(),
                 Optional.empty(),
                 List.of(),
-                List.of());
+                List.of(),
+                Optional.empty());
     }
 
     static NextAction asking(RunState state, Kind kind, String sentence, String confirm) {
@@ -145,13 +157,24 @@ public record NextAction(
                 Optional.empty(),
                 Optional.empty(),
                 List.of(),
-                List.of());
+                List.of(),
+                Optional.empty());
     }
 
     NextAction until(long since, double seconds, String label) {
         var counted = Optional.of(new Countdown(since, since + Math.round(seconds * 1000), label));
         return new NextAction(
-                kind, step, sentence, details, confirm, seenInReadings, counted, readable, remedies, cautions);
+                kind,
+                step,
+                sentence,
+                details,
+                confirm,
+                seenInReadings,
+                counted,
+                readable,
+                remedies,
+                cautions,
+                following);
     }
 
     /** Counts to a moment of run time, ms. */
@@ -170,26 +193,81 @@ public record NextAction(
 
     NextAction withSentence(String other) {
         return new NextAction(
-                kind, step, other, details, confirm, seenInReadings, countdown, readable, remedies, cautions);
+                kind,
+                step,
+                other,
+                details,
+                confirm,
+                seenInReadings,
+                countdown,
+                readable,
+                remedies,
+                cautions,
+                following);
     }
 
     NextAction withDetails(List<String> more) {
         return new NextAction(
-                kind, step, sentence, more, confirm, seenInReadings, countdown, readable, remedies, cautions);
+                kind,
+                step,
+                sentence,
+                more,
+                confirm,
+                seenInReadings,
+                countdown,
+                readable,
+                remedies,
+                cautions,
+                following);
     }
 
     NextAction withCautions(String... more) {
         return new NextAction(
-                kind, step, sentence, details, confirm, seenInReadings, countdown, readable, remedies, List.of(more));
+                kind,
+                step,
+                sentence,
+                details,
+                confirm,
+                seenInReadings,
+                countdown,
+                readable,
+                remedies,
+                List.of(more),
+                following);
     }
 
     NextAction toType(Optional<Readable> wanted) {
         return new NextAction(
-                kind, step, sentence, details, confirm, seenInReadings, countdown, wanted, remedies, cautions);
+                kind,
+                step,
+                sentence,
+                details,
+                confirm,
+                seenInReadings,
+                countdown,
+                wanted,
+                remedies,
+                cautions,
+                following);
     }
 
     NextAction withRemedies(List<String> known) {
         return new NextAction(
-                kind, step, sentence, details, confirm, seenInReadings, countdown, readable, known, cautions);
+                kind,
+                step,
+                sentence,
+                details,
+                confirm,
+                seenInReadings,
+                countdown,
+                readable,
+                known,
+                cautions,
+                following);
+    }
+
+    NextAction withFollowing(Optional<Following> next) {
+        return new NextAction(
+                kind, step, sentence, details, confirm, seenInReadings, countdown, readable, remedies, cautions, next);
     }
 }

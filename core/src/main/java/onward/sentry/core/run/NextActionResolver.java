@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -36,6 +37,66 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
     private static final String CHECK_GATEWAY = "Check the gateway, or switch this run to typed readings.";
 
     NextAction action() {
+        var action = alone();
+        return action.withFollowing(following(action));
+    }
+
+    /** What hands do in the same go: nothing is judged and nobody waits between the two. */
+    private Optional<NextAction.Following> following(NextAction action) {
+        return switch (action.kind()) {
+            case CONFIRM_CHECKS -> {
+                var checked = new RunEvent.ChecksConfirmed(moment.now(), state.step(), action.details());
+                yield after(checked)
+                        .map(NextActionResolver::alone)
+                        .filter(next -> next.kind() == Kind.BLOCK_TEST)
+                        .map(next -> new NextAction.Following(next.kind(), next.sentence(), "it alarmed"));
+            }
+            case CHOOSE_CYLINDER -> {
+                boolean now = state.typed() && action.countdown().isEmpty();
+                yield now && state.currentStep().orElse(null) instanceof Step.ApplyGas
+                        ? Optional.of(new NextAction.Following(Kind.OPEN_GAS, openSentence(), "gas is on"))
+                        : Optional.empty();
+            }
+            case CLOSE_GAS -> state.typed() && state.held().isEmpty() ? afterGas() : Optional.empty();
+            case WAIT_CLEAR -> {
+                var cleared = new RunEvent.ClearedDown(moment.now(), state.step(), List.of(), List.of());
+                yield after(cleared)
+                        .filter(next -> state.typed() && next.state().zeroesInRoomAir())
+                        .map(next -> new NextAction.Following(
+                                Kind.START_ZERO, next.alone().sentence(), "zero started"));
+            }
+            default -> Optional.empty();
+        };
+    }
+
+    private Optional<NextAction.Following> afterGas() {
+        var closed = state.plus(List.of(new RunEvent.GasClosed(moment.now(), state.step(), false, Map.of())));
+        if (closed.currentStep().orElse(null) instanceof Step.SaveOnInstrument
+                && state.doubts().isEmpty()) {
+            return Optional.of(new NextAction.Following(
+                    Kind.CONFIRM_SAVED, "Save on the instrument, then note what it shows", "saved: it shows pass"));
+        }
+        var resting = closed.restsUntil();
+        boolean rests = resting.isPresent() && resting.getAsLong() > moment.now();
+        return rests
+                ? Optional.empty()
+                : new Reconnection(closed)
+                        .cylinder()
+                        .map(cylinder -> new NextAction.Following(
+                                Kind.OPEN_GAS,
+                                cylinder.cylinderId() + ": " + lowerFirst(openSentence()),
+                                cylinder.cylinderId() + " is on"));
+    }
+
+    /** What comes once an event has ended the step; empty where it does not end it. */
+    private Optional<NextActionResolver> after(RunEvent event) {
+        var later = state.plus(List.of(event));
+        return later.step() == state.step()
+                ? Optional.empty()
+                : Optional.of(new NextActionResolver(later, policy, moment, Optional.empty()));
+    }
+
+    private NextAction alone() {
         if (state.phase() == RunPhase.SIGNED) {
             return waiting(Kind.DONE, signed()).withDetails(List.of("Store the regulator off the cylinder."));
         }
@@ -374,13 +435,25 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
     }
 
     private String openSentence() {
-        return switch (rig().delivery()) {
+        var sentence = switch (rig().delivery()) {
             case CUP -> "Cup on, tubing fully home, open the valve";
             case TEE -> "Tee on the inlet, one end open, open the valve";
             case DIRECT -> "Tubing fully home on the inlet, open the valve";
             case BAG -> "Fill the bag, push it onto the inlet";
             case STATION -> "Put the detector into the station, open its valve";
         };
+        return again().map(tag -> tag + ": " + lowerFirst(sentence)).orElse(sentence);
+    }
+
+    /** Tag of a cylinder that was on before in this run, where it is chosen again. */
+    private Optional<String> again() {
+        return state.cylinder()
+                .map(RunEvent.CylinderChosen::cylinderId)
+                .filter(tag -> state.events().stream()
+                                .filter(event -> event instanceof RunEvent.CylinderChosen chosen
+                                        && chosen.cylinderId().equals(tag))
+                                .count()
+                        > 1);
     }
 
     private List<String> openDetails() {
@@ -388,6 +461,7 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
         if (state.awaitsGasAgain()) {
             details.add(ENDED_EARLY);
         }
+        again().ifPresent(tag -> details.add(tag + " as before in this run; to take another cylinder, undo this one."));
         var regulator = rig().regulator();
         details.add("Regulator: " + regulator + ". " + threadingOf(regulator));
         details.add("Purge it first, pointing away from people.");

@@ -21,10 +21,12 @@ import onward.sentry.core.card.Quantity;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.card.Tries;
+import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.doubt.Doubt;
+import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.SpanChain;
 import onward.sentry.core.judge.Verdict;
@@ -659,11 +661,23 @@ public final class RunState {
 
     /** The gas that is on holds a component for every sensor that an application is still for. */
     private boolean flowingServes(Step.ApplyGas next) {
-        var mixture = flowing().orElseThrow().cylinder().mixture();
-        return next.targets().stream()
+        return serves(flowing().orElseThrow().cylinder().mixture(), next);
+    }
+
+    /** A mixture holds a component for every sensor that an application is still for. */
+    boolean serves(Mixture mixture, Step.ApplyGas application) {
+        return application.targets().stream()
                 .filter(this::meetsGas)
                 .allMatch(target ->
                         mixture.component(card.sensor(target.slot()).gasId()).isPresent());
+    }
+
+    /** The next thing is a zero in the air of the room, and it has not been started. */
+    boolean zeroesInRoomAir() {
+        return currentStep().orElse(null) instanceof Step.Zero zero
+                && zero.air() == ZeroAir.AMBIENT
+                && !zero.onRemainder()
+                && zeroStartedAt.isEmpty();
     }
 
     /** Gas was on since the sensors were last seen back in clean air: some of it may still be about. */

@@ -48,6 +48,7 @@ class BenchController {
     private static final int MOST_POINTS = 900;
 
     private final Runs runs;
+    private final Reconnections reconnections;
     private final RunViews views;
     private final LaneViews laneViews;
     private final Lanes lanes;
@@ -63,6 +64,7 @@ class BenchController {
 
     BenchController(
             Runs runs,
+            Reconnections reconnections,
             RunViews views,
             LaneViews laneViews,
             Lanes lanes,
@@ -76,6 +78,7 @@ class BenchController {
             Signatures signatures,
             Site site) {
         this.runs = runs;
+        this.reconnections = reconnections;
         this.views = views;
         this.laneViews = laneViews;
         this.lanes = lanes;
@@ -155,6 +158,7 @@ class BenchController {
         if (signature) {
             signatures.made(request.getSession());
         }
+        reconnections.reconnect(runs.run(id));
         return views.view(id, name);
     }
 

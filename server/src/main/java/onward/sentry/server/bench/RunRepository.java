@@ -22,6 +22,8 @@ public interface RunRepository extends JpaRepository<RunEntity, UUID> {
 
     List<RunEntity> findByPhaseInOrderByStartedAt(Collection<RunPhase> phases);
 
+    int countByTechnicianAndPhaseIn(String technician, Collection<RunPhase> phases);
+
     List<RunEntity> findByManifoldAndPhaseIn(UUID manifold, Collection<RunPhase> phases);
 
     Optional<RunEntity> findByDetectorIdAndPhaseIn(UUID detectorId, Collection<RunPhase> phases);

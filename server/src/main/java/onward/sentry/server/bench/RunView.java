@@ -23,6 +23,7 @@ import onward.sentry.core.working.Refusal;
  * @param gas that is on, with what it has cost so far; empty while no valve is open
  * @param link how old the last reading is; empty where readings are typed
  * @param gatewayServes a gateway that was heard lately sends readings of this detector
+ * @param verifying gas only shows whether what was just set reads what the label says
  * @param gasMayBeLeftOut the gas that comes next is the technician's choice
  * @param skippable a sensor may be left out now, with a reason
  * @param ahead what may be confirmed from here while there is no line to the server
@@ -63,6 +64,7 @@ record RunView(
         Optional<String> verdict,
         Optional<String> remark,
         Optional<PictureView> picture,
+        boolean verifying,
         boolean gasMayBeLeftOut,
         boolean skippable,
         String competenceMissing,

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.StepPicture;
 import onward.sentry.core.detector.SensorSpec;
@@ -138,6 +139,7 @@ class RunViews {
                 picture(state)
                         .map(p -> new RunView.PictureView(
                                 "/api/v1/runs/" + run.id() + "/pictures/" + state.step(), p.description())),
+                state.currentStep().orElse(null) instanceof Step.ApplyGas gas && gas.are(Purpose.VERIFY),
                 state.currentStep().orElse(null) instanceof Step.ApplyGas gas && gas.mayBeLeftOut() && !state.gasIsOn(),
                 state.phase() == RunPhase.OPEN
                         && (!live.unread(now).isEmpty()

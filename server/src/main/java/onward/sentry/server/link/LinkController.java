@@ -23,6 +23,7 @@ import onward.sentry.core.run.RunState;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refused;
 import onward.sentry.server.bench.Lanes;
+import onward.sentry.server.bench.Reconnections;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
@@ -42,13 +43,16 @@ class LinkController {
     private final LinkService link;
     private final GatewayFaults faults;
     private final Runs runs;
+    private final Reconnections reconnections;
     private final House house;
     private final Lanes lanes;
 
-    LinkController(LinkService link, GatewayFaults faults, Runs runs, House house, Lanes lanes) {
+    LinkController(
+            LinkService link, GatewayFaults faults, Runs runs, Reconnections reconnections, House house, Lanes lanes) {
         this.link = link;
         this.faults = faults;
         this.runs = runs;
+        this.reconnections = reconnections;
         this.house = house;
         this.lanes = lanes;
     }
@@ -118,7 +122,9 @@ class LinkController {
         var gateway = UUID.fromString(token.getName());
         var now = body.now().map(OptionalLong::of).orElseGet(OptionalLong::empty);
         long sequence = noting(gateway, () -> link.take(gateway, id, body.sequence(), now, body.readings()));
-        return new Acknowledged(sequence, link.wantedBy(id).map(this::run));
+        var wanted = link.wantedBy(id);
+        boolean reconnected = wanted.filter(run -> reconnections.reconnect(run)).isPresent();
+        return new Acknowledged(sequence, (reconnected ? link.wantedBy(id) : wanted).map(this::run));
     }
 
     /** What is refused is counted, so that who set the gateway up sees it. */
