@@ -2841,6 +2841,15 @@ export interface components {
             label: components["schemas"]["LabelLine"][];
             warnings: components["schemas"]["Refusal"][];
         };
+        ConditionView: {
+            /** @enum {string} */
+            quantity: "STORED_BATTERY" | "INSTRUMENT_TEMPERATURE" | "AMBIENT_TEMPERATURE" | "STATION_PRESSURE" | "POWER_ON_HOURS" | "FLOW_AT_METER";
+            label: string;
+            unit: string;
+            /** Format: double */
+            value: number | null;
+            counts: boolean;
+        };
         Countdown: {
             /** Format: int64 */
             from: number;
@@ -3044,6 +3053,7 @@ export interface components {
             verdict: string | null;
             remark: string | null;
             picture: components["schemas"]["PictureView"] | null;
+            conditions: components["schemas"]["ConditionView"][] | null;
             verifying: boolean;
             gasMayBeLeftOut: boolean;
             skippable: boolean;
@@ -3160,7 +3170,7 @@ export interface components {
         CommandBody: {
             clientId: string;
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "DECLARE_ALL_SETTLED" | "SWITCH_SOURCE" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "REMARK" | "STOP" | "SIGN";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "DECLARE_ALL_SETTLED" | "SWITCH_SOURCE" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "REMARK" | "NOTE_CONDITIONS" | "STOP" | "SIGN";
             /** Format: int32 */
             step?: number | null;
             /** Format: int64 */
@@ -3189,6 +3199,9 @@ export interface components {
             rig?: components["schemas"]["Rig"] | null;
             familyAccepted?: boolean | null;
             reason?: string | null;
+            conditions?: {
+                [key: string]: number;
+            } | null;
             source?: ("LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE") | null;
             together?: boolean | null;
         };

@@ -15,13 +15,14 @@ import { Countersign } from "./Countersign";
 import { CylinderChoice } from "./CylinderChoice";
 import { FirstHand } from "./FirstHand";
 import { commandAfter } from "./following";
-import { commandFor, forTogether, nothingGiven, type Given } from "./given";
+import { commandBefore, commandFor, forTogether, nothingGiven, type Given } from "./given";
 import { confirmedAhead } from "./keptCommands";
 import { Lanes } from "./Lanes";
 import { LiveStrip } from "./LiveStrip";
 import { ManifoldTable } from "./ManifoldTable";
 import { MeasureEntry } from "./MeasureEntry";
 import { NextHand } from "./NextHand";
+import { RoomConditions } from "./RoomConditions";
 import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
 import { SensorPanel } from "./SensorPanel";
@@ -91,34 +92,38 @@ function Lane({
   const { own, manifold, served, held: heldBack, meanwhile, first } = useNeighbours(runId, next?.kind, picked, onGo);
 
   const confirmation = data && !heldBack ? forTogether(commandFor(data, given), served.length) : null;
+  const before = data ? commandBefore(data, given) : null;
   const confirm = useCallback(() => {
     if (!confirmation) {
       return;
     }
     onWorked();
-    if (confirmation.kind === "SIGN" && given.remark.trim() !== "") {
-      // The remark first: nothing is added to a run that is signed.
-      void sendAsync({ kind: "REMARK", reason: given.remark.trim() }).then(() => {
-        give({ remark: "" });
-        send(confirmation);
-      });
+    if (before) {
+      void sendAsync(before)
+        .then(() => {
+          give({ remark: "", conditions: {} });
+          send(confirmation);
+        })
+        .catch(() => undefined);
     } else {
       send(confirmation);
     }
-  }, [confirmation, given.remark, give, send, sendAsync, onWorked]);
+  }, [confirmation, before, give, send, sendAsync, onWorked]);
   // Both presses in one; the second is left out where the server answers with anything else than was expected.
-  const confirmBoth = () => {
+  const confirmBoth = async () => {
     const following = next?.following;
     if (!confirmation || !following) {
       return;
     }
     onWorked();
-    void sendAsync(confirmation)
-      .then((after) => {
-        const second = after && commandAfter(after, following.kind);
-        return second ? sendAsync(second) : null;
-      })
-      .catch(() => undefined);
+    if (before) {
+      await sendAsync(before);
+    }
+    const after = await sendAsync(confirmation);
+    const second = after && commandAfter(after, following.kind);
+    if (second) {
+      await sendAsync(second);
+    }
   };
   const [undoing, setUndoing] = useState(false);
   const gasOff = () => {
@@ -247,7 +252,7 @@ function Lane({
           given={given}
           served={sharedHand ? served.length : 1}
           onConfirm={confirm}
-          onBoth={served.length > 1 ? null : confirmBoth}
+          onBoth={served.length > 1 ? null : () => void confirmBoth().catch(() => undefined)}
           send={send}
         />
       </NextHand>
@@ -316,6 +321,9 @@ function Lane({
                 </li>
               ))}
             </ul>
+          )}
+          {next.kind === "CONFIRM_CHECKS" && data.mine && data.conditions && data.conditions.length > 0 && (
+            <RoomConditions conditions={data.conditions} typed={given.conditions} onChange={(conditions) => give({ conditions })} />
           )}
           {data.competenceMissing && (
             <p className="border-l-4 border-caution bg-caution-wash p-3 font-semibold">

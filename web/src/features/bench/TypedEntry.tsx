@@ -35,7 +35,7 @@ export function TypedEntry({
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
-    const moving = (event.nativeEvent as globalThis.SubmitEvent).submitter?.dataset["moving"] === "true";
+    const moving = event.nativeEvent.submitter?.dataset["moving"] === "true";
     const value = number(text);
     if (value === null) {
       setWrong("Type the number that the display shows.");

@@ -18,6 +18,8 @@ export interface Given {
   typed: string;
   /** Goes on record with the signature. */
   remark: string;
+  /** What the room is like, by quantity; goes on record with the checks. */
+  conditions: Record<string, string>;
 }
 
 export const nothingGiven: Given = {
@@ -29,7 +31,25 @@ export const nothingGiven: Given = {
   tried: null,
   typed: "",
   remark: "",
+  conditions: {},
 };
+
+const filled = (given: Given) => Object.entries(given.conditions).filter(([, text]) => text.trim() !== "");
+
+/** What goes on record before the confirmation of the step at hand; null where nothing does. */
+export function commandBefore(run: Run, given: Given): Command | null {
+  if (run.next.kind === "SIGN" && given.remark.trim() !== "") {
+    // Nothing is added to a run that is signed.
+    return { kind: "REMARK", reason: given.remark.trim() };
+  }
+  if (run.next.kind === "CONFIRM_CHECKS" && filled(given).length > 0) {
+    return {
+      kind: "NOTE_CONDITIONS",
+      conditions: Object.fromEntries(filled(given).map(([quantity, text]) => [quantity, number(text) ?? 0])),
+    };
+  }
+  return null;
+}
 
 /** What confirming the step at hand sends; null while something is missing, or where it takes a choice of two. */
 export function commandFor(run: Run, given: Given): Command | null {
@@ -45,6 +65,7 @@ export function commandFor(run: Run, given: Given): Command | null {
       return value === null ? null : { kind: "MEASURE", step, value };
     }
     case "CONFIRM_CHECKS":
+      return filled(given).some(([, text]) => number(text) === null) ? null : { kind: "CONFIRM_CHECKS", step };
     case "CONFIRM_STEP":
     case "START_ZERO":
     case "SIGN":

@@ -117,6 +117,7 @@ public final class CoreJson {
         @Type(value = RunEvent.ClearedDown.class, name = "ClearedDown"),
         @Type(value = RunEvent.ConfirmationWithdrawn.class, name = "ConfirmationWithdrawn"),
         @Type(value = RunEvent.Remarked.class, name = "Remarked"),
+        @Type(value = RunEvent.ConditionsNoted.class, name = "ConditionsNoted"),
         @Type(value = RunEvent.LanePlaced.class, name = "LanePlaced"),
         @Type(value = RunEvent.RunTakenOver.class, name = "RunTakenOver"),
         @Type(value = RunEvent.Countersigned.class, name = "Countersigned"),

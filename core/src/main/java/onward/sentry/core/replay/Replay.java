@@ -1,9 +1,11 @@
 package onward.sentry.core.replay;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
@@ -147,10 +149,10 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         if (event instanceof RunEvent.SourceSwitched e) {
             return Optional.of(new RunCommand.SwitchSource(e.source()));
         }
-        return later(event);
+        return later(event, units);
     }
 
-    private static Optional<RunCommand> later(RunEvent event) {
+    private static Optional<RunCommand> later(RunEvent event, SiteUnits units) {
         if (event instanceof RunEvent.TryStarted e) {
             return Optional.of(new RunCommand.TryAgain(e.step(), e.changed(), e.remedy(), e.tried()));
         }
@@ -171,6 +173,11 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         }
         if (event instanceof RunEvent.Remarked e) {
             return Optional.of(new RunCommand.Remark(e.text()));
+        }
+        if (event instanceof RunEvent.ConditionsNoted e) {
+            var shown = new EnumMap<Quantity, Double>(Quantity.class);
+            e.values().forEach((quantity, value) -> shown.put(quantity, quantity.in(units).shown(value)));
+            return Optional.of(new RunCommand.NoteConditions(shown));
         }
         if (event instanceof RunEvent.LanePlaced e) {
             return Optional.of(new RunCommand.Place(e.room(), e.manifold(), e.sharing()));

@@ -168,6 +168,9 @@ public final class LiveRun {
         if (command instanceof RunCommand.Remark c) {
             return List.of(remarked(c, now, by));
         }
+        if (command instanceof RunCommand.NoteConditions c) {
+            return List.of(RoomConditions.noted(state, c, now, by, policy.units()));
+        }
         if (command instanceof RunCommand.ConfirmChecks c) {
             var checks = at(c.step(), Step.Checks.class);
             return List.of(new RunEvent.ChecksConfirmed(now, c.step(), checks.items()));

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import onward.sentry.core.card.NextTry;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.LaboratoryLine;
@@ -28,6 +29,13 @@ public sealed interface RunCommand {
 
     /** Goes onto the record and changes nothing. */
     record Remark(String text) implements RunCommand {}
+
+    /** What the room is like, before gas. @param values in the units that the site reads in */
+    record NoteConditions(Map<Quantity, Double> values) implements RunCommand {
+        public NoteConditions {
+            values = Map.copyOf(values);
+        }
+    }
 
     record ConfirmChecks(int step) implements RunCommand {}
 

@@ -149,6 +149,13 @@ public sealed interface RunEvent {
     /** Something that people should know of this run and that changes nothing in it. */
     record Remarked(long at, String by, String text) implements RunEvent {}
 
+    /** What the room was like, before gas. @param values each in its quantity's unit */
+    record ConditionsNoted(long at, String by, Map<Quantity, Double> values) implements RunEvent {
+        public ConditionsNoted {
+            values = Map.copyOf(values);
+        }
+    }
+
     record ChecksConfirmed(long at, int step, List<String> items) implements RunEvent {}
 
     record StepConfirmed(long at, int step) implements RunEvent {}

@@ -131,6 +131,8 @@ public final class RunState {
             enter(0, e.at());
         } else if (event instanceof RunEvent.LanePlaced e) {
             place = Optional.of(e);
+        } else if (event instanceof RunEvent.ConditionsNoted e && mayNoteConditions()) {
+            measured.putAll(e.values());
         } else if (event instanceof RunEvent.ChecksConfirmed e && on(e.step(), Step.Checks.class)) {
             enter(step + 1, e.at());
             withdrawable = OptionalInt.of(position);
@@ -759,6 +761,16 @@ public final class RunState {
     /** What was read off before gas, in the quantity's unit. */
     public OptionalDouble measured(Quantity quantity) {
         return measured.containsKey(quantity) ? OptionalDouble.of(measured.get(quantity)) : OptionalDouble.empty();
+    }
+
+    /** Nothing was judged on gas yet that hangs on what the room is like. */
+    public boolean mayNoteConditions() {
+        return phase == RunPhase.OPEN
+                && gas.openings().isEmpty()
+                && gas.chosen().isEmpty()
+                && !source.isSeen()
+                && !paper()
+                && !byLaboratory();
     }
 
     /** How often the pump raised no alarm in the current block test. */

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.card.NextTry;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.rig.Rig;
@@ -23,6 +24,7 @@ import onward.sentry.server.platform.Site;
  * @param clientId made by the device, so that a repeat has no second effect
  * @param step the step that a confirmation names
  * @param at run time on the device, ms; only for typed runs
+ * @param conditions what the room is like, in the units that the site reads in
  * @param tried which of the things to try was done before another try
  * @param together also on the lanes of the same manifold that the same hand serves
  */
@@ -49,6 +51,7 @@ record CommandBody(
         Optional<Rig> rig,
         Optional<Boolean> familyAccepted,
         Optional<String> reason,
+        Optional<Map<Quantity, Double>> conditions,
         Optional<ReadingSource> source,
         Optional<Boolean> together) {
 
@@ -76,6 +79,7 @@ record CommandBody(
         WITHDRAW,
         TAKE_OVER,
         REMARK,
+        NOTE_CONDITIONS,
         STOP,
         SIGN
     }
@@ -121,6 +125,7 @@ record CommandBody(
             case WITHDRAW -> new RunCommand.Withdraw(need(sequence, "sequence"));
             case TAKE_OVER -> new RunCommand.TakeOver(withoutCompetence);
             case REMARK -> new RunCommand.Remark(need(reason, "reason"));
+            case NOTE_CONDITIONS -> new RunCommand.NoteConditions(need(conditions, "conditions"));
             case STOP -> new RunCommand.Stop(need(reason, "reason"));
             case SIGN -> new RunCommand.Sign(site.today());
         };

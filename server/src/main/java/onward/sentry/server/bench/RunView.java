@@ -3,6 +3,7 @@ package onward.sentry.server.bench;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.result.SensorOutcome;
@@ -23,6 +24,7 @@ import onward.sentry.core.working.Refusal;
  * @param gas that is on, with what it has cost so far; empty while no valve is open
  * @param link how old the last reading is; empty where readings are typed
  * @param gatewayServes a gateway that was heard lately sends readings of this detector
+ * @param conditions of the room that may still be noted; empty once gas was chosen
  * @param verifying gas only shows whether what was just set reads what the label says
  * @param gasMayBeLeftOut the gas that comes next is the technician's choice
  * @param skippable a sensor may be left out now, with a reason
@@ -64,6 +66,7 @@ record RunView(
         Optional<String> verdict,
         Optional<String> remark,
         Optional<PictureView> picture,
+        Optional<List<ConditionView>> conditions,
         boolean verifying,
         boolean gasMayBeLeftOut,
         boolean skippable,
@@ -73,6 +76,13 @@ record RunView(
         Optional<DiagnosisView> diagnosis,
         List<Doubt> doubts,
         List<NextAction> ahead) {
+
+    /**
+     * @param unit that the site reads it in
+     * @param value as it was noted, in that unit
+     * @param counts a sensor of this detector is judged by it
+     */
+    record ConditionView(Quantity quantity, String label, String unit, Optional<Double> value, boolean counts) {}
 
     /** The picture that belongs to the current step; fetched from where the run is. */
     record PictureView(String path, String description) {}

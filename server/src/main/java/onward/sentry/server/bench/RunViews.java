@@ -6,7 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.StepPicture;
 import onward.sentry.core.detector.SensorSpec;
@@ -139,6 +141,7 @@ class RunViews {
                 picture(state)
                         .map(p -> new RunView.PictureView(
                                 "/api/v1/runs/" + run.id() + "/pictures/" + state.step(), p.description())),
+                conditions(run, state),
                 state.currentStep().orElse(null) instanceof Step.ApplyGas gas && gas.are(Purpose.VERIFY),
                 state.currentStep().orElse(null) instanceof Step.ApplyGas gas && gas.mayBeLeftOut() && !state.gasIsOn(),
                 state.phase() == RunPhase.OPEN
@@ -155,6 +158,29 @@ class RunViews {
                 diagnoses.of(run.id(), detector, live),
                 state.doubts(),
                 live.ahead());
+    }
+
+    /** What of the room may still be noted; what the card asks for in a step of its own is not asked for twice. */
+    private Optional<List<RunView.ConditionView>> conditions(RunEntity run, RunState state) {
+        if (!state.mayNoteConditions()) {
+            return Optional.empty();
+        }
+        var units = house.policy(run.policyVersion()).units();
+        return Optional.of(Stream.of(Quantity.AMBIENT_TEMPERATURE, Quantity.STATION_PRESSURE)
+                .filter(quantity -> state.steps().stream()
+                        .noneMatch(step -> step instanceof Step.Measure measure && measure.quantity() == quantity))
+                .map(quantity -> {
+                    var unit = quantity.in(units);
+                    var value = state.measured(quantity);
+                    return new RunView.ConditionView(
+                            quantity,
+                            quantity.label(),
+                            unit.symbol(),
+                            value.isPresent() ? Optional.of(unit.shown(value.getAsDouble())) : Optional.empty(),
+                            quantity == Quantity.STATION_PRESSURE
+                                    && state.sensors().stream().anyMatch(SensorSpec::partialPressure));
+                })
+                .toList());
     }
 
     private static Rig rig(RunState state) {

@@ -6,6 +6,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.Quantity;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.result.ReadingSource;
@@ -155,6 +156,13 @@ final class EventWords {
         }
         if (event instanceof RunEvent.Remarked e) {
             return "Remark by " + e.by() + ": " + e.text();
+        }
+        if (event instanceof RunEvent.ConditionsNoted e) {
+            return Stream.of(Quantity.values())
+                    .filter(e.values()::containsKey)
+                    .map(quantity -> quantity.label() + ": "
+                            + quantity.text(e.values().get(quantity), units))
+                    .collect(Collectors.joining("; "));
         }
         if (event instanceof RunEvent.LanePlaced e) {
             return (e.room().isEmpty() ? "Put on the bench" : "Put on the bench in the " + e.room())
