@@ -32,6 +32,38 @@ export function orDay(text: string): string {
   return /^\d{4}-\d\d-\d\d$/.test(text) ? onDay(text) : text;
 }
 
+/** A day as it stands in a field to type in: 2026-03-26 as "26 Mar 2026". */
+export function asField(iso: string): string {
+  return written(dayOf(iso), undefined, { day: "numeric", month: "short", year: "numeric" });
+}
+
+const months = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];
+
+/**
+ * The day that somebody typed, such as "26 Mar 2026", "Mar 26, 2026", "2026-03-26", and "26.3.2026" in the order in which the
+ * site writes its days. Null where it is no day with a year of four figures.
+ */
+export function readDay(text: string): string | null {
+  const parts =
+    text
+      .trim()
+      .toLowerCase()
+      .match(/\d+|[a-z]+/g) ?? [];
+  const month = (part: string) => (/^[a-z]/.test(part) ? months.indexOf(part.slice(0, 3)) + 1 : Number(part));
+  const [a = "", b = "", c = ""] = parts;
+  if (parts.length !== 3) {
+    return null;
+  }
+  const [year, inYear, day] =
+    a.length === 4 ? [a, b, c] : /^[a-z]/.test(a) || (form === "MONTH_FIRST" && !/^[a-z]/.test(b)) ? [c, a, b] : [c, b, a];
+  if (!/^\d{4}$/.test(year) || !/^\d{1,2}$/.test(day)) {
+    return null;
+  }
+  const iso = `${year}-${String(month(inYear)).padStart(2, "0")}-${day.padStart(2, "0")}`;
+  const read = dayOf(iso);
+  return !Number.isNaN(read.getTime()) && read.toISOString().startsWith(iso) ? iso : null;
+}
+
 /** A day without its year, as "Thu 26 Mar": for what lies within months. */
 export function onShortDay(iso: string): string {
   return written(dayOf(iso), "short", { day: "numeric", month: "short" });

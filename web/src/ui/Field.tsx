@@ -5,7 +5,7 @@ import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttribu
 export const fieldBox =
   "border-ink bg-sheet min-h-11 w-full rounded-sm border px-3 text-base aria-invalid:border-fail aria-invalid:border-2";
 
-function Labelled({
+export function Labelled({
   id,
   label,
   hint,
@@ -37,7 +37,7 @@ function Labelled({
   );
 }
 
-interface Shared {
+export interface Shared {
   label: string;
   hint?: string;
   error?: string;

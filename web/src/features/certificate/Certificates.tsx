@@ -5,6 +5,7 @@ import { answer, api, once } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { onDay, todayIn } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
+import { DateBox } from "../../ui/DateField";
 import { fieldBox } from "../../ui/Field";
 import { Mark } from "../../ui/Mark";
 import { Loading, Told } from "../../ui/Told";
@@ -31,15 +32,17 @@ export function Certificates() {
         <h1 className="text-3xl font-bold">Certificates</h1>
         <span className="text-soft">of calibrations</span>
         {(["from", "until"] as const).map((key) => (
-          <label key={key} className="flex items-center gap-2">
-            <span className="text-soft">{key === "from" ? "from" : "to"}</span>
-            <input
-              type="date"
-              className={`${fieldBox} !w-44`}
+          <span key={key} className="flex items-center gap-2">
+            <span aria-hidden className="text-soft">
+              {key === "from" ? "from" : "to"}
+            </span>
+            <DateBox
+              label={key === "from" ? "from" : "to"}
+              className="w-44"
               value={wish[key]}
-              onChange={(event) => event.target.value && put({ [key]: event.target.value })}
+              onDay={(day) => day && put({ [key]: day })}
             />
-          </label>
+          </span>
         ))}
         <select
           aria-label="Crew"

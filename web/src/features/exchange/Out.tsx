@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { may, useSession } from "../../api/session";
 import { buttonLook } from "../../ui/Button";
-import { Field } from "../../ui/Field";
+import { DateField } from "../../ui/DateField";
 
 const tables = [
   ["detectors", "Detectors", "with their sensors, state and due day"],
@@ -27,8 +27,8 @@ export function Out() {
             <strong>{title}</strong> <span className="text-soft">{words}</span>
             {table === "runs" && (
               <div className="my-2 grid grid-cols-2 gap-3">
-                <Field label="Runs from" type="date" value={from} onChange={(event) => setFrom(event.target.value)} />
-                <Field label="to" type="date" value={until} onChange={(event) => setUntil(event.target.value)} />
+                <DateField label="Runs from" value={from} onDay={setFrom} />
+                <DateField label="to" value={until} onDay={setUntil} />
               </div>
             )}
             <span className="mt-1 flex gap-2">

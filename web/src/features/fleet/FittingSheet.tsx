@@ -3,6 +3,7 @@ import { useState, type SubmitEvent } from "react";
 import { answer, api, once, type Schemas } from "../../api/client";
 import { onDay } from "../../app/dates";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
@@ -36,7 +37,7 @@ export function FittingSheet({ serial, sensor, onClose }: { serial: string; sens
           Sensor {sensor.serial}, on record as {sensor.fittedOn ? `fitted on ${onDay(sensor.fittedOn)}` : "fitted on an unknown date"}. Its
           results stay as they are.
         </p>
-        <Field label="Fitted on" type="date" required value={fittedOn} onChange={(event) => setFittedOn(event.target.value)} />
+        <DateField label="Fitted on" required value={fittedOn} onDay={setFittedOn} />
         <Field label="Reason" required value={reason} onChange={(event) => setReason(event.target.value)} />
         <Told error={correct.error} />
         <Button kind="act" type="submit" disabled={correct.isPending}>

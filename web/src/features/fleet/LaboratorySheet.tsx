@@ -3,6 +3,7 @@ import { answer, api, asProblem, once } from "../../api/client";
 import { useSession } from "../../api/session";
 import { todayIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Told } from "../../ui/Told";
 import { figureOf, notNumbers, SheetFigures, type Column, type Figures, type Sensor } from "./SheetFigures";
@@ -18,6 +19,8 @@ const columns: Column[] = [
 export function LaboratorySheet({ serial, sensors }: { serial: string; sensors: Sensor[] }) {
   const session = useSession();
   const [figures, setFigures] = useState<Figures>({});
+  const [day, setDay] = useState(todayIn(session.zone));
+  const [statedDue, setStatedDue] = useState("");
   const [wrong, setWrong] = useState<Figures>({});
   const named = sensors.filter(({ slot }) => columns.some((c) => (figures[`${slot} ${c.name}`] ?? "").trim() !== ""));
   const store = useStoreElsewhere((form) =>
@@ -62,19 +65,12 @@ export function LaboratorySheet({ serial, sensors }: { serial: string; sensors: 
       <div className="grid gap-4 sm:grid-cols-2">
         <Field label="Laboratory" name="laboratory" required autoComplete="off" error={on("laboratory")} />
         <Field label="Number of the certificate" name="certificate" required autoComplete="off" error={on("certificate")} />
-        <Field
-          label="Calibrated on"
-          name="on"
-          type="date"
-          required
-          max={todayIn(session.zone)}
-          defaultValue={todayIn(session.zone)}
-          error={on("on")}
-        />
-        <Field
+        <DateField label="Calibrated on" name="on" required max={todayIn(session.zone)} value={day} onDay={setDay} error={on("on")} />
+        <DateField
           label="Next calibration, if it states one"
           name="statedDue"
-          type="date"
+          value={statedDue}
+          onDay={setStatedDue}
           hint="counts where it comes before the interval here"
           error={on("statedDue")}
         />

@@ -3,6 +3,7 @@ import { useState, type SubmitEvent } from "react";
 import { toast } from "sonner";
 import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
@@ -42,7 +43,7 @@ export function LendSheet({ serial, onClose }: { serial: string; onClose: () => 
           onChange={(event) => setTo(event.target.value)}
           hint="a crew or a person"
         />
-        <Field label="Back by" type="date" value={backBy} onChange={(event) => setBackBy(event.target.value)} hint="empty: open" />
+        <DateField label="Back by" value={backBy} onDay={setBackBy} hint="empty: open" />
         <Told error={lend.error} />
         <Button kind="act" type="submit" disabled={lend.isPending}>
           Lend it

@@ -2,12 +2,13 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { getRouteApi, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
+import { Controller, useForm } from "react-hook-form";
 import { answer, api, asProblem, once, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { todayIn } from "../../app/dates";
 import { z } from "../../app/schema";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { Formula } from "../../ui/Formula";
 import { Loading, Told } from "../../ui/Told";
@@ -106,11 +107,12 @@ function DetectorForm({ model }: { model: Schemas["ModelView"] }) {
               {...form.register(`sensors.${i}.serial`)}
               error={errors.sensors?.[i]?.serial?.message}
             />
-            <Field
-              label="Fitted on"
-              type="date"
-              {...form.register(`sensors.${i}.fittedOn`)}
-              error={errors.sensors?.[i]?.fittedOn?.message}
+            <Controller
+              control={form.control}
+              name={`sensors.${i}.fittedOn`}
+              render={({ field }) => (
+                <DateField label="Fitted on" value={field.value} onDay={field.onChange} error={errors.sensors?.[i]?.fittedOn?.message} />
+              )}
             />
           </div>
         ))}

@@ -4,6 +4,7 @@ import { answer, api, asProblem, once } from "../../api/client";
 import { useSession } from "../../api/session";
 import { todayIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { Loading, Told } from "../../ui/Told";
 import { cylindersQuery } from "../gas/queries";
@@ -20,6 +21,7 @@ export function PaperSheet({ serial, sensors }: { serial: string; sensors: Senso
   const session = useSession();
   const cylinders = useQuery(cylindersQuery);
   const [figures, setFigures] = useState<Figures>({});
+  const [day, setDay] = useState(todayIn(session.zone));
   const [wrong, setWrong] = useState<Figures>({});
   const store = useStoreElsewhere((form) =>
     answer(
@@ -60,15 +62,7 @@ export function PaperSheet({ serial, sensors }: { serial: string; sensors: Senso
           <option value="CALIBRATION">calibration</option>
           <option value="BUMP">bump</option>
         </Choice>
-        <Field
-          label="Done on"
-          name="on"
-          type="date"
-          required
-          max={todayIn(session.zone)}
-          defaultValue={todayIn(session.zone)}
-          error={on("on")}
-        />
+        <DateField label="Done on" name="on" required max={todayIn(session.zone)} value={day} onDay={setDay} error={on("on")} />
         <Field label="Done by" name="doneBy" required autoComplete="off" hint="as the sheet says" error={on("doneBy")} />
         <Choice label="Cylinder on the sheet" name="cylinderId" required defaultValue="" error={on("cylinder")}>
           <option value="" disabled>

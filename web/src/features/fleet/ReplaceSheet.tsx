@@ -1,11 +1,12 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useForm } from "react-hook-form";
+import { Controller, useForm } from "react-hook-form";
 import { toast } from "sonner";
 import { answer, api, asProblem, once, type Schemas } from "../../api/client";
 import { onDay, todayIn } from "../../app/dates";
 import { z } from "../../app/schema";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
@@ -77,7 +78,13 @@ export function ReplaceSheet({
             {...form.register(`serials.${i}`)}
           />
         ))}
-        <Field label="Fitted on" type="date" {...form.register("fittedOn")} error={errors.fittedOn?.message} />
+        <Controller
+          control={form.control}
+          name="fittedOn"
+          render={({ field }) => (
+            <DateField label="Fitted on" value={field.value} onDay={field.onChange} error={errors.fittedOn?.message} />
+          )}
+        />
         {errors.serials?.root?.message && <p className="font-semibold text-fail">{errors.serials.root.message}</p>}
         {errors.serials?.message && <p className="font-semibold text-fail">{errors.serials.message}</p>}
         {replace.error && asProblem(replace.error).field !== "fittedOn" && <Told error={replace.error} />}

@@ -3,6 +3,7 @@ import { useState, type SubmitEvent } from "react";
 import { toast } from "sonner";
 import { answer, api, once, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { LabelsLink } from "../../ui/LabelsLink";
 import { Sheet } from "../../ui/Sheet";
@@ -101,7 +102,7 @@ function TogetherSheet({ deed, serials, onClose, onDone }: { deed: Deed; serials
         {deed === "LEND" && (
           <>
             <Field label="Who takes them" required value={to} onChange={(event) => setTo(event.target.value)} hint="a crew or a person" />
-            <Field label="Back by" type="date" value={backBy} onChange={(event) => setBackBy(event.target.value)} hint="empty: open" />
+            <DateField label="Back by" value={backBy} onDay={setBackBy} hint="empty: open" />
           </>
         )}
         {said && (

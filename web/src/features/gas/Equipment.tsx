@@ -5,6 +5,7 @@ import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { onDay, todayIn } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
@@ -124,7 +125,7 @@ function CheckSheet({ one, zone, onClose }: { one: One; zone: string; onClose: (
   return (
     <Sheet open onClose={onClose} title={`Check ${one.tag}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
-        <Field label="Checked on" type="date" required value={on} onChange={(event) => setOn(event.target.value)} />
+        <DateField label="Checked on" required value={on} onDay={setOn} />
         {one.stampedFlow === null ? (
           <Choice label="Is it good?" value={well} onChange={(event) => setWell(event.target.value)}>
             <option value="yes">yes</option>

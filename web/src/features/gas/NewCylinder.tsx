@@ -3,13 +3,14 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { getRouteApi, useNavigate } from "@tanstack/react-router";
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
-import { useFieldArray, useForm } from "react-hook-form";
+import { Controller, useFieldArray, useForm } from "react-hook-form";
 import { toast } from "sonner";
 import { answer, api, asBody, asProblem, once, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { z } from "../../app/schema";
 import { kept, read } from "../../app/units";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { Told } from "../../ui/Told";
 
@@ -166,8 +167,24 @@ export function NewCylinder() {
             error={errors.certificateNumber?.message}
           />
           <Field label="Lot" autoComplete="off" {...form.register("lot")} error={errors.lot?.message} />
-          <Field label="Made on" type="date" {...form.register("madeOn")} error={errors.madeOn?.message} />
-          <Field label="Expiry date" type="date" hint="last valid day" {...form.register("useBefore")} error={errors.useBefore?.message} />
+          <Controller
+            control={form.control}
+            name="madeOn"
+            render={({ field }) => <DateField label="Made on" value={field.value} onDay={field.onChange} error={errors.madeOn?.message} />}
+          />
+          <Controller
+            control={form.control}
+            name="useBefore"
+            render={({ field }) => (
+              <DateField
+                label="Expiry date"
+                hint="last valid day"
+                value={field.value}
+                onDay={field.onChange}
+                error={errors.useBefore?.message}
+              />
+            )}
+          />
           <Choice label="Balance" {...form.register("balance")}>
             <option value="nitrogen">nitrogen</option>
             <option value="air">air</option>

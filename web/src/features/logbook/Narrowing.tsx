@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
 import { Button } from "../../ui/Button";
+import { DateBox } from "../../ui/DateField";
 import { fieldBox } from "../../ui/Field";
 import { logbookChoicesQuery } from "./queries";
 import type { LogbookWish } from "./wish";
@@ -25,10 +26,12 @@ export function Narrowing({ wish, onChange }: { wish: LogbookWish; onChange: (ch
   );
   const plain = (values: string[] = []) => values.map((value) => ({ value, word: value }));
   const day = (key: "from" | "until", label: string) => (
-    <label className="flex items-center gap-2">
-      <span className="text-soft">{label}</span>
-      <input type="date" className={box} value={wish[key] ?? ""} onChange={(event) => onChange({ [key]: event.target.value })} />
-    </label>
+    <span className="flex items-center gap-2">
+      <span aria-hidden className="text-soft">
+        {label}
+      </span>
+      <DateBox label={label} className="w-44" value={wish[key] ?? ""} onDay={(day) => onChange({ [key]: day })} />
+    </span>
   );
   return (
     <>

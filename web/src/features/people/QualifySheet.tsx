@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState, type SubmitEvent } from "react";
 import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Told } from "../../ui/Told";
@@ -39,13 +40,7 @@ export function QualifySheet({ person, onClose }: { person: { signInName: string
           onChange={(event) => setCompetence(event.target.value)}
           hint="as the card names it, for example breath alcohol"
         />
-        <Field
-          label="Through"
-          type="date"
-          value={until}
-          onChange={(event) => setUntil(event.target.value)}
-          hint="the last day; empty: for good"
-        />
+        <DateField label="Through" value={until} onDay={setUntil} hint="the last day; empty: for good" />
         <Told error={qualify.error} />
         <Button kind="act" type="submit" disabled={qualify.isPending}>
           Note it

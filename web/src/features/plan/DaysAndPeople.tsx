@@ -4,6 +4,7 @@ import { answer, api, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { onDay, onShortDay } from "../../app/dates";
 import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
@@ -92,8 +93,8 @@ function Absences({ plan, lead }: { plan: View; lead: boolean }) {
             ))}
           </Choice>
           <div className="grid grid-cols-2 gap-3">
-            <Field label="From" type="date" required value={since} onChange={(event) => setSince(event.target.value)} />
-            <Field label="To" type="date" value={until} onChange={(event) => setUntil(event.target.value)} hint="empty: that day" />
+            <DateField label="From" required value={since} onDay={setSince} />
+            <DateField label="To" value={until} onDay={setUntil} hint="empty: that day" />
           </div>
           <Told error={away.error ?? here.error} />
           <Button type="submit" disabled={away.isPending}>
@@ -193,7 +194,7 @@ function Unusual({ plan, lead }: { plan: View; lead: boolean }) {
       {lead && (
         <form onSubmit={submit} aria-label="A day of its own" className="mt-2 flex flex-col gap-3">
           <div className="grid grid-cols-2 gap-3">
-            <Field label="Day" type="date" required value={day} onChange={(event) => setDay(event.target.value)} />
+            <DateField label="Day" required value={day} onDay={setDay} />
             <Choice label="The bench is" value={open} onChange={(event) => setOpen(event.target.value)}>
               <option value="closed">closed</option>
               <option value="open">open</option>
