@@ -1252,6 +1252,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/cylinders/{tag}/regulator": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["name"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cylinders/{tag}/gauge": {
         parameters: {
             query?: never;
@@ -4239,6 +4255,10 @@ export interface components {
             drawnLitres: number;
             /** Format: double */
             fullBar: number;
+            regulator: string;
+        };
+        NamedRegulator: {
+            tag: string;
         };
         GaugeSeen: {
             /** Format: double */
@@ -4593,6 +4613,7 @@ export interface components {
             useBefore: string;
             /** Format: double */
             litresLeft: number;
+            rig: components["schemas"]["Rig"] | null;
             fitness: components["schemas"]["Fitness"];
         };
         Fitness: {
@@ -5291,6 +5312,7 @@ export interface components {
             quantities: components["schemas"]["Choice"][];
             zeroAir: components["schemas"]["Choice"][];
             purposes: components["schemas"]["Choice"][];
+            maintenance: components["schemas"]["Choice"][];
             faults: components["schemas"]["Choice"][];
         };
         Choice: {
@@ -7914,6 +7936,34 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["WithReason"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CylinderView"];
+                };
+            };
+        };
+    };
+    name: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamedRegulator"];
             };
         };
         responses: {

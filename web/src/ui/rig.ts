@@ -23,6 +23,12 @@ export const tubingWords: Record<Rig["tubing"]["material"], string> = {
   LOW_ABSORPTION: "low-absorption",
 };
 
+/** A regulator of the bench in one line: "R-02: fixed flow 0.5 L/min, only for isobutylene". */
+export function regulatorOnBench(regulator: Rig["regulator"]): string {
+  const flow = regulator.litresPerMinute > 0 ? ` ${regulator.litresPerMinute} L/min` : "";
+  return `${regulator.tag}: ${regulatorWords[regulator.kind]}${flow}${regulator.family ? `, only for ${regulator.family}` : ""}`;
+}
+
 /** A rig in one line, from the regulator to the sensors. */
 export function rigWords(rig: Rig): string {
   const flow = rig.regulator.kind === "DEMAND" ? "" : ` ${rig.regulator.litresPerMinute} L/min`;

@@ -1,7 +1,7 @@
 import { Link } from "@tanstack/react-router";
 import { may, useSession } from "../../api/session";
 import { Button } from "../../ui/Button";
-import { confirmWord, type Given } from "./given";
+import { commandFor, confirmWord, type Given } from "./given";
 import type { Command } from "./command";
 import type { Run } from "./useRun";
 
@@ -67,7 +67,7 @@ export function Confirm({ run, enabled, given, served, onConfirm, onBoth, send }
         {confirmWord(run, given)}
         {served > 1 ? `, all ${served}` : ""} <Key name="Space" />
       </button>
-      {run.next.following && onBoth && (
+      {run.next.following && onBoth && commandFor(run, given) && (
         <OutlineButton enabled={enabled} onClick={onBoth}>
           {confirmWord(run, given)}, {run.next.following.confirm}
         </OutlineButton>

@@ -31,6 +31,12 @@ const differing = (candidate: Candidate) => candidate.fitness.label.filter((line
 /** Nothing has to be declared before it is used. */
 const servesAsItIs = (candidate: Candidate) => differing(candidate).length === 0 && !takesFamily(candidate);
 
+/** The rig that was changed to on this page, else the one with the regulator that stays on the cylinder. */
+function withRig(rig: Rig | null, candidate: Candidate): { rig?: Rig } {
+  const used = rig ?? candidate.rig;
+  return used ? { rig: used } : {};
+}
+
 /** A cylinder as it is picked first: with everything still to be declared. */
 function picked(candidate: Candidate, rig: Rig | null): Choice {
   return {
@@ -39,7 +45,7 @@ function picked(candidate: Candidate, rig: Rig | null): Choice {
     setPointsChanged: [],
     mustChange: !servesAsItIs(candidate),
     familyAccepted: false,
-    ...(rig && { rig }),
+    ...withRig(rig, candidate),
   };
 }
 
@@ -96,7 +102,7 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
   return (
     <>
       <RigLine
-        rig={rig ?? run.rig}
+        rig={rig ?? choice?.rig ?? run.rig}
         onChange={(other) => {
           setRig(other);
           onChoose(null);
@@ -117,7 +123,7 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
                 run={run}
                 candidate={candidate}
                 choice={choice?.cylinderId === candidate.id ? choice : null}
-                onChoose={(one) => onChoose({ ...one, ...(rig && { rig }) })}
+                onChoose={(one) => onChoose({ ...one, ...withRig(rig, candidate) })}
               />
             ))}
           </div>
@@ -131,7 +137,7 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
                     run={run}
                     candidate={candidate}
                     choice={choice?.cylinderId === candidate.id ? choice : null}
-                    onChoose={(one) => onChoose({ ...one, ...(rig && { rig }) })}
+                    onChoose={(one) => onChoose({ ...one, ...withRig(rig, candidate) })}
                   />
                 ))}
               </div>
@@ -227,6 +233,7 @@ function UsableCylinder({
         <span className="text-xl font-bold whitespace-nowrap">{candidate.tag}</span>
         <span className="text-soft">
           {candidate.certificateNumber}, expires {onDay(candidate.useBefore)}, {candidate.litresLeft.toFixed(1)} L left
+          {candidate.rig && `, regulator ${candidate.rig.regulator.tag} on it`}
         </span>
       </label>
       <table className="w-full text-left">

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { Choice as Select, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
-import { deliveryWords, regulatorWords, rigWords, tubingWords, type Rig } from "../../ui/rig";
+import { deliveryWords, regulatorOnBench, regulatorWords, rigWords, tubingWords, type Rig } from "../../ui/rig";
 import { equipmentQuery, rigsQuery } from "../gas/queries";
 
 /** How the gas gets to the sensors: as the manual asks for it, until it is changed. */
@@ -162,9 +162,7 @@ function AtHand({ rig, onPick }: { rig: Rig; onPick: (rig: Rig) => void }) {
           <option value="">as the manual asks for it</option>
           {regulators.map((one) => (
             <option key={one.tag} value={one.tag}>
-              {one.tag}: {regulatorWords[one.regulator.kind]}
-              {one.regulator.litresPerMinute > 0 ? ` ${one.regulator.litresPerMinute} L/min` : ""}
-              {one.regulator.family ? `, only for ${one.regulator.family}` : ""}
+              {regulatorOnBench(one.regulator)}
               {one.standing === "DUE" ? " (check due)" : ""}
             </option>
           ))}

@@ -21,6 +21,7 @@ import {
 import type { Change } from "./editing";
 import { Fields } from "./Fields";
 import { alarmFields, detectorFields, sensorFields, type Choices } from "./fieldSpecs";
+import { MaintenanceSection } from "./MaintenanceSection";
 import { Part } from "./Part";
 import { Pictures } from "./Pictures";
 import type { Place } from "./place";
@@ -58,7 +59,7 @@ export function Sections({ card, choices, checked, change }: Props) {
   const toggle = (id: string) => setOpen(open === id ? "" : id);
   const fault = (path: string, id: string) =>
     problem && (problem.field === path || (problem.field.startsWith(`${path}.`) && open !== id)) ? problem.reason : undefined;
-  const ofWhole = problem && !/^(calibration|bump|sensors)\b/.test(problem.field) ? problem.reason : undefined;
+  const ofWhole = problem && !/^(calibration|bump|sensors|maintenance)\b/.test(problem.field) ? problem.reason : undefined;
   return (
     <>
       {jobs.map((job) => (
@@ -116,6 +117,7 @@ export function Sections({ card, choices, checked, change }: Props) {
           />
         </section>
       ))}
+      <MaintenanceSection place={place([])} words={words} open={open} onToggle={toggle} fault={fault} />
       <section aria-label="Detector" className="mb-6">
         <h2 className="mb-1 text-xl font-bold">Detector</h2>
         <ul className="border-t border-line">

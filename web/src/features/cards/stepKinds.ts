@@ -106,6 +106,9 @@ export const stepKinds: StepKind[] = [
   },
 ];
 
+/** Kinds that need no gas: what maintenance is made of. */
+export const maintenanceStepKinds = stepKinds.filter((known) => ["checks", "confirm", "measure", "ask", "warm-up"].includes(known.kind));
+
 export function kindOf(step: Tree): StepKind {
   return (
     stepKinds.find((known) => known.kind === step.kind) ?? { kind: text(step.kind), name: text(step.kind), begins: {}, fields: [note] }

@@ -21,6 +21,7 @@ import { GaugeSheet } from "./GaugeSheet";
 import { Happened } from "./Happened";
 import { cylinderQuery } from "./queries";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
+import { RegulatorSheet } from "./RegulatorSheet";
 import { RecallSheet } from "./RecallSheet";
 
 const route = getRouteApi("/shell/gas/$tag");
@@ -33,7 +34,7 @@ export function Cylinder() {
   const session = useSession();
   const { pressure } = session.units;
   const page = useQuery(cylinderQuery(tag));
-  const [open, setOpen] = useState<"gauge" | "aside" | "release" | "recall" | "compare" | null>(null);
+  const [open, setOpen] = useState<"gauge" | "aside" | "release" | "recall" | "compare" | "regulator" | null>(null);
   if (page.isPending) {
     return <Loading what={tag} />;
   }
@@ -69,6 +70,7 @@ export function Cylinder() {
                 ? "If there is none to compare it with, release it with the reason. "
                 : "If there is none to compare it with, ask a lead to release it. ")}
             {stateReason && `${stateReason}. `}Made {onDay(c.madeOn)}, last valid day {onDay(c.useBefore)}.
+            {c.regulator && ` Regulator ${c.regulator} stays on it.`}
           </p>
           <p className="text-lg">
             {c.components.map((part) => (
@@ -92,6 +94,7 @@ export function Cylinder() {
             <Button kind={isNew ? "plain" : "act"} onClick={() => setOpen("gauge")}>
               Read the gauge
             </Button>
+            <Button onClick={() => setOpen("regulator")}>Name its regulator</Button>
             <Button onClick={() => setOpen("aside")}>Put aside</Button>
             <LabelsLink cylinders={[c.tag]}>Label</LabelsLink>
             {may(session, "LEAD") && c.standing !== "in date" && c.standing !== "expires soon" && c.standing !== "expired" && (
@@ -158,6 +161,7 @@ export function Cylinder() {
       </div>
       {open === "gauge" && <GaugeSheet cylinder={c} onClose={close} />}
       {open === "compare" && <CompareSheet cylinder={c} onClose={close} />}
+      {open === "regulator" && <RegulatorSheet cylinder={c} onClose={close} />}
       {open === "aside" && <AsideSheet tag={c.tag} onClose={close} />}
       {open === "recall" && <RecallSheet tag={c.tag} lot={c.lot} onClose={close} />}
       {open === "release" && (

@@ -20,6 +20,7 @@ public final class LedgerKinds {
             "cylinder-changed",
             "cylinder-compared",
             "cylinder-registered",
+            "cylinder-regulator",
             "cylinders-imported",
             "detector-edited",
             "detector-reinstated",

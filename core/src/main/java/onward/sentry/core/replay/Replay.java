@@ -176,7 +176,9 @@ public record Replay(LiveRun run, List<String> notRepeated) {
         }
         if (event instanceof RunEvent.ConditionsNoted e) {
             var shown = new EnumMap<Quantity, Double>(Quantity.class);
-            e.values().forEach((quantity, value) -> shown.put(quantity, quantity.in(units).shown(value)));
+            e.values()
+                    .forEach((quantity, value) ->
+                            shown.put(quantity, quantity.in(units).shown(value)));
             return Optional.of(new RunCommand.NoteConditions(shown));
         }
         if (event instanceof RunEvent.LanePlaced e) {

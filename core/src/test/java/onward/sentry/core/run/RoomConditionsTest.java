@@ -40,7 +40,8 @@ class RoomConditionsTest {
         assertThat(run.state().measured(Quantity.STATION_PRESSURE)).hasValue(98.2);
         assertThat(run.state().measured(Quantity.AMBIENT_TEMPERATURE)).hasValue(19.5);
         assertThat(run.state().step()).isZero();
-        var again = Replay.of(run.state().card(), HousePolicy.SHIPPED, run.state().events(), List.of());
+        var again =
+                Replay.of(run.state().card(), HousePolicy.SHIPPED, run.state().events(), List.of());
         assertThat(again.notRepeated()).isEmpty();
         assertThat(again.run().state().measured(Quantity.STATION_PRESSURE)).hasValue(98.2);
     }

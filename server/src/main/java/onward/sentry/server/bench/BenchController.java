@@ -17,9 +17,11 @@ import onward.sentry.core.card.Step;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.result.ReadingSource;
+import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.trace.Reading;
+import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
@@ -103,8 +105,28 @@ class BenchController {
             Optional<List<Integer>> slots,
             Optional<String> room) {}
 
+    /** @param rig with the regulator that stays on the cylinder; empty where none does, and where a rig was asked for */
     record CandidateView(
-            String id, String tag, String certificateNumber, String useBefore, double litresLeft, Fitness fitness) {}
+            String id,
+            String tag,
+            String certificateNumber,
+            String useBefore,
+            double litresLeft,
+            Optional<Rig> rig,
+            Fitness fitness) {
+
+        static CandidateView of(Shelf.OnShelf onShelf, Optional<Rig> rig, Fitness fitness) {
+            var cylinder = onShelf.cylinder();
+            return new CandidateView(
+                    onShelf.id().toString(),
+                    onShelf.tag(),
+                    cylinder.certificateNumber(),
+                    cylinder.useBefore().toString(),
+                    cylinder.litresLeft(),
+                    rig,
+                    fitness);
+        }
+    }
 
     /** Every lane of the site, each technician's in the order in which they need a hand. */
     @GetMapping("/api/v1/bench")
@@ -211,27 +233,33 @@ class BenchController {
         if (state.undecidedTargets().isEmpty() && !zeroFromCylinder) {
             return List.of();
         }
-        var demand = GasDemands.of(
-                state,
-                house.policy(run.policyVersion()),
-                site.today(),
-                rig.toCore(state.usualRig())
-                        .or(() -> Optional.of(state.rigAtHand()))
-                        .map(equipment::asItIs));
+        var policy = house.policy(run.policyVersion());
+        var asked = rig.toCore(state.usualRig()).map(equipment::asItIs);
+        var atHand = asked.orElseGet(() -> equipment.asItIs(state.rigAtHand()));
         return shelf.all().stream()
-                .map(c -> new CandidateView(
-                        c.id().toString(),
-                        c.tag(),
-                        c.cylinder().certificateNumber(),
-                        c.cylinder().useBefore().toString(),
-                        c.cylinder().litresLeft(),
-                        inUse(id, c.tag(), CylinderCheck.of(c.cylinder(), demand))))
+                .map(cylinder -> {
+                    var refusals = new ArrayList<Refusal>();
+                    var own = asked.isPresent() ? Optional.<Rig>empty() : own(state.usualRig(), cylinder, refusals);
+                    var demand = GasDemands.of(state, policy, site.today(), Optional.of(own.orElse(atHand)));
+                    var fitness = CylinderCheck.of(cylinder.cylinder(), demand);
+                    lanes.againstCylinder(id, cylinder.tag()).ifPresent(refusals::add);
+                    for (var refusal : refusals) {
+                        fitness = fitness.refusedFor(refusal);
+                    }
+                    return CandidateView.of(cylinder, own, fitness);
+                })
                 .sorted(Comparator.comparing(CandidateView::fitness, Fitness.BEST_FIRST))
                 .toList();
     }
 
-    private Fitness inUse(UUID id, String tag, Fitness fitness) {
-        return lanes.againstCylinder(id, tag).map(fitness::refusedFor).orElse(fitness);
+    /** The rig with the regulator that stays on a cylinder; one that must not be used is a reason against the cylinder. */
+    private Optional<Rig> own(Rig usual, Shelf.OnShelf cylinder, List<Refusal> refusals) {
+        try {
+            return equipment.withRegulator(usual, cylinder.regulator());
+        } catch (Refused refused) {
+            refusals.add(refused.refusal());
+            return Optional.empty();
+        }
     }
 
     /** One stream per page: lanes always, and one run in full with its readings. */

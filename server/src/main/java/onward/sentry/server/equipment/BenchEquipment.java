@@ -153,6 +153,22 @@ public class BenchEquipment {
         return tag.isEmpty() ? named : new Rig(byTag(tag).forUse(site.today()), named.delivery(), named.tubing());
     }
 
+    /**
+     * A rig with one of the bench's regulators in it.
+     *
+     * @param tag of the regulator; empty, and one that is retired, leave the rig to the technician
+     */
+    @Transactional(readOnly = true)
+    public Optional<Rig> withRegulator(Rig rig, String tag) {
+        if (tag.isEmpty()) {
+            return Optional.empty();
+        }
+        return all().stream()
+                .filter(one -> one.tag().equals(tag) && one.regulator().isPresent())
+                .findFirst()
+                .map(one -> new Rig(one.forUse(site.today()), rig.delivery(), rig.tubing()));
+    }
+
     /** A regulator has carried gas: one that was free is kept for the family of a reactive one from now on. */
     @Transactional
     public void carried(Regulator regulator, List<Gas> gases, String by) {

@@ -114,6 +114,7 @@ class CylinderController {
     /**
      * @param gaugeBar what the gauge showed when somebody last looked
      * @param drawnLitres what runs have drawn since
+     * @param regulator tag of the one that stays on it; empty where none does
      * @param standing {@code in date}, {@code expires soon}, {@code expired} or the cylinder's state
      */
     record CylinderView(
@@ -132,7 +133,8 @@ class CylinderController {
             double gaugeBar,
             LocalDate gaugeReadOn,
             double drawnLitres,
-            double fullBar) {}
+            double fullBar,
+            String regulator) {}
 
     record GasView(String id, String name, String formula) {
         static GasView of(Gas gas) {
@@ -188,7 +190,8 @@ class CylinderController {
                 onShelf.lastGaugeBar(),
                 LocalDate.ofInstant(onShelf.gaugeReadAt(), site.zone()),
                 onShelf.drawnLitres(),
-                cylinder.fullBar());
+                cylinder.fullBar(),
+                onShelf.regulator());
     }
 
     /** Also one that nobody has compared yet expires. */

@@ -46,6 +46,7 @@ class CylinderEntity {
     private CylinderState state;
 
     private String stateReason = "";
+    private String regulator = "";
 
     @Version
     private long version;
@@ -100,6 +101,15 @@ class CylinderEntity {
 
     String stateReason() {
         return stateReason;
+    }
+
+    /** Tag of the regulator that stays on it; empty where none does. */
+    String regulator() {
+        return regulator;
+    }
+
+    void keep(String regulatorTag) {
+        regulator = regulatorTag;
     }
 
     void read(GaugeReading reading) {

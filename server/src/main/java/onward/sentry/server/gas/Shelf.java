@@ -40,6 +40,7 @@ public class Shelf {
      * @param lastGaugeBar what it showed when somebody last looked
      * @param drawnLitres what runs have drawn since
      * @param stateReason why it is on hold, empty or returned
+     * @param regulator tag of the regulator that stays on it; empty where none does
      */
     public record OnShelf(
             UUID id,
@@ -48,7 +49,8 @@ public class Shelf {
             double lastGaugeBar,
             Instant gaugeReadAt,
             double drawnLitres,
-            String stateReason) {}
+            String stateReason,
+            String regulator) {}
 
     /** A change of a cylinder's state. */
     record Change(Instant at, String by, String state, String reason) {}
@@ -206,6 +208,17 @@ public class Shelf {
         return jdbc.sql("select coalesce(sum(version), 0) from cylinder")
                 .query(Long.class)
                 .single();
+    }
+
+    /** A regulator stays on the cylinder from now on. @param regulator its tag; empty: none */
+    @Transactional
+    OnShelf keep(String tag, String regulator, String by) {
+        var cylinder = entity(tag);
+        if (!cylinder.regulator().equals(regulator)) {
+            cylinder.keep(regulator);
+            ledger.append("cylinder-regulator", by, Map.of("tag", cylinder.tag(), "regulator", regulator));
+        }
+        return onShelf(cylinder);
     }
 
     /** Puts a cylinder on hold by hand, back in use, aside as empty, or returns it. */
@@ -392,6 +405,7 @@ public class Shelf {
                 entity.lastGaugeBar(),
                 entity.gaugeReadAt(),
                 entity.drawnLitres(),
-                entity.stateReason());
+                entity.stateReason(),
+                entity.regulator());
     }
 }

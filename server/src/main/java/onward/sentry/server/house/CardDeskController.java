@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import onward.sentry.core.card.CardSheet;
 import onward.sentry.core.card.Job;
+import onward.sentry.core.card.MaintenanceKind;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Quantity;
@@ -79,6 +80,7 @@ class CardDeskController {
             List<Choice> quantities,
             List<Choice> zeroAir,
             List<Choice> purposes,
+            List<Choice> maintenance,
             List<Choice> faults) {}
 
     /**
@@ -176,6 +178,9 @@ class CardDeskController {
                         .map(value -> Choice.of(value, value.label()))
                         .toList(),
                 Arrays.stream(Purpose.values())
+                        .map(value -> Choice.of(value, value.label()))
+                        .toList(),
+                Arrays.stream(MaintenanceKind.values())
                         .map(value -> Choice.of(value, value.label()))
                         .toList(),
                 Arrays.stream(Fault.Kind.values())

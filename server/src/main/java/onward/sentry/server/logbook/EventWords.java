@@ -160,8 +160,8 @@ final class EventWords {
         if (event instanceof RunEvent.ConditionsNoted e) {
             return Stream.of(Quantity.values())
                     .filter(e.values()::containsKey)
-                    .map(quantity -> quantity.label() + ": "
-                            + quantity.text(e.values().get(quantity), units))
+                    .map(quantity ->
+                            quantity.label() + ": " + quantity.text(e.values().get(quantity), units))
                     .collect(Collectors.joining("; "));
         }
         if (event instanceof RunEvent.LanePlaced e) {

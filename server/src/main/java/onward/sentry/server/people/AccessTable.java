@@ -152,6 +152,7 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/cylinders/{tag}/comparison", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/comparison", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/gauge", TECHNICIAN),
+            row(HttpMethod.POST, "/api/v1/cylinders/{tag}/regulator", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/aside", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/cylinders/{tag}/release", LEAD),
             row(HttpMethod.GET, "/api/v1/recalls/preview", VIEWER),

@@ -111,6 +111,51 @@ class EquipmentTest {
         assertThat(technician.delete("/api/v1/rigs/Window").status()).isEqualTo(404);
     }
 
+    @Test
+    void theRegulatorThatStaysOnACylinderIsTakenWithIt() {
+        technician.post(
+                "/api/v1/equipment",
+                Map.of("tag", "RG-81", "kind", "REGULATOR", "regulator", "FIXED", "flow", 0.5, "intervalMonths", 12));
+        check("RG-81", "2026-03-01", 0.52);
+        var island = new Island(server, technician);
+        var mix = island.cylinder(Map.of());
+        var path = "/api/v1/cylinders/" + mix.path("tag").asString() + "/regulator";
+        technician.post("/api/v1/equipment", Map.of("tag", "GA-81", "kind", "GAUGE", "intervalMonths", 12));
+        assertThat(technician.post(path, Map.of("tag", "GA-81")).text("code")).isEqualTo("not-a-regulator");
+        assertThat(technician.post(path, Map.of("tag", "rg-81")).text("regulator"))
+                .isEqualTo("RG-81");
+
+        var serial = island.quoin4();
+        var runId = island.start(serial, "BUMP", "LINK").path("id").asString();
+        island.work(
+                runId, island.gateway(serial, runId, Map.of()), mix.path("id").asString(), "CHOOSE_CYLINDER", 1);
+        var offered = candidate(runId, mix.path("id").asString());
+        assertThat(offered.path("rig").path("regulator").path("tag").asString()).isEqualTo("RG-81");
+        assertThat(offered.path("rig").path("regulator").path("litresPerMinute").asDouble())
+                .isEqualTo(0.52);
+
+        check("RG-81", "2026-03-02", 0.40);
+        var refused =
+                candidate(runId, mix.path("id").asString()).path("fitness").path("refusals");
+        assertThat(refused.findValuesAsString("code")).contains("equipment-failed");
+        assertThat(technician.post(path, Map.of("tag", "")).text("regulator")).isEmpty();
+        assertThat(candidate(runId, mix.path("id").asString())
+                        .path("fitness")
+                        .path("refusals")
+                        .findValuesAsString("code"))
+                .doesNotContain("equipment-failed");
+    }
+
+    private JsonNode candidate(String runId, String cylinderId) {
+        return technician
+                .get("/api/v1/runs/" + runId + "/cylinders")
+                .body()
+                .valueStream()
+                .filter(one -> one.path("id").asString().equals(cylinderId))
+                .findFirst()
+                .orElseThrow();
+    }
+
     private static JsonNode model(JsonNode rig, String name) {
         return rig.path("models")
                 .valueStream()
