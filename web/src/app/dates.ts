@@ -32,9 +32,14 @@ export function orDay(text: string): string {
   return /^\d{4}-\d\d-\d\d$/.test(text) ? onDay(text) : text;
 }
 
-/** A day as it stands in a field to type in: 2026-03-26 as "26 Mar 2026". */
-export function asField(iso: string): string {
+/** A day as it stands in a field to type in, and in a working: 2026-03-26 as "26 Mar 2026". */
+export function plainDay(iso: string): string {
   return written(dayOf(iso), undefined, { day: "numeric", month: "short", year: "numeric" });
+}
+
+/** What is nothing but a day as a plain day, and any other text as it is. */
+export function orPlainDay(text: string): string {
+  return /^\d{4}-\d\d-\d\d$/.test(text) ? plainDay(text) : text;
 }
 
 const months = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];

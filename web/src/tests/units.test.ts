@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it } from "vitest";
-import { atTime, onDay, orDay, onShortDay, tickDay, writeDaysAs } from "../app/dates";
+import { atTime, onDay, orDay, onShortDay, orPlainDay, plainDay, readDay, tickDay, writeDaysAs } from "../app/dates";
 import { kept, read } from "../app/units";
 
 const psi = { symbol: "psi", decimals: 0, factor: 14.503773773, offset: 0 };
@@ -33,5 +33,31 @@ describe("days", () => {
     expect(onShortDay("2026-03-26")).toBe(short);
     expect(tickDay(new Date("2026-03-26T00:00:00Z"))).toBe(tick);
     expect(atTime("2026-03-25T23:30:00Z", "Etc/GMT-1")).toBe(moment);
+  });
+
+  it("stand in a working as they stand in a field", () => {
+    expect(orPlainDay("2027-03-28")).toBe("28 Mar 2027");
+    expect(orPlainDay("3 L until 2027-03-28")).toBe("3 L until 2027-03-28");
+  });
+
+  it.each([
+    ["DAY_FIRST", "3.4.2027", "2027-04-03"],
+    ["MONTH_FIRST", "3/4/2027", "2027-03-04"],
+    ["YEAR_FIRST", "2027-3-4", "2027-03-04"],
+    ["DAY_FIRST", "Mar 4, 2027", "2027-03-04"],
+    ["MONTH_FIRST", "4 March 2027", "2027-03-04"],
+    ["DAY_FIRST", "29 Feb 2028", "2028-02-29"],
+    ["DAY_FIRST", "29 Feb 2027", null],
+    ["DAY_FIRST", "3.4.27", null],
+    ["DAY_FIRST", "4 Foo 2027", null],
+    ["DAY_FIRST", "soon", null],
+  ] as const)("are read %s from %s", (form, typed, day) => {
+    writeDaysAs(form);
+    expect(readDay(typed)).toBe(day);
+  });
+
+  it.each(["DAY_FIRST", "MONTH_FIRST", "YEAR_FIRST"] as const)("come back from a field %s", (form) => {
+    writeDaysAs(form);
+    expect(readDay(plainDay("2027-11-09"))).toBe("2027-11-09");
   });
 });

@@ -1,6 +1,6 @@
 import clsx from "clsx";
 import { useId, useRef, useState } from "react";
-import { asField, readDay } from "../app/dates";
+import { plainDay, readDay } from "../app/dates";
 import { fieldBox, Labelled, type Shared } from "./Field";
 
 interface Props {
@@ -42,7 +42,7 @@ export function DateBox({
 }: Props & { id?: string; invalid?: boolean; onWrong?: (words: string) => void; className?: string; label?: string }) {
   const [text, setText] = useState<string | null>(null);
   const picker = useRef<HTMLInputElement>(null);
-  const shown = text ?? (value ? asField(value) : "");
+  const shown = text ?? (value ? plainDay(value) : "");
   return (
     <span className={clsx("relative flex", className)}>
       <input
@@ -51,7 +51,7 @@ export function DateBox({
         autoComplete="off"
         required={required}
         disabled={disabled}
-        placeholder={asField("2027-03-26")}
+        placeholder={plainDay("2027-03-26")}
         className={clsx(fieldBox, "pr-12 placeholder:text-soft/60")}
         aria-invalid={invalid ? true : undefined}
         aria-describedby={invalid && id ? `${id}-error` : undefined}
@@ -105,4 +105,4 @@ export function DateBox({
   );
 }
 
-const noDay = () => `Enter a day such as ${asField("2027-03-26")}.`;
+const noDay = () => `Enter a day such as ${plainDay("2027-03-26")}.`;

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { orPlainDay } from "../app/dates";
 import type { Schemas } from "../api/client";
 
 type WorkingData = Schemas["Working"];
@@ -24,11 +25,11 @@ export function WorkingLines({ working }: { working: WorkingData }) {
         {working.inputs.map((input) => (
           <div key={input.name} className="contents">
             <dt className="text-soft">{input.name}</dt>
-            <dd>{input.value}</dd>
+            <dd>{orPlainDay(input.value)}</dd>
           </div>
         ))}
       </dl>
-      <p className="font-semibold">{working.result}</p>
+      <p className="font-semibold">{orPlainDay(working.result)}</p>
       {working.source && <p className="text-soft">from {working.source}</p>}
     </div>
   );

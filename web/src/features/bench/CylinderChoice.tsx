@@ -109,7 +109,7 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
         }}
       />
       <div className="grid gap-4 xl:grid-cols-2">
-        <fieldset>
+        <fieldset className="min-w-0">
           <legend className="mb-1 text-xl font-bold">May be used</legend>
           {usable.length === 0 && (
             <p className="font-semibold text-fail">
@@ -231,7 +231,7 @@ function UsableCylinder({
       <label className="flex min-h-11 cursor-pointer items-center gap-3">
         <input type="radio" name="cylinder" className="size-5 accent-act" checked={choice !== null} onChange={() => pick([], false)} />
         <span className="text-xl font-bold whitespace-nowrap">{candidate.tag}</span>
-        <span className="text-soft">
+        <span className="min-w-0 text-soft">
           {candidate.certificateNumber}, expires {onDay(candidate.useBefore)}, {candidate.litresLeft.toFixed(1)} L left
           {candidate.rig && `, regulator ${candidate.rig.regulator.tag} on it`}
         </span>
@@ -252,7 +252,7 @@ function UsableCylinder({
                 <Formula text={run.sensors.find((s) => s.slot === line.slot)?.formula ?? line.gasId} />
               </td>
               <td className="pr-3 whitespace-nowrap">{line.setPoint}</td>
-              <td className={clsx("pr-3 whitespace-nowrap", !line.agrees && line.sets && "font-bold text-caution")}>{line.label}</td>
+              <td className={clsx("pr-3", !line.agrees && line.sets && "font-bold text-caution")}>{line.label}</td>
               <td>{line.agrees ? "agrees" : line.sets ? "differs" : "judged on the label"}</td>
             </tr>
           ))}

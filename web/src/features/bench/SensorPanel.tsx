@@ -2,7 +2,7 @@ import clsx from "clsx";
 import { useEffect, useState, type ReactNode } from "react";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
-import { shown, word } from "../../ui/shown";
+import { decimals, shown, word } from "../../ui/shown";
 import { SensorChart } from "./SensorChart";
 import type { TraceBuffer } from "./TraceBuffer";
 import type { Run } from "./useRun";
@@ -90,7 +90,7 @@ export function SensorPanel({
           {old && <p className="font-semibold text-caution">{old} old</p>}
           {!old && sensor.expected !== null && (
             <p className="text-soft">
-              label <strong className="text-ink">{Number(sensor.expected.toFixed(3))}</strong>
+              label <strong className="text-ink">{Number(sensor.expected.toFixed(decimals(sensor.resolution) + 1))}</strong>
             </p>
           )}
         </div>

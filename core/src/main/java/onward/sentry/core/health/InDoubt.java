@@ -38,7 +38,7 @@ public record InDoubt(LocalDate since, LocalDate until) {
         return ChronoUnit.DAYS.between(since, until);
     }
 
-    /** In words: {@code "2 Feb 2026 to 2 Mar 2026, 28 days"}. */
+    /** In words: {@code "2026-02-02 to 2026-03-02, 28 days"}. */
     public String words() {
         return Figures.day(since) + " to " + Figures.day(until) + ", " + Figures.days(days());
     }

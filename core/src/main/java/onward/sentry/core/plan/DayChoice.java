@@ -97,7 +97,7 @@ public record DayChoice(LocalDate on, Optional<Breach> breaks, int lateDays, dou
         return said;
     }
 
-    /** {@code "Thu 3 Dec 2026: 2 min more."} */
+    /** {@code "Thu 2026-12-03: 2 min more."} */
     private String words() {
         if (breaks.isPresent()) {
             return "not possible: " + breaks.get().words();

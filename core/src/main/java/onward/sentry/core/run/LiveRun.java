@@ -169,7 +169,7 @@ public final class LiveRun {
             return List.of(remarked(c, now, by));
         }
         if (command instanceof RunCommand.NoteConditions c) {
-            return List.of(RoomConditions.noted(state, c, now, by, policy.units()));
+            return List.of(BeforeGas.noted(state, c, now, by, policy.units()));
         }
         if (command instanceof RunCommand.ConfirmChecks c) {
             var checks = at(c.step(), Step.Checks.class);

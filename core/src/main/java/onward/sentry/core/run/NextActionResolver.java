@@ -49,7 +49,7 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
                 yield after(checked)
                         .map(NextActionResolver::alone)
                         .filter(next -> next.kind() == Kind.BLOCK_TEST)
-                        .map(next -> new NextAction.Following(next.kind(), next.sentence(), "it alarmed"));
+                        .map(next -> new NextAction.Following(next.kind(), next.sentence(), "the pump alarmed"));
             }
             case CHOOSE_CYLINDER -> {
                 boolean now = state.typed() && action.countdown().isEmpty();
@@ -350,7 +350,7 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
                     : waiting(kind, "No reading of " + names + " came").withDetails(List.of(SKIP_OR_TYPE));
         }
         return state.typed()
-                ? waiting(kind, typing).withDetails(List.of("Say 'Settled' once a reading stands still."))
+                ? waiting(kind, typing).withDetails(List.of("Type it once it stands still: Enter takes it as settled."))
                 : waiting(kind, arriving);
     }
 

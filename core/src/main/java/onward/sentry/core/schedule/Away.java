@@ -36,7 +36,7 @@ public record Away(Reason reason, LocalDate since, String remark) {
         Objects.requireNonNull(since, "since");
     }
 
-    /** {@code new Away(LOST, 2026-03-02, "last seen on the quay").sentence()} returns "Reported lost on 2 Mar 2026: last seen on the quay." */
+    /** {@code new Away(LOST, 2026-03-02, "last seen on the quay").sentence()} returns "Reported lost on 2026-03-02: last seen on the quay." */
     public String sentence() {
         return reason.opening + Figures.day(since) + (remark.isEmpty() ? "." : ": " + remark + ".");
     }

@@ -34,7 +34,7 @@ public record Lending(String to, LocalDate on, Optional<LocalDate> backBy) {
                 "Give that day or a later one, or leave it open.");
     }
 
-    /** {@code "With Quarry crew since 2 Mar 2026, back by 9 Mar 2026."}, and when it has to be called back. */
+    /** {@code "With Quarry crew since 2026-03-02, back by 2026-03-09."}, and when it has to be called back. */
     String words(LocalDate due, LocalDate today) {
         var back = backBy.map(by -> by.isBefore(today) ? ", was to be back by " + day(by) : ", back by " + day(by))
                 .orElse("");

@@ -3,16 +3,12 @@ package onward.sentry.core.working;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 
 /** Writes numbers for workings and screens; comparisons never use what is written here. */
 public final class Figures {
 
     /** From here on nobody counts the digits any more. */
     private static final double MOST = 1e15;
-
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
     private Figures() {}
 
@@ -60,9 +56,12 @@ public final class Figures {
         return Double.isInfinite(value) ? (value > 0 ? "∞" : "−∞") : String.valueOf(value);
     }
 
-    /** A day as people read it: 2026-03-02 returns {@code "2 Mar 2026"}. */
+    /**
+     * A day inside a sentence, in the one form that every program finds again: {@code "2026-03-02"}. Where people read it, the
+     * site's {@link onward.sentry.core.units.DateForm} writes it as it is written there.
+     */
     public static String day(LocalDate date) {
-        return DAY.format(date);
+        return date.toString();
     }
 
     /** Days counted: {@code days(1)} returns {@code "1 day"}, {@code days(12)} returns {@code "12 days"}. */

@@ -312,6 +312,6 @@ class CardLimitsTest {
         refused("sensor-settling", "slots", () -> SensorCare.checkSettled(biased, fitted, fitted));
         assertThat(refusal(() -> SensorCare.checkSettled(biased, fitted, fitted))
                         .wayOut())
-                .contains("from 3 Mar 2026 on");
+                .contains("from 2026-03-03 on");
     }
 }

@@ -34,7 +34,7 @@ class SensorCareTest {
                 Fixtures.sensor(1, "nitric-oxide", Technology.BIASED_ELECTROCHEMICAL, Unit.PPM, 100, 0.5, 25, 30, 50);
         assertThatThrownBy(() -> SensorCare.checkSettled(biased, DAY, DAY))
                 .isInstanceOf(Refused.class)
-                .hasMessageContaining("Nitric oxide was fitted on 2 Mar 2026");
+                .hasMessageContaining("Nitric oxide was fitted on 2026-03-02");
         assertThatCode(() -> SensorCare.checkSettled(biased, DAY, DAY.plusDays(1)))
                 .doesNotThrowAnyException();
         assertThatCode(() -> SensorCare.checkSettled(Fixtures.quoin4().sensor(3), DAY, DAY))

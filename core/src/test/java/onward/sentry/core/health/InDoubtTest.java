@@ -18,7 +18,7 @@ class InDoubtTest {
     void whatFailsAsFoundIsInDoubtSinceItWasLastGood() {
         var doubt = InDoubt.of(Verdict.FAIL, Optional.of(GOOD), FITTED, FOUND).orElseThrow();
         assertThat(doubt).isEqualTo(new InDoubt(GOOD, FOUND));
-        assertThat(doubt.words()).isEqualTo("2 Feb 2026 to 2 Mar 2026, 28 days");
+        assertThat(doubt.words()).isEqualTo("2026-02-02 to 2026-03-02, 28 days");
         assertThat(InDoubt.of(Verdict.FAIL, Optional.empty(), FITTED, FOUND)
                         .orElseThrow()
                         .since())

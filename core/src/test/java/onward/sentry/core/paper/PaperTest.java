@@ -29,7 +29,7 @@ class PaperTest {
         refused("paper-too-old", "on", () -> enter(LAST.minusDays(1), false));
         refused("run-open", "serial", () -> enter(TODAY, true));
         assertThat(refusal(() -> enter(LAST.minusDays(1), false)).reason())
-                .isEqualTo("The last run on record is of 2 Mar 2026; this one is of 1 Mar 2026.");
+                .isEqualTo("The last run on record is of 2026-03-02; this one is of 2026-03-01.");
     }
 
     private static Withdrawal withdrawal(
@@ -66,7 +66,7 @@ class PaperTest {
     @Test
     void theFirstReasonIsTheOneToGoBy() {
         var everything = withdrawal(true, false, false, Optional.of(LAST), true);
-        assertThat(refusal(everything::check).reason()).isEqualTo("A job of 2 Mar 2026 came after it for Q4-1007.");
+        assertThat(refusal(everything::check).reason()).isEqualTo("A job of 2026-03-02 came after it for Q4-1007.");
         assertThat(refusal(withdrawal(false, true, true, Optional.of(LAST), true)::check)
                         .code())
                 .isEqualTo("withdrawal-bench");

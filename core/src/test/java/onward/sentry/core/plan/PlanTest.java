@@ -81,7 +81,7 @@ class PlanTest {
         assertThat(plan.unplanned(task)).hasSize(1);
         assertThat(WhatGives.of(task, plan, List.of(day(1, 240))))
                 .extracting(WhatGives::words)
-                .contains("Open the bench on 3 Mar 2026 (240 min): then nothing is late.");
+                .contains("Open the bench on 2026-03-03 (240 min): then nothing is late.");
 
         var dry = new PlanTask(
                 PlanRules.USUAL,
@@ -102,8 +102,8 @@ class PlanTest {
         assertThat(PlanCheck.of(crowded, all(crowded, 0)))
                 .extracting(Breach::words)
                 .containsExactlyInAnyOrder(
-                        "2 Mar 2026: 100 minutes of work and set-ups, 90 are there.",
-                        "2 Mar 2026: 4 detectors of Quarry at once, at most 3.");
+                        "2026-03-02: 100 minutes of work and set-ups, 90 are there.",
+                        "2026-03-02: 4 detectors of Quarry at once, at most 3.");
         assertThat(kinds(crowded, all(crowded, 1))).containsOnly(Breach.Kind.CLOSED);
         var pinned = task(WEEK, List.of(job("Q4-1", "A", 3).pinnedTo(Optional.of(MONDAY.plusDays(2)))));
         assertThat(kinds(pinned, all(pinned, 1))).containsExactly(Breach.Kind.PINNED);
@@ -130,7 +130,7 @@ class PlanTest {
         var task = task(List.of(day), two);
         assertThat(PlanCheck.of(task, all(task, 0)))
                 .extracting(Breach::words)
-                .containsExactly("2 Mar 2026: 40 minutes that ask for lamps, 30 are there.");
+                .containsExactly("2026-03-02: 40 minutes that ask for lamps, 30 are there.");
         assertThat(SimplePlanner.plan(task).unplanned(task)).hasSize(1);
     }
 
@@ -147,9 +147,9 @@ class PlanTest {
         assertThat(DayChoice.why(task, new BenchPlan(Map.of()), task.jobs().get(0)))
                 .contains(
                         "It has found no day.",
-                        "The first day that it might have, 2 Mar 2026: it would cost 12.7 min more.");
+                        "The first day that it might have, 2026-03-02: it would cost 12.7 min more.");
         assertThat(PlanCheck.of(task, all(task, 2)).get(0).words())
-                .isEqualTo("No gas for Q4-1 on 4 Mar 2026: the mix A lasts until 3 Mar 2026.");
+                .isEqualTo("No gas for Q4-1 on 2026-03-04: the mix A lasts until 2026-03-03.");
     }
 
     @Test
@@ -174,11 +174,11 @@ class PlanTest {
         var why = DayChoice.why(task, plan, task.jobs().get(1));
         assertThat(why)
                 .containsExactly(
-                        "Q4-2 is due on 5 Mar 2026 and may be done from 2 Mar 2026.",
+                        "Q4-2 is due on 2026-03-05 and may be done from 2026-03-02.",
                         "1 other that day uses the same gas: one set-up serves all.",
                         "That is 1 day early, which gives away 0.7 min of work.",
-                        "A bench day earlier, 3 Mar 2026: it would cost 10.6 min more.",
-                        "A bench day later, 5 Mar 2026: it would cost 9.3 min more.");
+                        "A bench day earlier, 2026-03-03: it would cost 10.6 min more.",
+                        "A bench day later, 2026-03-05: it would cost 9.3 min more.");
     }
 
     @Test
@@ -190,7 +190,7 @@ class PlanTest {
                         .breaks()
                         .orElseThrow()
                         .words())
-                .isEqualTo("3 Mar 2026: 60 minutes of work and set-ups, 55 are there.");
+                .isEqualTo("2026-03-03: 60 minutes of work and set-ups, 55 are there.");
     }
 
     @Test

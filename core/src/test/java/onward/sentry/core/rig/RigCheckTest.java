@@ -142,7 +142,7 @@ class RigCheckTest {
         var warnings = RigCheck.of(rig(known, Delivery.CUP), CUP, List.of(CO), TODAY.plusDays(1))
                 .warnings();
         assertThat(warnings).extracting(Refusal::code).containsExactly("rig-check-due");
-        assertThat(warnings.get(0).reason()).contains("RG-02", "2 Mar 2026");
+        assertThat(warnings.get(0).reason()).contains("RG-02", "2026-03-02");
     }
 
     @Test

@@ -199,7 +199,7 @@ class LiveRunTest {
         assertThatThrownBy(() -> confirm(run, late, instrument.now()))
                 .isInstanceOfSatisfying(
                         Refused.class, r -> assertThat(r.refusal().code()).isEqualTo("cylinder-expired"))
-                .hasMessageContaining("last valid day was 1 Apr 2027, 1 day ago");
+                .hasMessageContaining("last valid day was 2027-04-01, 1 day ago");
         assertThat(run.state().events()).hasSize(before);
     }
 

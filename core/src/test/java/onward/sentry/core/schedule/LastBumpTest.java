@@ -41,7 +41,7 @@ class LastBumpTest {
         var ammonia = bump(2, "NH₃", 10, OptionalInt.of(31));
         var state = state(DAILY, MONDAY, carbonMonoxide, ammonia);
         assertThat(state.word()).isEqualTo(StateWord.BUMP_FIRST);
-        assertThat(state.reason()).isEqualTo("Bump CO before today's use; last good one 1 Mar 2026.");
+        assertThat(state.reason()).isEqualTo("Bump CO before today's use; last good one 2026-03-01.");
         assertThat(LastBump.slotsToBump(List.of(carbonMonoxide, ammonia), DAILY, MONDAY))
                 .containsExactly(1);
 
@@ -50,7 +50,7 @@ class LastBumpTest {
                 .containsExactly(1, 2);
         assertThat(state(DAILY, month, bump(1, "CO", -21, OptionalInt.empty()), ammonia)
                         .reason())
-                .isEqualTo("Bump NH₃ before today's use; last good one 20 Feb 2026, which counted for 31 days.");
+                .isEqualTo("Bump NH₃ before today's use; last good one 2026-02-20, which counted for 31 days.");
         assertThat(state.validThrough())
                 .as("on the next day the sentence names both")
                 .isEqualTo(month.minusDays(1));

@@ -36,17 +36,17 @@ class LendingTest {
     void whatIsOutSaysWithWhomAndUntilWhen() {
         var state = on(LENT);
         assertThat(state.word()).isEqualTo(StateWord.OUT);
-        assertThat(state.reason()).isEqualTo("With Quarry crew since 2 Mar 2026, back by 9 Mar 2026.");
+        assertThat(state.reason()).isEqualTo("With Quarry crew since 2026-03-02, back by 2026-03-09.");
         assertThat(state.validThrough()).isEqualTo(BACK);
     }
 
     @Test
     void whatFallsDueOutThereIsCalledBack() {
-        assertThat(on(BACK.plusDays(1)).reason()).contains("was to be back by 9 Mar 2026");
+        assertThat(on(BACK.plusDays(1)).reason()).contains("was to be back by 2026-03-09");
         assertThat(on(BACK.plusDays(1)).validThrough()).isEqualTo(DUE.minusDays(1));
         assertThat(on(DUE).reason()).contains("Due today: call it back.");
         assertThat(on(DUE).validThrough()).isEqualTo(DUE);
-        assertThat(on(DUE.plusDays(1)).reason()).contains("Overdue since 20 Mar 2026: call it back");
+        assertThat(on(DUE.plusDays(1)).reason()).contains("Overdue since 2026-03-20: call it back");
         assertThat(on(DUE.plusDays(1)).usable()).isFalse();
     }
 
@@ -62,6 +62,6 @@ class LendingTest {
                 .hasMessageContaining("with whom");
         assertThatThrownBy(() -> new Lending("Quarry crew", LENT, Optional.of(LENT.minusDays(1))))
                 .isInstanceOf(Refused.class)
-                .hasMessageContaining("1 Mar 2026");
+                .hasMessageContaining("2026-03-01");
     }
 }

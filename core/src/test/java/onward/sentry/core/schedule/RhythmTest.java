@@ -19,7 +19,7 @@ class RhythmTest {
     private static final LocalDate MONDAY = LocalDate.of(2026, 3, 2);
     private static final OptionalInt HOUSE = OptionalInt.empty();
 
-    /** Calibrated on that Monday, every 90 days, so due on 31 May 2026. */
+    /** Calibrated on that Monday, every 90 days, so due on 2026-05-31. */
     private static DetectorFacts bumped(Optional<LocalDate> on) {
         return new DetectorFacts(
                 false,
@@ -54,9 +54,9 @@ class RhythmTest {
         assertThat(lapsed.word()).isEqualTo(StateWord.BUMP_FIRST);
         assertThat(lapsed.usable()).isFalse();
         assertThat(lapsed.reason())
-                .isEqualTo("Bump before today's use; last good one 2 Mar 2026, which counted for 3 days.");
+                .isEqualTo("Bump before today's use; last good one 2026-03-02, which counted for 3 days.");
         assertThat(state(1, 7, bump, MONDAY.plusDays(1)).reason())
-                .isEqualTo("Bump before today's use; last good one 2 Mar 2026.");
+                .isEqualTo("Bump before today's use; last good one 2026-03-02.");
         assertThat(state(3, 7, Optional.empty(), MONDAY).reason()).endsWith("none on record.");
     }
 

@@ -77,16 +77,16 @@ class ScheduleLimitsTest {
                         .nextDue(LocalDate.of(2026, 3, 1))
                         .working()
                         .result())
-                .isEqualTo("28 Aug 2026 (the cap is earlier)");
+                .isEqualTo("2026-08-28 (the cap is earlier)");
         assertThat(new EveryMonths(6, 184)
                         .nextDue(LocalDate.of(2026, 3, 1))
                         .working()
                         .result())
                 .as("both on one day")
-                .isEqualTo("1 Sep 2026");
+                .isEqualTo("2026-09-01");
         var capped = new Capped(new FollowingMonth(LAST_THURSDAY), 30);
         assertThat(capped.nextDue(LocalDate.of(2026, 3, 3)).working().result())
-                .isEqualTo("2 Apr 2026 (the cap is earlier)");
+                .isEqualTo("2026-04-02 (the cap is earlier)");
         assertThat(new Capped(new EveryDays(30), 30).nextDue(TODAY).working().result())
                 .doesNotContain("cap");
     }
@@ -100,17 +100,17 @@ class ScheduleLimitsTest {
                         .nextDue(march)
                         .working()
                         .result())
-                .isEqualTo("30 May 2026 (its own is earlier)");
+                .isEqualTo("2026-05-30 (its own is earlier)");
         assertThat(WithOwn.of(card, Optional.of(new EveryDays(200)))
                         .nextDue(march)
                         .working()
                         .result())
-                .isEqualTo("1 Sep 2026 (the card's is earlier)");
+                .isEqualTo("2026-09-01 (the card's is earlier)");
         assertThat(WithOwn.of(card, Optional.of(new EveryDays(184)))
                         .nextDue(march)
                         .working()
                         .result())
-                .isEqualTo("1 Sep 2026");
+                .isEqualTo("2026-09-01");
         assertThat(WithOwn.of(card, Optional.of(new EveryDays(90))).words())
                 .isEqualTo("every 6 months, never later than 184 days, and for this detector every 90 days");
     }

@@ -58,7 +58,7 @@ class StateTodayTest {
         assertThat(state.usable()).isFalse();
         assertThat(state.reason())
                 .isEqualTo(
-                        "Due today, the last day it may be used. Bump before today's use; last good one 27 Mar 2026.");
+                        "Due today, the last day it may be used. Bump before today's use; last good one 2026-03-27.");
         assertThat(BoardStatus.of(state.word(), state.usable())).contains(BoardStatus.DO_NOT_USE);
     }
 
@@ -123,7 +123,7 @@ class StateTodayTest {
         var state = StateToday.of(triggered, Rhythm.SHIPPED, today);
         assertThat(state.word()).isEqualTo(StateWord.DUE);
         assertThat(state.reason()).isEqualTo("Due at once: bump failed.");
-        assertThat(state.due().working().inputs()).extracting("value").contains("bump failed", "28 Mar 2026");
+        assertThat(state.due().working().inputs()).extracting("value").contains("bump failed", "2026-03-28");
     }
 
     @Test

@@ -67,7 +67,7 @@ class StatusChangeTest {
         var state = StateToday.of(facts, Rhythm.SHIPPED, MONDAY);
         assertThat(state.word()).isEqualTo(StateWord.LOST);
         assertThat(state.usable()).isFalse();
-        assertThat(state.reason()).isEqualTo("Reported lost on 2 Mar 2026: last seen on the quay.");
+        assertThat(state.reason()).isEqualTo("Reported lost on 2026-03-02: last seen on the quay.");
         assertThat(state.word().mayBePutOnBench()).isFalse();
     }
 

@@ -3,6 +3,7 @@ package onward.sentry.core.units;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
+import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -51,6 +52,24 @@ class SiteUnitsTest {
         assertThat(DateForm.DAY_FIRST.day(day)).isEqualTo("2 Mar 2026");
         assertThat(DateForm.MONTH_FIRST.day(day)).isEqualTo("Mar 2, 2026");
         assertThat(DateForm.YEAR_FIRST.day(day)).isEqualTo("2026-03-02");
+    }
+
+    @Test
+    void aSentenceOfTheRulesTakesTheFormOfTheSite() {
+        var sentence = "Due on 2026-03-02 (the cap, 2026-04-06, is later).";
+        assertThat(DateForm.DAY_FIRST.inText(sentence)).isEqualTo("Due on 2 Mar 2026 (the cap, 6 Apr 2026, is later).");
+        assertThat(DateForm.MONTH_FIRST.inText("Since 2026-12-24.")).isEqualTo("Since Dec 24, 2026.");
+        assertThat(DateForm.YEAR_FIRST.inText(sentence)).isEqualTo(sentence);
+    }
+
+    @Property
+    void whatIsNoDayByItselfStaysAsItIs(@ForAll @IntRange(min = 0, max = 9999) int year, @ForAll boolean after) {
+        var day = "%04d-11-24".formatted(year);
+        for (var text : List.of("SKV-" + day, day + "-7", "plan/" + day, day + "T09:00", day + ".xlsx", "2026-02-31")) {
+            var sentence = after ? "see " + text : text + " it is";
+            assertThat(DateForm.DAY_FIRST.inText(sentence)).isEqualTo(sentence);
+            assertThat(DateForm.namesADay(sentence)).isEqualTo(text.equals("2026-02-31"));
+        }
     }
 
     @Test

@@ -224,10 +224,10 @@ final class CertificatePdf {
                     "read " + check.reading(),
                     check.verdict());
             mark(check.verdict(), PdfSheet.LEFT + 10, top - 6, 2.8f);
-            sheet.text(check.working(), 7, false, CHECK[0], PdfSheet.RIGHT);
+            sheet.text(dates.inText(check.working()), 7, false, CHECK[0], PdfSheet.RIGHT);
         }
         if (sensor.dueWorking().isPresent()) {
-            sheet.text("Due: " + sensor.dueWorking().get(), 7, false, CHECK[0], PdfSheet.RIGHT);
+            sheet.text("Due: " + dates.inText(sensor.dueWorking().get()), 7, false, CHECK[0], PdfSheet.RIGHT);
         }
     }
 

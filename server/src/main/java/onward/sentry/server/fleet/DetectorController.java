@@ -309,10 +309,14 @@ class DetectorController {
                 .filter(h -> h.releasedAt().isEmpty())
                 .findFirst()
                 .orElseThrow(() -> new NotFound("A hold of " + serial));
-        var placed =
-                house.units().dates().day(LocalDate.ofInstant(hold.placedAt(), site.zone())) + ", " + hold.placedBy();
+        var dates = house.units().dates();
         var tag = new HoldTag(
-                detector.serial(), detector.assetTag(), detector.model(), detector.crew(), hold.reason(), placed);
+                detector.serial(),
+                detector.assetTag(),
+                detector.model(),
+                detector.crew(),
+                dates.inText(hold.reason()),
+                dates.day(LocalDate.ofInstant(hold.placedAt(), site.zone())) + ", " + hold.placedBy());
         return ResponseEntity.ok()
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,

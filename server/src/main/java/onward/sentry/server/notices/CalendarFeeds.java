@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.UUID;
+import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.plan.PlannedWorkdays;
@@ -26,13 +27,16 @@ class CalendarFeeds {
     private final ComingUp comingUp;
     private final PlannedWorkdays workdays;
     private final People people;
+    private final House house;
     private final Site site;
 
-    CalendarFeeds(JdbcClient jdbc, ComingUp comingUp, PlannedWorkdays workdays, People people, Site site) {
+    CalendarFeeds(
+            JdbcClient jdbc, ComingUp comingUp, PlannedWorkdays workdays, People people, House house, Site site) {
         this.jdbc = jdbc;
         this.comingUp = comingUp;
         this.workdays = workdays;
         this.people = people;
+        this.house = house;
         this.site = site;
     }
 
@@ -80,7 +84,7 @@ class CalendarFeeds {
         for (var one : comingUp.list()) {
             calendar.with(
                     one.on(),
-                    one.words(),
+                    house.units().dates().inText(one.words()),
                     Secret.hashOf(one.kind() + one.named() + one.on()).substring(0, 32));
         }
         workdays.toCome().forEach(day -> calendar.with(day.on(), day.words(), "bench-" + day.on()));

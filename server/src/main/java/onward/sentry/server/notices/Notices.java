@@ -6,6 +6,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import net.javacrumbs.shedlock.spring.annotation.SchedulerLock;
 import onward.sentry.server.plan.ComingUp;
+import onward.sentry.server.house.House;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
 import org.slf4j.Logger;
@@ -31,6 +32,7 @@ class Notices {
     private final ComingUp comingUp;
     private final ObjectProvider<JavaMailSender> mail;
     private final SentrySettings settings;
+    private final House house;
     private final Site site;
 
     Notices(
@@ -38,11 +40,13 @@ class Notices {
             ComingUp comingUp,
             ObjectProvider<JavaMailSender> mail,
             SentrySettings settings,
+            House house,
             Site site) {
         this.jdbc = jdbc;
         this.comingUp = comingUp;
         this.mail = mail;
         this.settings = settings;
+        this.house = house;
         this.site = site;
     }
 
@@ -87,7 +91,7 @@ class Notices {
         letter.setFrom(settings.mailFrom());
         letter.setTo(settings.mailTo().split("\\s*,\\s*"));
         letter.setSubject("Gas: " + lines.size() + (lines.size() == 1 ? " thing" : " things") + " to see to");
-        letter.setText(lines.stream().map(line -> "- " + line).collect(Collectors.joining("\n"))
+        letter.setText(lines.stream().map(line -> "- " + house.units().dates().inText(line)).collect(Collectors.joining("\n"))
                 + "\n\nEach is told once; the Gas page shows what still stands.\n");
         return letter;
     }
