@@ -118,7 +118,7 @@ class AccessibilityTest {
             nothingSerious(page, "cylinder");
             una.confirm("Choose the cylinder").asked("Adapter off");
             nothingSerious(page, "zero");
-            una.confirm("Adapter off").confirm("Choose the cylinder").asked("Save on the instrument");
+            una.confirm("Adapter off").workTo("Save on the instrument");
             nothingSerious(page, "save");
             una.workTo("All sensors passed");
             nothingSerious(page, "sign");

@@ -21,8 +21,7 @@ class ResumeWalkTest {
             una.asked("warming up")
                     .confirm("Choose the cylinder")
                     .confirm("Adapter off, clean air")
-                    .confirm("Choose the cylinder")
-                    .asked("Keep gas on: readings are settling");
+                    .workTo("Keep gas on: readings are settling");
             var address = page.url();
 
             world.kill();

@@ -8,6 +8,7 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.transaction.event.TransactionalEventListener;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.SerializationContext;
 import tools.jackson.databind.module.SimpleModule;
@@ -23,11 +24,22 @@ class SiteDates {
     private static final Duration HOLDS = Duration.ofSeconds(5);
     private static final int A_DAY = 10;
 
-    @Bean
-    JsonMapperBuilderCustomizer daysOfTheSite(ObjectProvider<House> house) {
-        LoadingCache<String, DateForm> form = Caffeine.newBuilder()
+    private final LoadingCache<String, DateForm> form;
+
+    /** @param house asked for when the first sentence is written: this is made before the tables are */
+    SiteDates(ObjectProvider<House> house) {
+        this.form = Caffeine.newBuilder()
                 .expireAfterWrite(HOLDS)
                 .build(any -> house.getObject().units().dates());
+    }
+
+    @TransactionalEventListener(fallbackExecution = true)
+    void changed(PolicyChanged policy) {
+        form.invalidateAll();
+    }
+
+    @Bean
+    JsonMapperBuilderCustomizer daysOfTheSite() {
         return builder -> builder.addModule(new SimpleModule("days-of-the-site").addSerializer(new Sentence(form)));
     }
 

@@ -30,8 +30,7 @@ class CalendarFeeds {
     private final House house;
     private final Site site;
 
-    CalendarFeeds(
-            JdbcClient jdbc, ComingUp comingUp, PlannedWorkdays workdays, People people, House house, Site site) {
+    CalendarFeeds(JdbcClient jdbc, ComingUp comingUp, PlannedWorkdays workdays, People people, House house, Site site) {
         this.jdbc = jdbc;
         this.comingUp = comingUp;
         this.workdays = workdays;

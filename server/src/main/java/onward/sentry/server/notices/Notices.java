@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import net.javacrumbs.shedlock.spring.annotation.SchedulerLock;
-import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.house.House;
+import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
 import org.slf4j.Logger;
@@ -91,7 +91,9 @@ class Notices {
         letter.setFrom(settings.mailFrom());
         letter.setTo(settings.mailTo().split("\\s*,\\s*"));
         letter.setSubject("Gas: " + lines.size() + (lines.size() == 1 ? " thing" : " things") + " to see to");
-        letter.setText(lines.stream().map(line -> "- " + house.units().dates().inText(line)).collect(Collectors.joining("\n"))
+        letter.setText(lines.stream()
+                        .map(line -> "- " + house.units().dates().inText(line))
+                        .collect(Collectors.joining("\n"))
                 + "\n\nEach is told once; the Gas page shows what still stands.\n");
         return letter;
     }

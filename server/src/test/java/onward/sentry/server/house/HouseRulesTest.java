@@ -265,8 +265,10 @@ class HouseRulesTest {
         assertThat(units.path("temperature").path("offset").asDouble()).isEqualTo(32);
         assertThat(units.path("dates").asString()).isEqualTo("MONTH_FIRST");
 
-        var tag = new Island(server, technician)
-                .cylinder(Map.of("fullBar", 69, "gaugeBar", 69))
+        var island = new Island(server, technician);
+        var dates = technician.post("/api/v1/cylinders", island.cylinderBody(Map.of("useBefore", "2025-10-01")));
+        assertThat(dates.text("detail")).contains("Oct 1, 2025").contains("Nov 1, 2025");
+        var tag = island.cylinder(Map.of("fullBar", 69, "gaugeBar", 69))
                 .path("tag")
                 .asString();
         var above = technician.post("/api/v1/cylinders/" + tag + "/gauge", Map.of("bar", 100, "celsius", 20));

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import onward.sentry.server.house.House;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.platform.SentrySettings;
@@ -49,7 +50,7 @@ class NoticesTest {
                 "",
                 "",
                 "");
-        return new Notices(server.jdbc(), server.bean(ComingUp.class), mail, settings, site);
+        return new Notices(server.jdbc(), server.bean(ComingUp.class), mail, settings, server.bean(House.class), site);
     }
 
     @Test
