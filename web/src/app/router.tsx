@@ -71,7 +71,7 @@ const secretBoard = createRoute({
 });
 const maintenanceJob = createRoute({
   getParentRoute: () => shell,
-  path: "/maintenance/$jobId",
+  path: "/detectors/maintenance/$jobId",
   component: lazyRouteComponent(() => import("../features/maintenance/JobPage"), "JobPage"),
 });
 const boardAddresses = createRoute({

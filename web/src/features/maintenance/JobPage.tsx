@@ -13,7 +13,7 @@ import { FinishForm } from "./FinishForm";
 import { jobQuery } from "./queries";
 import { StepForm } from "./StepForm";
 
-const route = getRouteApi("/shell/maintenance/$jobId");
+const route = getRouteApi("/shell/detectors/maintenance/$jobId");
 
 type Job = Schemas["MaintenanceView"];
 

@@ -24,7 +24,7 @@ export function MaintenanceOf({ serial, state, sensors }: { serial: string; stat
       answer(api.POST("/api/v1/detectors/{serial}/maintenance", { params: { path: { serial }, ...once() }, body })),
     onSuccess: async (job) => {
       await queries.invalidateQueries({ queryKey: ["detector", serial, "maintenance"] });
-      await navigate({ to: "/maintenance/$jobId", params: { jobId: job.id } });
+      await navigate({ to: "/detectors/maintenance/$jobId", params: { jobId: job.id } });
     },
   });
   if (!maintenance.data || (maintenance.data.offered.length === 0 && maintenance.data.jobs.length === 0)) {
@@ -43,7 +43,7 @@ export function MaintenanceOf({ serial, state, sensors }: { serial: string; stat
         <div className="flex flex-wrap gap-2">
           {startable.map(({ kind, title, open }) =>
             open ? (
-              <Link key={kind} to="/maintenance/$jobId" params={{ jobId: open }} className={buttonLook("act")}>
+              <Link key={kind} to="/detectors/maintenance/$jobId" params={{ jobId: open }} className={buttonLook("act")}>
                 Continue: {title.toLowerCase()}
               </Link>
             ) : (
@@ -64,7 +64,7 @@ export function MaintenanceOf({ serial, state, sensors }: { serial: string; stat
           {jobs.map((job) => (
             <li key={job.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-line">
               <Link
-                to="/maintenance/$jobId"
+                to="/detectors/maintenance/$jobId"
                 params={{ jobId: job.id }}
                 className="inline-flex min-h-11 items-center font-semibold underline-offset-4 hover:underline"
               >

@@ -34,7 +34,7 @@ export function SpareParts() {
           <li key={part.name} className="flex flex-wrap items-center gap-x-6 border-b border-line py-1">
             <strong className="min-w-48">{part.name}</strong>
             <span className="tabular-nums">{part.count} in stock</span>
-            <span className="text-soft">order at {part.reorderAt}</span>
+            <span className="text-soft">order more at {part.reorderAt}</span>
             {part.low && <strong className="text-caution">Order more.</strong>}
             {may(session, "TECHNICIAN") && (
               <Button kind="quiet" className="ml-auto" aria-label={`Count ${part.name}`} onClick={() => setCounting(part)}>

@@ -43,7 +43,7 @@ class MaintenanceWalkTest {
             una.asked("Finished.");
             una.link("Open " + serial + " to calibrate it").click();
             assertThat(page.getByText("May not be used.")).isVisible();
-            assertThat(page.getByText("replace the filter: done").first()).isVisible();
+            assertThat(page.getByText("replace the filter done").first()).isVisible();
             una.open("/parts");
             assertThat(page.getByRole(AriaRole.LISTITEM)
                             .filter(new Locator.FilterOptions().setHasText("diffusion filter")))

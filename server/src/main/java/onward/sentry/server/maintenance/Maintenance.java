@@ -147,7 +147,7 @@ class Maintenance {
                                 Cause.Kind.REPORTED,
                                 job.id().toString(),
                                 site.today(),
-                                job.kind().label().toLowerCase() + ": begun"));
+                                job.kind().label().toLowerCase() + " begun"));
             case NONE, RECEIVED -> {}
         }
     }
@@ -200,7 +200,7 @@ class Maintenance {
             case DUE ->
                 fleet.makeDue(
                         job.detectorId(),
-                        Cause.reported(site.today(), job.kind().label().toLowerCase() + ": done"));
+                        Cause.reported(site.today(), job.kind().label().toLowerCase() + " done"));
             case SENSOR_FITTED ->
                 sensors.replace(
                         serial,

@@ -28,7 +28,6 @@ class WebPages implements WebMvcConfigurer {
             "/board",
             "/board/{*rest}",
             "/boards",
-            "/maintenance/{*rest}",
             "/exchange",
             "/me",
             "/own-password",

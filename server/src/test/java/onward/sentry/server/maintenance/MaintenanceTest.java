@@ -124,7 +124,7 @@ class MaintenanceTest {
                 .isTrue();
         step(id, 0, Map.of());
         assertThat(detector(serial).path("detector").path("usable").asBoolean()).isFalse();
-        assertThat(detector(serial).path("detector").path("reason").asString()).contains("replace the filter: begun");
+        assertThat(detector(serial).path("detector").path("reason").asString()).contains("replace the filter begun");
         technician.post("/api/v1/maintenance/" + id + "/stop", Map.of("reason", "filter torn"));
         assertThat(detector(serial).path("detector").path("usable").asBoolean()).isFalse();
         island.calibrate(serial, island.houseMix(), Map.of());
@@ -132,7 +132,7 @@ class MaintenanceTest {
         var again = workThrough(start(serial, Map.of("kind", "REPLACE_FILTER")));
         technician.post("/api/v1/maintenance/" + again + "/end", Map.of("remark", ""));
         assertThat(detector(serial).path("detector").path("reason").asString())
-                .contains("replace the filter: done")
+                .contains("replace the filter done")
                 .doesNotContain("begun");
     }
 
