@@ -1204,7 +1204,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/detectors-together": {
+    "/api/v1/detector-bulk-actions": {
         parameters: {
             query?: never;
             header?: never;
@@ -2776,18 +2776,18 @@ export interface components {
             number: number | null;
             unit: string;
             filled: string;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
-        Input: {
-            name: string;
-            value: string;
-        };
-        Working: {
+        Derivation: {
             rule: string;
             formula: string;
             inputs: components["schemas"]["Input"][];
             result: string;
             source: string;
+        };
+        Input: {
+            name: string;
+            value: string;
         };
         SignIn: {
             signInName: string;
@@ -2898,12 +2898,12 @@ export interface components {
             high: number;
             estimates: components["schemas"]["Estimate"][];
             confirmed: boolean;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         DueDate: {
             /** Format: date */
             date: string;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         Estimate: {
             /** Format: int32 */
@@ -2949,7 +2949,7 @@ export interface components {
         Judgement: {
             /** @enum {string} */
             verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         LabelLine: {
             /** Format: int32 */
@@ -2964,7 +2964,7 @@ export interface components {
             /** Format: double */
             relativeUncertainty: number;
             statesTwo: boolean;
-            correction: components["schemas"]["Working"] | null;
+            correction: components["schemas"]["Derivation"] | null;
         };
         LinkView: {
             /** @enum {string} */
@@ -3154,7 +3154,7 @@ export interface components {
             percent: number;
             alike: boolean;
             tries: string;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         Taken: {
             /** @enum {string} */
@@ -3391,7 +3391,7 @@ export interface components {
             /** Format: double */
             byRule: number;
             best: boolean;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         PlanMove: {
             serial: string;
@@ -3747,7 +3747,7 @@ export interface components {
             driftMedian: number | null;
             /** Format: double */
             driftMostly: number | null;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         ImportView: {
             /** Format: uuid */
@@ -3780,31 +3780,34 @@ export interface components {
             notBesideGas: string;
             ventilate: string;
         };
-        HousePolicy: {
-            /** Format: int32 */
-            version: number;
-            /** Format: double */
-            tolerancePercent: number;
-            bumpEachDay: boolean;
-            /** Format: int32 */
-            warnBeforeExpiryDays: number;
-            /** Format: double */
-            reserve: number;
-            /** Format: double */
-            altitudeMetres: number;
-            units: components["schemas"]["SiteUnits"];
-            lead: components["schemas"]["LeadTimes"];
-            signing: components["schemas"]["Signing"];
-            cautions: components["schemas"]["Cautions"];
-            schools: components["schemas"]["Schools"];
-            figures: components["schemas"]["SiteFigures"];
-            rhythm: components["schemas"]["Rhythm"];
-        };
         LeadTimes: {
             /** Format: int32 */
             gasDays: number;
             /** Format: int32 */
             partsDays: number;
+        };
+        MethodOptions: {
+            /** @enum {string} */
+            adjust: "CALENDAR" | "CHECK_FIRST";
+            asFoundFirst: boolean;
+            /** @enum {string} */
+            combustible: "AS_CARD" | "METHANE" | "VAPOUR";
+            /** @enum {string} */
+            threading: "BY_TYPE" | "VALVE_OPEN" | "VALVE_SHUT";
+            /** @enum {string} */
+            zeroAir: "AS_CARD" | "AMBIENT" | "CYLINDER";
+            /** @enum {string} */
+            accept: "AS_CARD" | "ON_STABILITY" | "STABLE_OR_DEADLINE" | "COUNTDOWN";
+            grading: components["schemas"]["SpanGrading"];
+            guardBand: boolean;
+            /** @enum {string} */
+            reference: "NOMINAL" | "CAUTIOUS";
+            /** Format: int32 */
+            tries: number;
+            dueDay: components["schemas"]["MonthDay"] | null;
+            skipped: boolean;
+            /** @enum {string} */
+            inDoubt: "STOP" | "WARN";
         };
         MonthDay: {
             /** Format: int32 */
@@ -3813,7 +3816,7 @@ export interface components {
             weekday: "MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY";
         };
         NewPolicy: {
-            policy: components["schemas"]["HousePolicy"];
+            policy: components["schemas"]["SitePolicy"];
             reason: string;
         };
         OfCell: {
@@ -3837,29 +3840,6 @@ export interface components {
             /** Format: int32 */
             soonDays: number;
         };
-        Schools: {
-            /** @enum {string} */
-            adjust: "CALENDAR" | "CHECK_FIRST";
-            asFoundFirst: boolean;
-            /** @enum {string} */
-            combustible: "AS_CARD" | "METHANE" | "VAPOUR";
-            /** @enum {string} */
-            threading: "BY_TYPE" | "VALVE_OPEN" | "VALVE_SHUT";
-            /** @enum {string} */
-            zeroAir: "AS_CARD" | "AMBIENT" | "CYLINDER";
-            /** @enum {string} */
-            accept: "AS_CARD" | "ON_STABILITY" | "STABLE_OR_DEADLINE" | "COUNTDOWN";
-            grading: components["schemas"]["SpanGrading"];
-            guardBand: boolean;
-            /** @enum {string} */
-            reference: "NOMINAL" | "CAUTIOUS";
-            /** Format: int32 */
-            tries: number;
-            dueDay: components["schemas"]["MonthDay"] | null;
-            skipped: boolean;
-            /** @enum {string} */
-            inDoubt: "STOP" | "WARN";
-        };
         Signing: {
             /** @enum {string} */
             proof: "SESSION" | "RECENT" | "EACH";
@@ -3870,6 +3850,26 @@ export interface components {
         SiteFigures: {
             gases: components["schemas"]["OfGas"][];
             cross: components["schemas"]["OfCell"][];
+        };
+        SitePolicy: {
+            /** Format: int32 */
+            version: number;
+            /** Format: double */
+            tolerancePercent: number;
+            bumpEachDay: boolean;
+            /** Format: int32 */
+            warnBeforeExpiryDays: number;
+            /** Format: double */
+            reserve: number;
+            /** Format: double */
+            altitudeMetres: number;
+            units: components["schemas"]["SiteUnits"];
+            lead: components["schemas"]["LeadTimes"];
+            signing: components["schemas"]["Signing"];
+            cautions: components["schemas"]["Cautions"];
+            schools: components["schemas"]["MethodOptions"];
+            figures: components["schemas"]["SiteFigures"];
+            rhythm: components["schemas"]["Rhythm"];
         };
         SiteUnits: {
             /** @enum {string} */
@@ -3888,7 +3888,7 @@ export interface components {
             windowHigh: number;
         };
         PolicyView: {
-            policy: components["schemas"]["HousePolicy"];
+            policy: components["schemas"]["SitePolicy"];
             shippedCautions: components["schemas"]["Cautions"];
             versions: components["schemas"]["VersionView"][];
         };
@@ -4176,10 +4176,10 @@ export interface components {
             on: string;
             waits: boolean;
         };
-        TogetherBody: {
+        BulkActionBody: {
             serials: string[];
             /** @enum {string} */
-            deed: "HAPPENED" | "LEND" | "TAKE_BACK";
+            action: "HAPPENED" | "LEND" | "TAKE_BACK";
             cause: ("DROPPED" | "EXPOSED" | "CLEANED" | "BATTERY_FLAT" | "MOVED" | "SERVICED") | null;
             to: string | null;
             /** Format: date */
@@ -4187,14 +4187,14 @@ export interface components {
             remark: string;
             act: boolean;
         };
-        TogetherRow: {
+        BulkActionRow: {
             serial: string;
             done: boolean;
             says: string;
         };
-        TogetherView: {
+        BulkActionView: {
             act: boolean;
-            rows: components["schemas"]["TogetherRow"][];
+            rows: components["schemas"]["BulkActionRow"][];
         };
         NewComponent: {
             gas: string;
@@ -4286,7 +4286,7 @@ export interface components {
             outgoing: string;
             detector: string;
             agrees: boolean;
-            workings: components["schemas"]["Working"][];
+            workings: components["schemas"]["Derivation"][];
         };
         CertificateView: {
             id: string;
@@ -4346,7 +4346,7 @@ export interface components {
             reading: string | null;
             how: string;
             verdict: string;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         DryRunView: {
             stuck: components["schemas"]["Refusal"] | null;
@@ -4378,7 +4378,7 @@ export interface components {
         };
         CheckedCard: {
             problem: components["schemas"]["CardProblem"] | null;
-            parts: components["schemas"]["Part"][];
+            parts: components["schemas"]["Section"][];
             changes: components["schemas"]["CardChange"][];
             dueExamples: components["schemas"]["DueExample"][];
         };
@@ -4388,7 +4388,7 @@ export interface components {
             /** Format: date */
             due: string;
         };
-        Part: {
+        Section: {
             path: string;
             title: string;
             lines: string[];
@@ -4858,7 +4858,7 @@ export interface components {
             /** @enum {string} */
             urgency: "EMPTY" | "NOW" | "SOON" | "LATER";
             serves: components["schemas"]["ServesView"][];
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         PartView: {
             formula: string;
@@ -4964,7 +4964,7 @@ export interface components {
         DetectorView: {
             detector: components["schemas"]["DetectorRow"];
             notes: string;
-            dueWorking: components["schemas"]["Working"];
+            dueWorking: components["schemas"]["Derivation"];
             sensors: components["schemas"]["FittedView"][];
             removed: components["schemas"]["FittedView"][];
             holds: components["schemas"]["HoldView"][];
@@ -4982,7 +4982,7 @@ export interface components {
             lastGoodOn: string | null;
             /** Format: date */
             dueOn: string | null;
-            dueWorking: components["schemas"]["Working"] | null;
+            dueWorking: components["schemas"]["Derivation"] | null;
             lastVerdict: string | null;
             /** Format: date */
             removedOn: string | null;
@@ -5045,7 +5045,7 @@ export interface components {
             /** Format: date */
             orderBy: string | null;
             steps: components["schemas"]["Step"][];
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         MaintenanceOf: {
             offered: components["schemas"]["OfferedMaintenance"][];
@@ -5104,12 +5104,18 @@ export interface components {
             cylinder: components["schemas"]["CylinderView"];
             stateReason: string;
             course: components["schemas"]["Level"][];
-            parting: components["schemas"]["PartingView"] | null;
+            discrepancy: components["schemas"]["DiscrepancyView"] | null;
             uses: components["schemas"]["UseView"][];
             resting: components["schemas"]["RestingView"][];
             changes: components["schemas"]["Change"][];
             recalls: components["schemas"]["RecallView"][];
             comparisons: components["schemas"]["Made"][];
+        };
+        DiscrepancyView: {
+            /** Format: double */
+            lost: number;
+            leak: boolean;
+            working: components["schemas"]["Derivation"];
         };
         Level: {
             /** Format: date-time */
@@ -5117,12 +5123,6 @@ export interface components {
             /** Format: double */
             litres: number;
             byGauge: boolean;
-        };
-        PartingView: {
-            /** Format: double */
-            lost: number;
-            leak: boolean;
-            working: components["schemas"]["Working"];
         };
         UseView: {
             runId: string;
@@ -5144,7 +5144,7 @@ export interface components {
             shown: string;
             moved: boolean;
             aboveRange: boolean;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Derivation"];
         };
         ToRead: {
             /** Format: int32 */
@@ -5222,7 +5222,7 @@ export interface components {
             runId: string;
             certificate: components["schemas"]["CalibrationCertificate"];
             strip: components["schemas"]["Strip"];
-            standing: components["schemas"]["Standing"];
+            standing: components["schemas"]["Validity"];
             qr: string;
             /** Format: int32 */
             squares: number;
@@ -5271,7 +5271,7 @@ export interface components {
             due: string | null;
             dueWorking: string | null;
         };
-        Standing: {
+        Validity: {
             holds: boolean;
             words: string;
             correctedSince: string[];
@@ -5286,7 +5286,7 @@ export interface components {
             verdict: string;
         };
         CardSheet: {
-            parts: components["schemas"]["Part"][];
+            parts: components["schemas"]["Section"][];
         };
         OpenDraft: {
             model: string;
@@ -7106,7 +7106,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HousePolicy"];
+                "application/json": components["schemas"]["SitePolicy"];
             };
         };
         responses: {
@@ -7130,7 +7130,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HousePolicy"];
+                "application/json": components["schemas"]["SitePolicy"];
             };
         };
         responses: {
@@ -7861,7 +7861,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TogetherBody"];
+                "application/json": components["schemas"]["BulkActionBody"];
             };
         };
         responses: {
@@ -7871,7 +7871,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["TogetherView"];
+                    "*/*": components["schemas"]["BulkActionView"];
                 };
             };
         };

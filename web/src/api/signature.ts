@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
 
-type Answer = (given: boolean) => void;
+type Answer = (confirmedFields: boolean) => void;
 
 let waiting: Answer[] = [];
 const listeners = new Set<() => void>();
@@ -17,11 +17,11 @@ export function askForSignature(): Promise<boolean> {
   });
 }
 
-export function giveSignature(given: boolean): void {
+export function giveSignature(confirmedFields: boolean): void {
   const answered = waiting;
   waiting = [];
   tell();
-  answered.forEach((resolve) => resolve(given));
+  answered.forEach((resolve) => resolve(confirmedFields));
 }
 
 export function useSignatureAsked(): boolean {

@@ -3,7 +3,7 @@ import { useState, type SubmitEvent } from "react";
 import { answer, api } from "../api/client";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
-import { Told } from "../ui/Told";
+import { ErrorMessage } from "../ui/ErrorMessage";
 
 /** Signing in with name and password. */
 export function Credentials({ onSignedIn }: { onSignedIn: () => Promise<void> }) {
@@ -28,7 +28,7 @@ export function Credentials({ onSignedIn }: { onSignedIn: () => Promise<void> })
         value={password}
         onChange={(e) => setPassword(e.target.value)}
       />
-      <Told error={signIn.error} />
+      <ErrorMessage error={signIn.error} />
       <Button kind="act" type="submit" disabled={signIn.isPending} className="min-h-14 text-lg">
         {signIn.isPending ? "Signing in …" : "Sign in"}
       </Button>

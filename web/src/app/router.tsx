@@ -1,14 +1,14 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { createRootRouteWithContext, createRoute, createRouter, lazyRouteComponent, Outlet, redirect } from "@tanstack/react-router";
 import { sessionQuery } from "../api/session";
-import type { RegisterWish } from "../features/certificate/queries";
-import { fleetWish } from "../features/fleet/wish";
-import { logbookWish } from "../features/logbook/wish";
+import type { RegisterFilter } from "../features/certificate/queries";
+import { fleetFilter } from "../features/fleet/filter";
+import { logbookFilter } from "../features/logbook/filter";
 import { FirstAdministrator } from "../features/people/FirstAdministrator";
 import { OwnPassword } from "../features/people/OwnPassword";
 import { SignIn } from "../features/people/SignIn";
 import { Today } from "../features/today/Today";
-import { Loading, Told } from "../ui/Told";
+import { Loading, ErrorMessage } from "../ui/ErrorMessage";
 import { isDay } from "./search";
 import { Shell } from "./Shell";
 
@@ -20,7 +20,7 @@ const root = createRootRouteWithContext<Context>()({
   component: Outlet,
   errorComponent: ({ error }) => (
     <main className="mx-auto max-w-xl p-6">
-      <Told error={error} />
+      <ErrorMessage error={error} />
     </main>
   ),
   notFoundComponent: () => <p className="p-6">There is no such page. Use the words at the top.</p>,
@@ -119,7 +119,7 @@ const parts = createRoute({
 const detectors = createRoute({
   getParentRoute: () => shell,
   path: "/detectors",
-  validateSearch: fleetWish,
+  validateSearch: fleetFilter,
   component: lazyRouteComponent(() => import("../features/fleet/Detectors"), "Detectors"),
 });
 const newDetector = createRoute({
@@ -166,7 +166,7 @@ const equipment = createRoute({
 const rules = createRoute({
   getParentRoute: () => shell,
   path: "/rules",
-  component: lazyRouteComponent(() => import("../features/house/HouseRules"), "HouseRules"),
+  component: lazyRouteComponent(() => import("../features/rules/HouseRules"), "HouseRules"),
 });
 const card = createRoute({
   getParentRoute: () => shell,
@@ -185,12 +185,12 @@ const workings = createRoute({
   path: "/workings/$name",
   validateSearch: (search: Record<string, unknown>): Record<string, string> =>
     Object.fromEntries(Object.entries(search).map(([name, value]) => [name, String(value)])),
-  component: lazyRouteComponent(() => import("../features/workings/Workings"), "Workings"),
+  component: lazyRouteComponent(() => import("../features/calculators/Workings"), "Workings"),
 });
 const logbook = createRoute({
   getParentRoute: () => shell,
   path: "/logbook",
-  validateSearch: logbookWish,
+  validateSearch: logbookFilter,
   component: lazyRouteComponent(() => import("../features/logbook/Logbook"), "Logbook"),
 });
 const record = createRoute({
@@ -202,7 +202,7 @@ const record = createRoute({
 const certificates = createRoute({
   getParentRoute: () => shell,
   path: "/certificates",
-  validateSearch: (search: Record<string, unknown>): Partial<RegisterWish> => ({
+  validateSearch: (search: Record<string, unknown>): Partial<RegisterFilter> => ({
     ...(typeof search.crew === "string" && search.crew && { crew: search.crew }),
     ...(isDay(search.from) && { from: search.from }),
     ...(isDay(search.until) && { until: search.until }),

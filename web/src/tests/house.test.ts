@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { figures } from "../features/house/figures";
-import { dueDay, parts, questions, type Policy } from "../features/house/schools";
+import { figures } from "../features/rules/figures";
+import { dueDay, parts, questions, type Policy } from "../features/rules/schools";
 
 const policy: Policy = {
   version: 3,

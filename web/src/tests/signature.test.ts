@@ -16,8 +16,8 @@ function server(...answers: Response[]) {
 }
 
 /** Whoever is asked answers as soon as the page has asked. */
-async function answered<T>(given: boolean, sending: Promise<T>): Promise<T> {
-  const asking = setInterval(() => giveSignature(given), 1);
+async function answered<T>(confirmedFields: boolean, sending: Promise<T>): Promise<T> {
+  const asking = setInterval(() => giveSignature(confirmedFields), 1);
   return sending.finally(() => clearInterval(asking));
 }
 

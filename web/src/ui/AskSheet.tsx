@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Button } from "./Button";
 import { Sheet } from "./Sheet";
-import { Told } from "./Told";
+import { ErrorMessage } from "./ErrorMessage";
 
 /** What takes effect at once and on others: it says what it does, and waits for a yes. */
 export function AskSheet({
@@ -30,7 +30,7 @@ export function AskSheet({
     <Sheet open onClose={onClose} title={title}>
       <div className="flex flex-col gap-4">
         {children}
-        <Told error={done.error} />
+        <ErrorMessage error={done.error} />
         <Button kind="act" disabled={done.isPending} onClick={() => done.mutate()}>
           {action}
         </Button>

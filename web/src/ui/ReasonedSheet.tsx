@@ -3,7 +3,7 @@ import { useState, type SubmitEvent } from "react";
 import { Button } from "./Button";
 import { Field } from "./Field";
 import { Sheet } from "./Sheet";
-import { Told } from "./Told";
+import { ErrorMessage } from "./ErrorMessage";
 
 /** Something that is done with a reason and nothing else. */
 export function ReasonedSheet({
@@ -36,7 +36,7 @@ export function ReasonedSheet({
     <Sheet open onClose={onClose} title={title}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <Field label={label} required value={reason} onChange={(event) => setReason(event.target.value)} />
-        <Told error={done.error} />
+        <ErrorMessage error={done.error} />
         <Button kind="act" type="submit" disabled={done.isPending}>
           {action}
         </Button>

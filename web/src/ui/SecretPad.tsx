@@ -3,7 +3,7 @@ import { Delete } from "lucide-react";
 import { useEffect, useRef, useState, type SubmitEvent } from "react";
 import { Button } from "./Button";
 import { Field } from "./Field";
-import { Told } from "./Told";
+import { ErrorMessage } from "./ErrorMessage";
 
 const keys = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
 
@@ -61,7 +61,7 @@ export function SecretPad({
           ))}
         </div>
       )}
-      <Told error={error} />
+      <ErrorMessage error={error} />
       <Button kind="act" type="submit" disabled={pending} className="min-h-14 text-lg">
         {action}
       </Button>

@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import { orPlainDay } from "../app/dates";
 import type { Schemas } from "../api/client";
 
-type WorkingData = Schemas["Working"];
+type WorkingData = Schemas["Derivation"];
 
 /** How a figure came about, opened in place. */
 export function Why({ working, label = "Why?" }: { working: WorkingData; label?: ReactNode }) {

@@ -4,7 +4,7 @@ import { isScannerBurst } from "../../app/scanner";
 import { useOutbox } from "../../app/outbox";
 import { useBenchPreference } from "../../app/benchPreference";
 import { Button, buttonLook } from "../../ui/Button";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { LongField } from "../../ui/Field";
 import { shown } from "../../ui/shown";
 import { Sheet } from "../../ui/Sheet";
@@ -13,15 +13,15 @@ import { AlarmsSeen } from "./AlarmsSeen";
 import { Confirm } from "./Confirm";
 import { Countersign } from "./Countersign";
 import { CylinderChoice } from "./CylinderChoice";
-import { FirstHand } from "./FirstHand";
+import { FirstAction } from "./FirstAction";
 import { commandAfter } from "./following";
-import { commandBefore, commandFor, forTogether, nothingGiven, type Given } from "./given";
+import { commandBefore, commandFor, forTogether, nothingConfirmed, type ConfirmedFields } from "./confirmedFields";
 import { confirmedAhead } from "./keptCommands";
 import { Lanes } from "./Lanes";
 import { LiveStrip } from "./LiveStrip";
 import { ManifoldTable } from "./ManifoldTable";
 import { MeasureEntry } from "./MeasureEntry";
-import { NextHand } from "./NextHand";
+import { NextActionPanel } from "./NextActionPanel";
 import { RoomConditions } from "./RoomConditions";
 import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
@@ -31,7 +31,7 @@ import { Doubts } from "./Doubts";
 import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
 import { useCommand } from "./useCommand";
-import { useNeighbours } from "./useNeighbours";
+import { useAdjacentRuns } from "./useAdjacentRuns";
 import { useRun, type Run } from "./useRun";
 import { VerdictTable } from "./VerdictTable";
 
@@ -69,7 +69,7 @@ function Lane({
 }) {
   const { run, buffer, connected, progress, clock } = useRun(runId);
   const { send, sendAsync, error, pending } = useCommand(runId, clock);
-  const [held, setHeld] = useState({ step: "", given: nothingGiven });
+  const [held, setHeld] = useState({ step: "", confirmedFields: nothingConfirmed });
   const { kept } = useOutbox();
   const waiting = kept.flatMap((entry) => (entry.place === "run" && entry.runId === runId ? [entry.body.kind] : []));
   const data = run.data && goneAhead(run.data, waiting);
@@ -78,21 +78,22 @@ function Lane({
   const withdrawable = data?.withdrawable ?? null;
   // What was set for one step is forgotten at the next.
   const step = next ? `${next.kind} ${next.step}` : "";
-  const given = held.step === step ? held.given : nothingGiven;
+  const confirmedFields = held.step === step ? held.confirmedFields : nothingConfirmed;
   const give = useCallback(
-    (more: Partial<Given>) => setHeld((before) => ({ step, given: { ...(before.step === step ? before.given : nothingGiven), ...more } })),
+    (more: Partial<ConfirmedFields>) =>
+      setHeld((before) => ({ step, confirmedFields: { ...(before.step === step ? before.confirmedFields : nothingConfirmed), ...more } })),
     [step],
   );
   // What comes next stands at the top of the page.
   useEffect(() => {
     scrollTo({ top: 0 });
   }, [step]);
-  const choose = useCallback((choice: Given["choice"]) => give({ choice }), [give]);
+  const choose = useCallback((choice: ConfirmedFields["choice"]) => give({ choice }), [give]);
 
-  const { own, manifold, served, held: heldBack, meanwhile, first } = useNeighbours(runId, next?.kind, picked, onGo);
+  const { own, manifold, served, held: heldBack, meanwhile, first } = useAdjacentRuns(runId, next?.kind, picked, onGo);
 
-  const confirmation = data && !heldBack ? forTogether(commandFor(data, given), served.length) : null;
-  const before = data ? commandBefore(data, given) : null;
+  const confirmation = data && !heldBack ? forTogether(commandFor(data, confirmedFields), served.length) : null;
+  const before = data ? commandBefore(data, confirmedFields) : null;
   const confirm = useCallback(() => {
     if (!confirmation) {
       return;
@@ -182,7 +183,7 @@ function Lane({
     return <Loading what="the run" />;
   }
   if (run.isError || !data || !next) {
-    return <Told error={run.error} />;
+    return <ErrorMessage error={run.error} />;
   }
   const charts = [
     "WAIT_ZERO",
@@ -236,8 +237,8 @@ function Lane({
 
   return (
     <>
-      {first && <FirstHand lane={first} onGo={() => onGo(first.id)} />}
-      <NextHand
+      {first && <FirstAction lane={first} onGo={() => onGo(first.id)} />}
+      <NextActionPanel
         run={data}
         clock={clock}
         onOver={() => data.typed && data.mine && !lineDown && send({ kind: "TIME_PASSED" })}
@@ -249,13 +250,13 @@ function Lane({
         <Confirm
           run={data}
           enabled={works && confirmation !== null}
-          given={given}
+          confirmedFields={confirmedFields}
           served={sharedHand ? served.length : 1}
           onConfirm={confirm}
           onBoth={served.length > 1 ? null : () => void confirmBoth().catch(() => undefined)}
           send={send}
         />
-      </NextHand>
+      </NextActionPanel>
       {lineDown && (
         <p role="status" className="bg-caution-wash px-4 py-2 font-semibold text-ink">
           No line to the server. What you see may be old; the gateway keeps its readings and sends them later. Turning gas off never has to
@@ -268,7 +269,7 @@ function Lane({
         </p>
       )}
       <div className="px-4">
-        <Told error={error} />
+        <ErrorMessage error={error} />
       </div>
       <div className="grid grow grid-cols-1 gap-x-5 gap-y-4 px-4 py-3 lg:grid-cols-[13rem_minmax(0,1fr)_17rem]">
         <Lanes current={runId} onFocus={onPick} inTable={manifold.length > 1 ? manifold[0]?.manifold : undefined} />
@@ -323,7 +324,11 @@ function Lane({
             </ul>
           )}
           {next.kind === "CONFIRM_CHECKS" && data.mine && data.conditions && data.conditions.length > 0 && (
-            <RoomConditions conditions={data.conditions} typed={given.conditions} onChange={(conditions) => give({ conditions })} />
+            <RoomConditions
+              conditions={data.conditions}
+              typed={confirmedFields.conditions}
+              onChange={(conditions) => give({ conditions })}
+            />
           )}
           {data.competenceMissing && (
             <p className="border-l-4 border-caution bg-caution-wash p-3 font-semibold">
@@ -335,24 +340,26 @@ function Lane({
             <img src={data.picture.path} alt={data.picture.description} className="max-h-72 self-start border border-line bg-white" />
           )}
           {next.kind === "MEASURE" && next.readable && data.mine && (
-            <MeasureEntry readable={next.readable} typed={given.typed} onType={(typed) => give({ typed })} onEnter={confirm} />
+            <MeasureEntry readable={next.readable} typed={confirmedFields.typed} onType={(typed) => give({ typed })} onEnter={confirm} />
           )}
-          {next.kind === "CHOOSE_CYLINDER" && <CylinderChoice key={next.step} run={data} choice={given.choice} onChoose={choose} />}
+          {next.kind === "CHOOSE_CYLINDER" && (
+            <CylinderChoice key={next.step} run={data} choice={confirmedFields.choice} onChoose={choose} />
+          )}
           {data.doubts.length > 0 && ["CLOSE_GAS", "RESOLVE_DOUBT", "CONFIRM_SAVED"].includes(next.kind) && (
             <Doubts doubts={data.doubts} sensors={data.sensors} />
           )}
           {(next.kind === "TRY_AGAIN" || next.kind === "RESOLVE_DOUBT") && data.mine && (
             <TryAgain
               run={data}
-              changed={given.changed}
-              remedy={given.remedy}
-              tried={given.tried}
+              changed={confirmedFields.changed}
+              remedy={confirmedFields.remedy}
+              tried={confirmedFields.tried}
               onChange={give}
               onLeave={() => send({ kind: "LEAVE_FAILED", step: next.step })}
             />
           )}
           {next.kind === "CONFIRM_ALARMS" && data.mine && (
-            <AlarmsSeen alarms={given.alarms} onChange={(alarms) => give({ alarms })} onAll={works ? allAlarms : null} />
+            <AlarmsSeen alarms={confirmedFields.alarms} onChange={(alarms) => give({ alarms })} onAll={works ? allAlarms : null} />
           )}
           {next.kind === "CONFIRM_SAVED" && data.diagnosis && (
             <Diagnosis
@@ -364,7 +371,7 @@ function Lane({
           {next.kind === "CONFIRM_SAVED" && data.mine && (
             <SavedVerdicts
               run={data}
-              verdicts={given.instrument}
+              verdicts={confirmedFields.instrument}
               onChange={(instrument) => give({ instrument })}
               onAll={works ? (verdicts) => send({ kind: "CONFIRM_SAVED", step: next.step, verdicts }) : null}
             />
@@ -379,7 +386,7 @@ function Lane({
               hint="optional; it goes on record before the signature"
               rows={2}
               maxLength={300}
-              value={given.remark}
+              value={confirmedFields.remark}
               onChange={(event) => give({ remark: event.target.value })}
             />
           )}

@@ -1,14 +1,14 @@
 import { Link } from "@tanstack/react-router";
 import { may, useSession } from "../../api/session";
 import { Button } from "../../ui/Button";
-import { commandFor, confirmWord, type Given } from "./given";
+import { commandFor, confirmWord, type ConfirmedFields } from "./confirmedFields";
 import type { Command } from "./command";
 import type { Run } from "./useRun";
 
 interface Props {
   run: Run;
   enabled: boolean;
-  given: Given;
+  confirmedFields: ConfirmedFields;
   /** How many detectors this confirms. */
   served: number;
   onConfirm: () => void;
@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** The large button beside the next hand; two of them where it takes a choice of two. */
-export function Confirm({ run, enabled, given, served, onConfirm, onBoth, send }: Props) {
+export function Confirm({ run, enabled, confirmedFields, served, onConfirm, onBoth, send }: Props) {
   const session = useSession();
   const step = run.next.step;
   if (run.next.kind === "DONE") {
@@ -64,12 +64,12 @@ export function Confirm({ run, enabled, given, served, onConfirm, onBoth, send }
   return (
     <>
       <button type="button" disabled={!enabled} onClick={onConfirm} className={confirmLook}>
-        {confirmWord(run, given)}
+        {confirmWord(run, confirmedFields)}
         {served > 1 ? `, all ${served}` : ""} <Key name="Space" />
       </button>
-      {run.next.following && onBoth && commandFor(run, given) && (
+      {run.next.following && onBoth && commandFor(run, confirmedFields) && (
         <OutlineButton enabled={enabled} onClick={onBoth}>
-          {confirmWord(run, given)}, {run.next.following.confirm}
+          {confirmWord(run, confirmedFields)}, {run.next.following.confirm}
         </OutlineButton>
       )}
       {run.next.kind === "BLOCK_TEST" && (

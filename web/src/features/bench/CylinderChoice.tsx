@@ -6,7 +6,7 @@ import { answer, api, type Schemas } from "../../api/client";
 import { onDay } from "../../app/dates";
 import { takeScans } from "../../app/scanner";
 import { Formula } from "../../ui/Formula";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { Why } from "../../ui/Working";
 import type { Rig } from "../../ui/rig";
 import { useLanes } from "./lanes";
@@ -89,7 +89,7 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
     return <Loading what="the shelf" />;
   }
   if (cylinders.isError) {
-    return <Told error={cylinders.error} />;
+    return <ErrorMessage error={cylinders.error} />;
   }
   const allowed = cylinders.data.filter((c) => c.fitness.refusals.length === 0);
   const usable = allowed.filter(servesAsItIs);

@@ -1,7 +1,7 @@
 import { Link, Navigate, useNavigate } from "@tanstack/react-router";
 import { useSession } from "../../api/session";
 import { buttonLook } from "../../ui/Button";
-import { Loading } from "../../ui/Told";
+import { Loading } from "../../ui/ErrorMessage";
 import { Lanes } from "./Lanes";
 import { ownLanes, useLanes } from "./lanes";
 

@@ -51,7 +51,7 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
         </Button>
       </p>
       {open && (
-        <AtHand
+        <EquipmentChoice
           rig={rig}
           onPick={(picked) => {
             setFlow(String(picked.regulator.litresPerMinute || ""));
@@ -123,7 +123,7 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
 }
 
 /** What lies ready at the bench: whole rigs, and regulators with the flow that was measured on them last. */
-function AtHand({ rig, onPick }: { rig: Rig; onPick: (rig: Rig) => void }) {
+function EquipmentChoice({ rig, onPick }: { rig: Rig; onPick: (rig: Rig) => void }) {
   const equipment = useQuery(equipmentQuery);
   const rigs = useQuery(rigsQuery);
   const regulators =

@@ -1,6 +1,6 @@
 import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
-import { justSet } from "./given";
+import { justSet } from "./confirmedFields";
 import { TwoWays } from "./TwoWays";
 import type { Run } from "./useRun";
 

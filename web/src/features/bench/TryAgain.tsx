@@ -1,7 +1,7 @@
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Diagnosis } from "./Diagnosis";
-import type { Given } from "./given";
+import type { ConfirmedFields } from "./confirmedFields";
 import type { Run } from "./useRun";
 
 const usual = ["another cylinder", "regulator purged again", "adapter pushed home"];
@@ -18,8 +18,8 @@ export function TryAgain({
   run: Run;
   changed: string;
   remedy: string;
-  tried: Given["tried"];
-  onChange: (given: Partial<Pick<Given, "changed" | "remedy" | "tried">>) => void;
+  tried: ConfirmedFields["tried"];
+  onChange: (confirmedFields: Partial<Pick<ConfirmedFields, "changed" | "remedy" | "tried">>) => void;
   onLeave: () => void;
 }) {
   return (

@@ -1,4 +1,4 @@
-import { justSet } from "./given";
+import { justSet } from "./confirmedFields";
 import type { Command } from "./command";
 import type { Run } from "./useRun";
 

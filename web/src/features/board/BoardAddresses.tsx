@@ -8,7 +8,7 @@ import { Button, buttonLook } from "../../ui/Button";
 import { Copied } from "../../ui/Copied";
 import { Choice, Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { boardAddressesQuery } from "./queries";
 
 /** The secret addresses of boards in crew rooms. */
@@ -22,7 +22,7 @@ export function BoardAddresses() {
     onSuccess: () => queries.invalidateQueries({ queryKey: ["board-addresses"] }),
   });
   if (!addresses.data) {
-    return addresses.isError ? <Told error={addresses.error} /> : <Loading what="the boards" />;
+    return addresses.isError ? <ErrorMessage error={addresses.error} /> : <Loading what="the boards" />;
   }
   return (
     <div className="mx-auto w-full max-w-6xl px-4 py-4">
@@ -38,7 +38,7 @@ export function BoardAddresses() {
           </Button>
         </span>
       </header>
-      <Told error={revoke.error} />
+      <ErrorMessage error={revoke.error} />
       {addresses.data.length === 0 ? (
         <p className="border-t-2 border-ink py-4">
           No board is shown without signing in. Add a secret address to open one on a screen where nobody signs in.
@@ -115,7 +115,7 @@ function NewBoardSheet({ onClose }: { onClose: () => void }) {
               <option key={one.name}>{one.name}</option>
             ))}
         </Choice>
-        <Told error={add.error} />
+        <ErrorMessage error={add.error} />
         <Button kind="act" type="submit" disabled={add.isPending}>
           Add, and show the address
         </Button>

@@ -2,7 +2,7 @@ import type { UseQueryResult } from "@tanstack/react-query";
 import { TriangleAlert } from "lucide-react";
 import type { Schemas } from "../../api/client";
 import { timeIn } from "../../app/dates";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { BoardGroup, type Status } from "./BoardGroup";
 import { useAge } from "./useAge";
 
@@ -15,7 +15,7 @@ const columns: Status[] = ["READY", "BUMP_FIRST", "DO_NOT_USE"];
 export function BoardView({ board }: { board: UseQueryResult<Schemas["Board"]> }) {
   const age = useAge(board.dataUpdatedAt);
   if (!board.data) {
-    return <main className="p-6 text-xl">{board.isError ? <Told error={board.error} /> : <Loading what="the board" />}</main>;
+    return <main className="p-6 text-xl">{board.isError ? <ErrorMessage error={board.error} /> : <Loading what="the board" />}</main>;
   }
   const { site, at, zone, crews } = board.data;
   const current = age < STALE_SECONDS;

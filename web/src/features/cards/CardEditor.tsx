@@ -5,7 +5,7 @@ import { answer, api, once, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { list, opened, stored, text as shown, tree } from "./card";
 import { Changes } from "./Changes";
 import { DraftSaver, type Saved } from "./DraftSaver";
@@ -116,7 +116,7 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
             {!pristine && saved.state === "saved" && "The draft is kept; nothing is in force yet."}
             {pristine || !draft || editing.before.length > 0 ? "" : ` ${draft.savedBy}, ${atTime(draft.savedAt, zone)}.`}
           </p>
-          {saved.state === "failed" && <Told error={saved.error} />}
+          {saved.state === "failed" && <ErrorMessage error={saved.error} />}
           {problem && (
             <p role="alert" className="my-2 border-l-4 border-fail bg-fail-wash p-3">
               <strong>{problem.reason}</strong> {problem.wayOut}
@@ -131,7 +131,7 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
             Publish as version {version}
           </Button>
           <p className="mt-1 text-sm text-soft">First a sound simulated detector must pass both jobs by it.</p>
-          <Told error={publish.error} />
+          <ErrorMessage error={publish.error} />
         </section>
         <DryRun
           card={problem ? null : text}

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { may, useSession } from "../../api/session";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { CardEditor } from "./CardEditor";
 import { CardReader } from "./CardReader";
 import { choicesQuery, deskQuery } from "./queries";
@@ -20,7 +20,7 @@ function Desk({ model }: { model: string }) {
   const desk = useQuery({ ...deskQuery(model), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
   const choices = useQuery(choicesQuery);
   if (!desk.data || !choices.data) {
-    return desk.isError || choices.isError ? <Told error={desk.error ?? choices.error} /> : <Loading what="the card" />;
+    return desk.isError || choices.isError ? <ErrorMessage error={desk.error ?? choices.error} /> : <Loading what="the card" />;
   }
   return <CardEditor key={`${desk.data.newest} ${desk.dataUpdatedAt}`} desk={desk.data} choices={choices.data} />;
 }

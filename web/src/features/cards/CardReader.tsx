@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import type { Schemas } from "../../api/client";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { Part } from "./Part";
 import { cardsQuery, sheetQuery } from "./queries";
 import { Versions } from "./Versions";
@@ -19,7 +19,7 @@ export function CardReader({ model }: { model: string }) {
         <h1 className="mb-3 text-3xl font-bold">
           {model} <span className="font-normal text-soft">{newest !== undefined && `card version ${newest}`}</span>
         </h1>
-        <Told error={cards.error} />
+        <ErrorMessage error={cards.error} />
         {cards.data && newest === undefined && <p>There is no card for a model of that name.</p>}
         {newest !== undefined && <Sheet model={model} version={newest} />}
       </div>
@@ -39,9 +39,9 @@ const headings = [
 function Sheet({ model, version }: { model: string; version: number }) {
   const sheet = useQuery(sheetQuery(model, version));
   if (!sheet.data) {
-    return sheet.isError ? <Told error={sheet.error} /> : <Loading what="the card" />;
+    return sheet.isError ? <ErrorMessage error={sheet.error} /> : <Loading what="the card" />;
   }
-  const parts: Schemas["Part"][] = sheet.data.parts;
+  const parts: Schemas["Section"][] = sheet.data.parts;
   return (
     <>
       {headings.map(({ title, of }) => (

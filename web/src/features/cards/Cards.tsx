@@ -5,7 +5,7 @@ import { answer, api, once } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { counted } from "../../ui/counted";
 import { cardsQuery, draftsQuery } from "./queries";
 import { StartCard } from "./StartCard";
@@ -68,7 +68,7 @@ export function Cards({ lead }: { lead: boolean }) {
           </>
         )}
       </div>
-      <Told error={publish.error} />
+      <ErrorMessage error={publish.error} />
       {publish.data && (
         <p role="status" className="mb-2 border-l-4 border-act bg-band px-3 py-1">
           {publish.data.model} version {publish.data.version} is published. Runs that are started now follow it.
@@ -136,7 +136,7 @@ export function Cards({ lead }: { lead: boolean }) {
           </table>
         </div>
       )}
-      <Told error={hide.error} />
+      <ErrorMessage error={hide.error} />
       {hiddenCount > 0 && (
         <Button kind="quiet" className="-ml-4" onClick={() => setWithHidden(!withHidden)}>
           {withHidden ? "Leave out hidden models" : `Show ${counted(hiddenCount, "hidden model")}`}

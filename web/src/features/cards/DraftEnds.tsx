@@ -3,7 +3,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Drops a draft; a second press makes sure, because nothing brings it back. */
 export function DropDraft({ model, newest, onDropping }: { model: string; newest: number; onDropping: () => void }) {
@@ -36,7 +36,7 @@ export function DropDraft({ model, newest, onDropping }: { model: string; newest
           Drop this draft
         </Button>
       )}
-      <Told error={drop.error} />
+      <ErrorMessage error={drop.error} />
     </>
   );
 }

@@ -8,7 +8,7 @@ import { Choice, Field } from "../../ui/Field";
 import { Mark } from "../../ui/Mark";
 import { number } from "../../ui/number";
 import { clock } from "../../ui/shown";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Why } from "../../ui/Working";
 import type { Choices } from "./fieldSpecs";
 
@@ -105,7 +105,7 @@ export function DryRun({
       >
         Work it on a simulated detector
       </Button>
-      <Told error={run.error} />
+      <ErrorMessage error={run.error} />
       {last && <Outcome run={last} stale={stale} />}
     </section>
   );

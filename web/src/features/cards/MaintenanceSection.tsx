@@ -17,7 +17,7 @@ export function MaintenanceSection({
   fault,
 }: {
   place: Place;
-  words: Record<string, Schemas["Part"]>;
+  words: Record<string, Schemas["Section"]>;
   open: string;
   onToggle: (id: string) => void;
   fault: (path: string, id: string) => string | undefined;

@@ -4,7 +4,7 @@ import { answer, api } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Field";
 import { Mark } from "../../ui/Mark";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** What the card comes to for a sensor that responds with 30, 60 and 100 %: what its reading mode and its grading do. */
 export function ResponseTrials({ card, sensors }: { card: string | null; sensors: { slot: number; name: string }[] }) {
@@ -33,7 +33,7 @@ export function ResponseTrials({ card, sensors }: { card: string | null; sensors
       >
         Try 30, 60 and 100 % of its response
       </Button>
-      <Told error={trials.error} />
+      <ErrorMessage error={trials.error} />
       {trials.data && (
         <ul role="status" className="mt-3">
           {trials.data.map((trial) => (

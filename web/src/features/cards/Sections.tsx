@@ -39,7 +39,7 @@ interface Props {
 /** The parts of a card, one open at a time. */
 export function Sections({ card, choices, checked, change }: Props) {
   const [open, setOpen] = useState("");
-  const [words, setWords] = useState<Record<string, Schemas["Part"]>>({});
+  const [words, setWords] = useState<Record<string, Schemas["Section"]>>({});
   const [said, setSaid] = useState(checked);
   if (checked !== said) {
     setSaid(checked);

@@ -5,7 +5,7 @@ import { answer, api } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { opened, stored } from "./card";
 
 /** Starts the card of a new model, from nothing or from a card that is like it. */
@@ -51,7 +51,7 @@ export function StartCard({
             </option>
           ))}
         </Choice>
-        <Told error={begin.error} />
+        <ErrorMessage error={begin.error} />
         <Button kind="act" type="submit" disabled={model.trim() === "" || begin.isPending}>
           Start the card
         </Button>

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Choice } from "../../ui/Field";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { Changes } from "./Changes";
 import { cardsQuery, changesQuery } from "./queries";
 
@@ -42,7 +42,7 @@ export function Versions({ model }: { model: string }) {
 function Between({ model, from, to }: { model: string; from: number; to: number }) {
   const changes = useQuery(changesQuery(model, from, to));
   if (!changes.data) {
-    return changes.isError ? <Told error={changes.error} /> : <Loading what="what changed" />;
+    return changes.isError ? <ErrorMessage error={changes.error} /> : <Loading what="what changed" />;
   }
   return changes.data.length === 0 ? <p className="text-soft">They say the same.</p> : <Changes changes={changes.data} />;
 }

@@ -18,7 +18,7 @@ export function CertificatePage({ view, zone }: { view: View; zone: string }) {
           <p className="text-xl">{c.number}</p>
           {c.simulated && <p className="font-bold">Simulated: this run was not worked in natural time.</p>}
           <p className="mt-2 text-sm text-soft">
-            Approved and given out by {c.givenBy}, {atTime(c.givenAt, zone)}
+            Approved and confirmedFields out by {c.givenBy}, {atTime(c.givenAt, zone)}
           </p>
         </div>
         <figure className="shrink-0 text-center">

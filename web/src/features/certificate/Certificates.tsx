@@ -8,24 +8,24 @@ import { Button, buttonLook } from "../../ui/Button";
 import { DateBox } from "../../ui/DateField";
 import { fieldBox } from "../../ui/Field";
 import { Mark } from "../../ui/Mark";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { logbookChoicesQuery } from "../logbook/queries";
-import { registerQuery, wantingQuery, type RegisterWish } from "./queries";
+import { registerQuery, wantingQuery, type RegisterFilter } from "./queries";
 
 const route = getRouteApi("/shell/certificates");
 
-/** The register of certificates: given out, still wanting, and all of some days printed as one file. */
+/** The register of certificates: confirmedFields out, still wanting, and all of some days printed as one file. */
 export function Certificates() {
   const search = route.useSearch();
   const { zone } = useSession();
-  const wish: RegisterWish = { ...search, from: search.from ?? todayIn(zone, -30), until: search.until ?? todayIn(zone) };
+  const filter: RegisterFilter = { ...search, from: search.from ?? todayIn(zone, -30), until: search.until ?? todayIn(zone) };
   const navigate = route.useNavigate();
-  const register = useQuery(registerQuery(wish));
-  const wanting = useQuery(wantingQuery(wish));
+  const register = useQuery(registerQuery(filter));
+  const wanting = useQuery(wantingQuery(filter));
   const crews = useQuery(logbookChoicesQuery).data?.crews ?? [];
-  const put = (changed: Partial<RegisterWish>) =>
+  const put = (changed: Partial<RegisterFilter>) =>
     void navigate({ search: (before) => ({ ...before, ...changed, crew: (changed.crew ?? before.crew) || undefined }), replace: true });
-  const printed = new URLSearchParams({ from: wish.from, until: wish.until, ...(wish.crew && { crew: wish.crew }) });
+  const printed = new URLSearchParams({ from: filter.from, until: filter.until, ...(filter.crew && { crew: filter.crew }) });
   return (
     <div className="mx-auto w-full max-w-6xl px-4 py-4">
       <header className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -39,7 +39,7 @@ export function Certificates() {
             <DateBox
               label={key === "from" ? "from" : "to"}
               className="w-44"
-              value={wish[key]}
+              value={filter[key]}
               onDay={(day) => day && put({ [key]: day })}
             />
           </span>
@@ -47,7 +47,7 @@ export function Certificates() {
         <select
           aria-label="Crew"
           className={`${fieldBox} !w-48`}
-          value={wish.crew ?? ""}
+          value={filter.crew ?? ""}
           onChange={(event) => put({ crew: event.target.value })}
         >
           <option value="">every crew</option>
@@ -60,10 +60,10 @@ export function Certificates() {
         </Link>
       </header>
       {wanting.data && wanting.data.length > 0 && <GiveOut key={printed.toString()} wanting={wanting.data} />}
-      <Told error={register.error ?? wanting.error} />
+      <ErrorMessage error={register.error ?? wanting.error} />
       {register.isPending && <Loading what="the register" />}
       {register.data?.length === 0 && (
-        <p className="py-6 text-lg text-soft">No certificate was given out for calibrations of these days.</p>
+        <p className="py-6 text-lg text-soft">No certificate was confirmedFields out for calibrations of these days.</p>
       )}
       {register.data && register.data.length > 0 && (
         <>
@@ -89,7 +89,7 @@ export function Certificates() {
                   {row.detector}
                 </Link>
                 <span className="text-soft">
-                  {row.model} · {row.crew} · given out by {row.givenBy}
+                  {row.model} · {row.crew} · confirmedFields out by {row.givenBy}
                 </span>
                 <Mark verdict={row.verdict} />
                 <span className="text-soft">{onDay(row.on)}</span>
@@ -151,7 +151,7 @@ function GiveOut({ wanting }: { wanting: { runId: string; detector: string }[] }
           {wanting.length === 1 ? "Give it out" : `Give out all ${wanting.length}`}
         </Button>
       )}
-      <Told error={error} />
+      <ErrorMessage error={error} />
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { Link, useNavigate } from "@tanstack/react-router";
 import { answer, api, once } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { Button, buttonLook } from "../../ui/Button";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { certificatesOfRunQuery } from "./queries";
 
 /** The certificates of a run, and a new one where there is none or its record was put right since. */
@@ -11,7 +11,7 @@ export function CertificatesOfRun({ runId, corrected }: { runId: string; correct
   const session = useSession();
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const given = useQuery(certificatesOfRunQuery(runId)).data;
+  const confirmedFields = useQuery(certificatesOfRunQuery(runId)).data;
   const give = useMutation({
     mutationFn: () => answer(api.POST("/api/v1/runs/{id}/certificates", { params: { path: { id: runId }, ...once() } })),
     onSuccess: async (now) => {
@@ -19,22 +19,22 @@ export function CertificatesOfRun({ runId, corrected }: { runId: string; correct
       await navigate({ to: "/verify/$code", params: { code: now.code } });
     },
   });
-  if (!given) {
+  if (!confirmedFields) {
     return null;
   }
   return (
     <>
-      {given.map((one) => (
+      {confirmedFields.map((one) => (
         <Link key={one.code} to="/verify/$code" params={{ code: one.code }} className={buttonLook("quiet", "print:hidden")}>
           {one.number}
         </Link>
       ))}
-      {(given.length === 0 || corrected) && may(session, "LEAD") && (
+      {(confirmedFields.length === 0 || corrected) && may(session, "LEAD") && (
         <Button className="print:hidden" disabled={give.isPending} onClick={() => give.mutate()}>
           Certificate
         </Button>
       )}
-      <Told error={give.error} />
+      <ErrorMessage error={give.error} />
     </>
   );
 }

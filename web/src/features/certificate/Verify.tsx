@@ -4,13 +4,13 @@ import { useState, type SubmitEvent } from "react";
 import { sessionQuery } from "../../api/session";
 import { Button, buttonLook } from "../../ui/Button";
 import { Field } from "../../ui/Field";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { CertificatePage } from "./CertificatePage";
 import { certificateQuery } from "./queries";
 
 const route = getRouteApi("/verify/$code");
 
-/** Whether a certificate stands, for anybody who has its code, and the certificate as it was given out. */
+/** Whether a certificate stands, for anybody who has its code, and the certificate as it was confirmedFields out. */
 export function Verify() {
   const { code } = route.useParams();
   const certificate = useQuery(certificateQuery(code));
@@ -22,7 +22,7 @@ export function Verify() {
       {certificate.isError && (
         <>
           <h1 className="text-3xl font-bold">No certificate is found</h1>
-          <Told error={certificate.error} />
+          <ErrorMessage error={certificate.error} />
           <p className="my-3">Compare the code with the paper, letter by letter. If it is the same, the paper is not from here.</p>
           <AskForCode />
         </>

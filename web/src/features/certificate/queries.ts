@@ -14,20 +14,20 @@ export const certificatesOfRunQuery = (runId: string) =>
     queryFn: () => answer(api.GET("/api/v1/runs/{id}/certificates", { params: { path: { id: runId } } })),
   });
 
-export interface RegisterWish {
+export interface RegisterFilter {
   crew?: string;
   from: string;
   until: string;
 }
 
-export const registerQuery = (wish: RegisterWish) =>
+export const registerQuery = (filter: RegisterFilter) =>
   queryOptions({
-    queryKey: ["certificates", wish],
-    queryFn: () => answer(api.GET("/api/v1/certificates", { params: { query: { ...wish } } })),
+    queryKey: ["certificates", filter],
+    queryFn: () => answer(api.GET("/api/v1/certificates", { params: { query: { ...filter } } })),
   });
 
-export const wantingQuery = (wish: RegisterWish) =>
+export const wantingQuery = (filter: RegisterFilter) =>
   queryOptions({
-    queryKey: ["certificates-wanting", wish],
-    queryFn: () => answer(api.GET("/api/v1/certificates-wanting", { params: { query: { ...wish } } })),
+    queryKey: ["certificates-wanting", filter],
+    queryFn: () => answer(api.GET("/api/v1/certificates-wanting", { params: { query: { ...filter } } })),
   });

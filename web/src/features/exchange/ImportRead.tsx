@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import { answer, api } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { importLinesQuery, type Import, type ImportLine } from "./queries";
 
 const kinds = [
@@ -89,7 +89,7 @@ export function ImportRead({ read }: { read: Import }) {
           </Button>
         </p>
       )}
-      <Told error={mend.error ?? apply.error} />
+      <ErrorMessage error={mend.error ?? apply.error} />
       {open && wanted > 0 && (
         <p className="mt-4 flex flex-wrap items-center gap-4">
           <Button kind="act" className="min-h-13 text-lg" disabled={apply.isPending} onClick={() => apply.mutate()}>
@@ -159,7 +159,7 @@ function Lines({ read, verdict, of }: { read: Import; verdict: string; of: numbe
     return <p className="py-2 text-soft">None.</p>;
   }
   if (!lines.data) {
-    return lines.isError ? <Told error={lines.error} /> : <Loading what="the lines" />;
+    return lines.isError ? <ErrorMessage error={lines.error} /> : <Loading what="the lines" />;
   }
   return (
     <div>

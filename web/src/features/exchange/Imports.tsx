@@ -4,7 +4,7 @@ import { may, useSession, type Role } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { word } from "../../ui/shown";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { ChooseTable } from "./ChooseTable";
 import { ImportRead } from "./ImportRead";
 import { importsQuery, sendTable, type Import } from "./queries";
@@ -75,7 +75,7 @@ export function Imports() {
             <p className="text-soft">{way.columns}</p>
           </div>
         ))}
-      <Told error={send.error ?? imports.error} />
+      <ErrorMessage error={send.error ?? imports.error} />
       {shown && <ImportRead key={shown.id} read={shown} />}
       {imports.data && imports.data.length > 0 && (
         <>

@@ -4,7 +4,7 @@ import { answer, api, asProblem, once, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field, LongField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 type Details = Schemas["DetectorDetails"];
 
@@ -42,7 +42,7 @@ export function DetailsSheet({ serial, details, onClose }: { serial: string; det
         <Field label="Crew" autoComplete="off" {...form.register("crew")} error={errors.crew?.message} />
         <Field label="Location" autoComplete="off" {...form.register("location")} error={errors.location?.message} />
         <LongField label="Notes" rows={4} {...form.register("notes")} error={errors.notes?.message} />
-        {save.error && !fields.some((field) => field === asProblem(save.error).field) && <Told error={save.error} />}
+        {save.error && !fields.some((field) => field === asProblem(save.error).field) && <ErrorMessage error={save.error} />}
         <Button kind="act" type="submit" disabled={save.isPending}>
           Save
         </Button>

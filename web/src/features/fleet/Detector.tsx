@@ -10,7 +10,7 @@ import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { StateWord } from "../../ui/StateWord";
 import { Strip } from "../../ui/Strip";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { Why } from "../../ui/Working";
 import { usePutOnBench } from "../bench/usePutOnBench";
 import { detectorQuery, runsQuery } from "./queries";
@@ -52,7 +52,7 @@ export function Detector() {
   if (detector.isError) {
     return (
       <div className="px-4">
-        <Told error={detector.error} />
+        <ErrorMessage error={detector.error} />
       </div>
     );
   }

@@ -9,13 +9,13 @@ import { buttonLook } from "../../ui/Button";
 import { fieldBox } from "../../ui/Field";
 import { More } from "../../ui/More";
 import { word } from "../../ui/shown";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { allColumns, columns, shownColumns, toggled } from "./columns";
 import { FleetTable } from "./FleetTable";
 import { fleetQuery } from "./queries";
-import { TogetherBar } from "./Together";
+import { TogetherBar } from "./BulkAction";
 import { Views } from "./Views";
-import { stateOrder, type FleetWish } from "./wish";
+import { stateOrder, type FleetFilter } from "./filter";
 
 const route = getRouteApi("/shell/detectors");
 
@@ -26,23 +26,23 @@ type Share = Schemas["Share"];
 
 /** The fleet: found by words, narrowed by state, model and crew; the address holds what is looked for. */
 export function Detectors() {
-  const wish = route.useSearch();
+  const filter = route.useSearch();
   const navigate = route.useNavigate();
   const session = useSession();
-  const fleet = useInfiniteQuery(fleetQuery(wish));
+  const fleet = useInfiniteQuery(fleetQuery(filter));
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const first = fleet.data?.pages[0];
   if (!first) {
-    return fleet.isError ? <Told error={fleet.error} /> : <Loading what="the fleet" />;
+    return fleet.isError ? <ErrorMessage error={fleet.error} /> : <Loading what="the fleet" />;
   }
   const works = may(session, "TECHNICIAN");
   const choose = (serials: string[], on: boolean) =>
     setChosen((before) => new Set(on ? [...before, ...serials] : [...before].filter((serial) => !serials.includes(serial))));
   const rows = fleet.data?.pages.flatMap((page) => page.rows) ?? [];
   const all = first.states.reduce((sum, share) => sum + share.detectors, 0);
-  const put = (changed: Partial<FleetWish>) =>
+  const put = (changed: Partial<FleetFilter>) =>
     void navigate({
-      search: kept({ ...wish, ...changed }),
+      search: kept({ ...filter, ...changed }),
       replace: true,
     });
   return (
@@ -52,7 +52,7 @@ export function Detectors() {
         <label className="flex items-center gap-2">
           <span className="text-soft">Show</span>
           <input
-            value={wish.find ?? ""}
+            value={filter.find ?? ""}
             onChange={(event) => put({ find: event.target.value })}
             placeholder="crew, model, state …"
             className="min-h-11 border border-ink bg-sheet px-3 placeholder:text-soft"
@@ -76,26 +76,26 @@ export function Detectors() {
         </span>
       </header>
       <div className="mb-3 flex flex-wrap items-center gap-x-3 gap-y-2">
-        <States shares={first.states} all={all} chosen={wish.state} onChoose={(state) => put({ state })} />
-        <Narrow label="Model" shares={first.models} value={wish.model} onChange={(model) => put({ model })} />
-        <Narrow label="Crew" shares={first.crews} value={wish.crew} onChange={(crew) => put({ crew })} />
+        <States shares={first.states} all={all} chosen={filter.state} onChoose={(state) => put({ state })} />
+        <Narrow label="Model" shares={first.models} value={filter.model} onChange={(model) => put({ model })} />
+        <Narrow label="Crew" shares={first.crews} value={filter.crew} onChange={(crew) => put({ crew })} />
         <select
           aria-label="Order"
           className={narrow}
-          value={wish.order ?? "SERIAL"}
-          onChange={(event) => put({ order: event.target.value === "SERIAL" ? undefined : (event.target.value as FleetWish["order"]) })}
+          value={filter.order ?? "SERIAL"}
+          onChange={(event) => put({ order: event.target.value === "SERIAL" ? undefined : (event.target.value as FleetFilter["order"]) })}
         >
           <option value="SERIAL">by serial</option>
           <option value="DUE">by due day</option>
           <option value="PRESSING">most pressing first</option>
         </select>
-        <Columns without={wish.without} onChange={(without) => put({ without })} />
-        <Views wish={wish} />
+        <Columns without={filter.without} onChange={(without) => put({ without })} />
+        <Views filter={filter} />
       </div>
-      <FleetTable rows={rows} shown={shownColumns(wish.without)} chosen={works ? chosen : null} onChoose={choose} />
+      <FleetTable rows={rows} shown={shownColumns(filter.without)} chosen={works ? chosen : null} onChoose={choose} />
       {fleet.hasNextPage && <More loading={fleet.isFetchingNextPage} onMore={() => void fleet.fetchNextPage()} />}
       {rows.length === 0 &&
-        (all === 0 && Object.keys(wish).length === 0 ? (
+        (all === 0 && Object.keys(filter).length === 0 ? (
           <div className="flex flex-wrap items-center gap-3 py-8">
             <p className="text-lg text-soft">No detector is registered yet.</p>
             {works && (
@@ -126,8 +126,8 @@ function States({
 }: {
   shares: Share[];
   all: number;
-  chosen: FleetWish["state"];
-  onChoose: (state: FleetWish["state"]) => void;
+  chosen: FleetFilter["state"];
+  onChoose: (state: FleetFilter["state"]) => void;
 }) {
   const sorted = [...shares].sort((a, b) => stateOrder.indexOf(a.name) - stateOrder.indexOf(b.name));
   const look = (on: boolean) =>
@@ -143,7 +143,7 @@ function States({
           type="button"
           aria-pressed={chosen === share.name}
           className={look(chosen === share.name)}
-          onClick={() => onChoose(chosen === share.name ? undefined : (share.name as FleetWish["state"]))}
+          onClick={() => onChoose(chosen === share.name ? undefined : (share.name as FleetFilter["state"]))}
         >
           {word(share.name)} {share.detectors}
         </button>

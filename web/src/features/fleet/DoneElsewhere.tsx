@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useState } from "react";
-import { Loading } from "../../ui/Told";
+import { Loading } from "../../ui/ErrorMessage";
 import { LaboratorySheet } from "./LaboratorySheet";
 import { PaperSheet } from "./PaperSheet";
 import { detectorQuery, modelsQuery } from "./queries";

@@ -6,7 +6,7 @@ import { may, useSession } from "../../api/session";
 import { atTime, onDay } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { doubtsQuery } from "./queries";
 
@@ -18,7 +18,7 @@ export function Doubts({ serial }: { serial: string }) {
   const doubts = useQuery(doubtsQuery(serial));
   const [closing, setClosing] = useState<Doubt | null>(null);
   if (!doubts.data) {
-    return <Told error={doubts.error} />;
+    return <ErrorMessage error={doubts.error} />;
   }
   const open = doubts.data.filter((doubt) => doubt.closedAt === null);
   const closed = doubts.data.filter((doubt) => doubt.closedAt !== null);

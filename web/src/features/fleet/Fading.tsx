@@ -3,7 +3,7 @@ import { scaleLinear, scaleTime } from "d3-scale";
 import type { Schemas } from "../../api/client";
 import { onDay } from "../../app/dates";
 import { Formula } from "../../ui/Formula";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { useWidth } from "../../ui/useWidth";
 import { Why } from "../../ui/Working";
 import { trendsQuery } from "./queries";
@@ -19,7 +19,7 @@ const MOST_AHEAD_MILLIS = 3 * 365 * 24 * 3_600_000;
 export function Fading({ serial }: { serial: string }) {
   const trends = useQuery(trendsQuery(serial));
   if (!trends.data) {
-    return trends.isError ? <Told error={trends.error} /> : <Loading what="the trends" />;
+    return trends.isError ? <ErrorMessage error={trends.error} /> : <Loading what="the trends" />;
   }
   if (trends.data.length === 0) {
     return null;

@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Corrects the day on which a sensor was fitted; the logbook keeps both days and the reason. */
 export function FittingSheet({ serial, sensor, onClose }: { serial: string; sensor: Schemas["FittedView"]; onClose: () => void }) {
@@ -39,7 +39,7 @@ export function FittingSheet({ serial, sensor, onClose }: { serial: string; sens
         </p>
         <DateField label="Fitted on" required value={fittedOn} onDay={setFittedOn} />
         <Field label="Reason" required value={reason} onChange={(event) => setReason(event.target.value)} />
-        <Told error={correct.error} />
+        <ErrorMessage error={correct.error} />
         <Button kind="act" type="submit" disabled={correct.isPending}>
           Correct the date
         </Button>

@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { Formula } from "../../ui/Formula";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Which gas serves a calibration of this detector: what to connect in which order, what to order, and every cylinder. */
 export function GasFor({ serial }: { serial: string }) {
@@ -18,7 +18,7 @@ export function GasFor({ serial }: { serial: string }) {
       <summary className="flex min-h-11 cursor-pointer items-center text-xl font-bold marker:content-none">
         <span className="text-act underline underline-offset-4">Which gas serves it?</span>
       </summary>
-      {gas.isError && <Told error={gas.error} />}
+      {gas.isError && <ErrorMessage error={gas.error} />}
       {open && gas.isPending && <Loading what="the shelf" />}
       {gas.data && (
         <div className="pb-3">

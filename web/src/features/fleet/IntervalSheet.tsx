@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 type Form = Schemas["OwnInterval"]["form"];
 type Weekday = NonNullable<Schemas["OwnInterval"]["weekday"]>;
@@ -106,7 +106,7 @@ export function IntervalSheet({ serial, interval, onClose }: { serial: string; i
           onChange={(event) => setReason(event.target.value)}
           hint="a few words"
         />
-        <Told error={set.error} />
+        <ErrorMessage error={set.error} />
         <Button kind="act" type="submit" disabled={set.isPending}>
           Set it
         </Button>

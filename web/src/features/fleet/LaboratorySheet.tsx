@@ -5,7 +5,7 @@ import { todayIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { figureOf, notNumbers, SheetFigures, type Column, type Figures, type Sensor } from "./SheetFigures";
 import { useStoreElsewhere } from "./useStoreElsewhere";
 
@@ -76,7 +76,7 @@ export function LaboratorySheet({ serial, sensors }: { serial: string; sensors: 
         />
       </div>
       <SheetFigures sensors={sensors} columns={columns} figures={figures} wrong={wrong} onType={setFigures} />
-      <Told error={problem && !["on", "laboratory", "certificate", "statedDue"].includes(problem.field) ? problem : null} />
+      <ErrorMessage error={problem && !["on", "laboratory", "certificate", "statedDue"].includes(problem.field) ? problem : null} />
       <div className="flex gap-3">
         <Button kind="act" type="submit" disabled={store.isPending}>
           Store as calibrated

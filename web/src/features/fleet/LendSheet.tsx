@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Who takes a detector along, and until when. */
 export function LendSheet({ serial, onClose }: { serial: string; onClose: () => void }) {
@@ -44,7 +44,7 @@ export function LendSheet({ serial, onClose }: { serial: string; onClose: () => 
           hint="a crew or a person"
         />
         <DateField label="Back by" value={backBy} onDay={setBackBy} hint="empty: open" />
-        <Told error={lend.error} />
+        <ErrorMessage error={lend.error} />
         <Button kind="act" type="submit" disabled={lend.isPending}>
           Lend it
         </Button>

@@ -11,7 +11,7 @@ import { Button } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { Formula } from "../../ui/Formula";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { modelsQuery } from "./queries";
 
 const route = getRouteApi("/shell/detectors/new");
@@ -34,7 +34,7 @@ export function NewDetector() {
   const models = useQuery(modelsQuery);
   const [chosen, setChosen] = useState<string | null>(null);
   if (!models.data) {
-    return models.isError ? <Told error={models.error} /> : <Loading what="the models" />;
+    return models.isError ? <ErrorMessage error={models.error} /> : <Loading what="the models" />;
   }
   const model = models.data.find((m) => m.model === chosen) ?? models.data[0];
   return (
@@ -117,7 +117,7 @@ function DetectorForm({ model }: { model: Schemas["ModelView"] }) {
           </div>
         ))}
       </fieldset>
-      {register.error && asProblem(register.error).field !== "serial" && <Told error={register.error} />}
+      {register.error && asProblem(register.error).field !== "serial" && <ErrorMessage error={register.error} />}
       <Button kind="act" type="submit" disabled={register.isPending} className="self-start">
         Register the detector
       </Button>

@@ -6,7 +6,7 @@ import { todayIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { cylindersQuery } from "../gas/queries";
 import { figureOf, notNumbers, SheetFigures, type Column, type Figures, type Sensor } from "./SheetFigures";
 import { useStoreElsewhere } from "./useStoreElsewhere";
@@ -76,7 +76,7 @@ export function PaperSheet({ serial, sensors }: { serial: string; sensors: Senso
         </Choice>
       </div>
       <SheetFigures sensors={sensors} columns={columns} figures={figures} wrong={wrong} onType={setFigures} />
-      <Told error={problem && !["on", "doneBy", "cylinder"].includes(problem.field) ? problem : null} />
+      <ErrorMessage error={problem && !["on", "doneBy", "cylinder"].includes(problem.field) ? problem : null} />
       <div className="flex gap-3">
         <Button kind="act" type="submit" disabled={store.isPending}>
           Store as history

@@ -5,7 +5,7 @@ import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** A lead releases a detector from hold, and says what was done. */
 export function ReleaseSheet({ serial, open, onClose }: { serial: string; open: boolean; onClose: () => void }) {
@@ -33,7 +33,7 @@ export function ReleaseSheet({ serial, open, onClose }: { serial: string; open: 
           onChange={(event) => setRemark(event.target.value)}
           hint="for example: CO sensor replaced, calibrate before use"
         />
-        <Told error={release.error} />
+        <ErrorMessage error={release.error} />
         <Button kind="act" type="submit" disabled={release.isPending}>
           Release
         </Button>

@@ -9,7 +9,7 @@ import { Button } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { counted } from "../../ui/counted";
 
 const shape = z.object({
@@ -87,7 +87,7 @@ export function ReplaceSheet({
         />
         {errors.serials?.root?.message && <p className="font-semibold text-fail">{errors.serials.root.message}</p>}
         {errors.serials?.message && <p className="font-semibold text-fail">{errors.serials.message}</p>}
-        {replace.error && asProblem(replace.error).field !== "fittedOn" && <Told error={replace.error} />}
+        {replace.error && asProblem(replace.error).field !== "fittedOn" && <ErrorMessage error={replace.error} />}
         <Button kind="act" type="submit" disabled={replace.isPending}>
           Replace
         </Button>

@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { RadioRow } from "../../ui/RadioRow";
 import { Sheet } from "../../ui/Sheet";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { causesQuery } from "./queries";
 
 /** Something was seen to happen to a detector that makes it due at once. */
@@ -57,7 +57,7 @@ export function SeenSheet({ serial, onClose }: { serial: string; onClose: () => 
           </fieldset>
         )}
         <Field label="Remark" hint="where and how, if it matters" value={remark} onChange={(event) => setRemark(event.target.value)} />
-        <Told error={tell.error} />
+        <ErrorMessage error={tell.error} />
         <Button kind="act" type="submit" disabled={tell.isPending || cause === null}>
           Make it due
         </Button>

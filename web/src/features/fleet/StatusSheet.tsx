@@ -7,7 +7,7 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { RadioRow } from "../../ui/RadioRow";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 type Change = Schemas["StatusBody"]["change"];
 
@@ -139,7 +139,7 @@ export function StatusSheet({ serial, state, onClose }: { serial: string; state:
             onChange={(event) => setRemark(event.target.value)}
           />
         )}
-        <Told error={send.error} />
+        <ErrorMessage error={send.error} />
         {choices.length > 0 && (
           <Button kind="act" type="submit" disabled={send.isPending || change === null}>
             {chosen ? `${chosen.label}: ${serial}` : "Choose a status"}

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { toast } from "sonner";
 import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** A detector that was out is here again. */
 export function TakeBack({ serial }: { serial: string }) {
@@ -19,7 +19,7 @@ export function TakeBack({ serial }: { serial: string }) {
       <Button disabled={back.isPending} onClick={() => back.mutate()}>
         It is back
       </Button>
-      <Told error={back.error} />
+      <ErrorMessage error={back.error} />
     </>
   );
 }

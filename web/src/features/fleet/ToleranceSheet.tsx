@@ -5,7 +5,7 @@ import { answer, api, once, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 const byTheRules = "rules";
 
@@ -62,7 +62,7 @@ export function ToleranceSheet({
           onChange={(event) => setReason(event.target.value)}
           hint="a few words"
         />
-        <Told error={set.error} />
+        <ErrorMessage error={set.error} />
         <Button kind="act" type="submit" disabled={set.isPending}>
           Set it
         </Button>

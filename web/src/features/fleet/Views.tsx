@@ -5,16 +5,16 @@ import { useState, type SubmitEvent } from "react";
 import { answer, api } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { fieldBox } from "../../ui/Field";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { viewsQuery } from "./queries";
-import { fleetWish, type FleetWish } from "./wish";
+import { fleetFilter, type FleetFilter } from "./filter";
 
 /** Ways of looking at the fleet that one keeps, and a name for the one that is open. */
-export function Views({ wish }: { wish: FleetWish }) {
+export function Views({ filter }: { filter: FleetFilter }) {
   const queries = useQueryClient();
   const views = useQuery(viewsQuery);
   const [name, setName] = useState("");
-  const address = new URLSearchParams(wish as Record<string, string>).toString();
+  const address = new URLSearchParams(filter as Record<string, string>).toString();
   const keep = useMutation({
     mutationFn: () => answer(api.PUT("/api/v1/saved-views", { body: { name, address } })),
     onSuccess: (kept) => {
@@ -36,7 +36,7 @@ export function Views({ wish }: { wish: FleetWish }) {
         <span key={view.id} className="inline-flex items-center">
           <Link
             to="/detectors"
-            search={fleetWish(Object.fromEntries(new URLSearchParams(view.address)))}
+            search={fleetFilter(Object.fromEntries(new URLSearchParams(view.address)))}
             aria-current={view.address === address ? "page" : undefined}
             className="inline-flex min-h-11 items-center font-semibold text-act underline underline-offset-4 aria-[current]:no-underline"
           >
@@ -67,7 +67,7 @@ export function Views({ wish }: { wish: FleetWish }) {
           </Button>
         </form>
       )}
-      <Told error={keep.error ?? letGo.error} />
+      <ErrorMessage error={keep.error ?? letGo.error} />
     </div>
   );
 }

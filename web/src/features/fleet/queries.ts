@@ -1,20 +1,20 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
-import type { FleetWish } from "./wish";
+import type { FleetFilter } from "./filter";
 
 const PAGE = 100;
 
 /** What the server is asked for: which columns stand is no matter of its. */
-function asked(wish: FleetWish): Omit<FleetWish, "without"> {
-  const { find, state, model, crew, order } = wish;
+function asked(filter: FleetFilter): Omit<FleetFilter, "without"> {
+  const { find, state, model, crew, order } = filter;
   return { find, state, model, crew, order };
 }
 
-export const fleetQuery = (wish: FleetWish) =>
+export const fleetQuery = (filter: FleetFilter) =>
   infiniteQueryOptions({
-    queryKey: ["detectors", asked(wish)],
+    queryKey: ["detectors", asked(filter)],
     queryFn: ({ pageParam }) =>
-      answer(api.GET("/api/v1/detectors", { params: { query: { ...asked(wish), from: pageParam, limit: PAGE } } })),
+      answer(api.GET("/api/v1/detectors", { params: { query: { ...asked(filter), from: pageParam, limit: PAGE } } })),
     initialPageParam: 0,
     getNextPageParam: (last, all) => {
       const loaded = all.reduce((rows, page) => rows + page.rows.length, 0);

@@ -4,7 +4,7 @@ import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 type Where = "ON_HOLD" | "EMPTY" | "RETURNED";
 
@@ -33,7 +33,7 @@ export function AsideSheet({ tag, onClose }: { tag: string; onClose: () => void 
           <option value="RETURNED">returned to the supplier</option>
         </Choice>
         <Field label="Reason" required value={reason} onChange={(event) => setReason(event.target.value)} />
-        <Told error={aside.error} />
+        <ErrorMessage error={aside.error} />
         <Button kind="act" type="submit" disabled={aside.isPending}>
           Put it aside
         </Button>

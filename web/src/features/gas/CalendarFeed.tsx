@@ -3,7 +3,7 @@ import { answer, api } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 const key = ["calendar-feeds"];
 
@@ -28,7 +28,7 @@ export function CalendarFeed() {
       <h2 id="calendar" className="border-b-2 border-ink pb-1 text-xl font-bold">
         In your calendar
       </h2>
-      <Told error={make.error ?? revoke.error} />
+      <ErrorMessage error={make.error ?? revoke.error} />
       {make.data && (
         <p className="my-2 border-l-4 border-act bg-sheet p-3">
           <span className="block font-semibold">Give your calendar this address. It is shown once; whoever has it can read it.</span>

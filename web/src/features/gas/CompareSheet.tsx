@@ -6,7 +6,7 @@ import { Choice, Field } from "../../ui/Field";
 import { Formula } from "../../ui/Formula";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { cylindersQuery } from "./queries";
 
 /** A healthy detector reads the outgoing cylinder, then the new one. */
@@ -76,7 +76,7 @@ export function CompareSheet({ cylinder, onClose }: { cylinder: Schemas["Cylinde
           onChange={(event) => setDetector(event.target.value.trim())}
           hint="scan or type its serial"
         />
-        {detector.length > 3 && <Told error={toRead.error} />}
+        {detector.length > 3 && <ErrorMessage error={toRead.error} />}
         {lines.map((line) => (
           <fieldset key={line.slot} className="grid grid-cols-2 gap-3">
             <legend className="mb-1 text-lg font-bold">
@@ -96,7 +96,7 @@ export function CompareSheet({ cylinder, onClose }: { cylinder: Schemas["Cylinde
             ))}
           </fieldset>
         ))}
-        <Told error={compare.error} />
+        <ErrorMessage error={compare.error} />
         <Button kind="act" type="submit" disabled={!whole || compare.isPending}>
           Compare
         </Button>

@@ -10,15 +10,15 @@ import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { StateWord } from "../../ui/StateWord";
 import { LabelsLink } from "../../ui/LabelsLink";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { Why } from "../../ui/Working";
 import { AsideSheet } from "./AsideSheet";
-import { Certificates } from "./Certificates";
+import { CylinderCertificates } from "./CylinderCertificates";
 import { CompareSheet } from "./CompareSheet";
 import { ContentsChart } from "./ContentsChart";
-import { Displays } from "./Displays";
+import { DisplayPrediction } from "./DisplayPrediction";
 import { GaugeSheet } from "./GaugeSheet";
-import { Happened } from "./Happened";
+import { CylinderHistory } from "./CylinderHistory";
 import { cylinderQuery } from "./queries";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { RegulatorSheet } from "./RegulatorSheet";
@@ -41,11 +41,11 @@ export function Cylinder() {
   if (page.isError) {
     return (
       <div className="px-4">
-        <Told error={page.error} />
+        <ErrorMessage error={page.error} />
       </div>
     );
   }
-  const { cylinder: c, stateReason, course, parting, uses, resting } = page.data;
+  const { cylinder: c, stateReason, course, discrepancy, uses, resting } = page.data;
   const isNew = c.standing === "new";
   const bad = c.standing !== "in date" && c.standing !== "expires soon" && !isNew;
   const here = c.standing !== "returned";
@@ -118,19 +118,19 @@ export function Cylinder() {
               The gauge read {read(c.gaugeBar, pressure)} of {read(c.fullBar, pressure)} {pressure.symbol} on {onDay(c.gaugeReadOn)}; runs
               have drawn {c.drawnLitres.toFixed(1)} L since.
             </p>
-            {parting && (
+            {discrepancy && (
               <div role="alert" className="my-2 border-l-4 border-caution bg-caution-wash px-3 py-2">
                 <p className="text-lg font-semibold">
-                  {parting.leak
-                    ? `${parting.lost.toFixed(1)} L are gone that no run has drawn: look for a leak at valve and regulator`
-                    : `${(-parting.lost).toFixed(1)} L more than can be there: read the gauge again`}
+                  {discrepancy.leak
+                    ? `${discrepancy.lost.toFixed(1)} L are gone that no run has drawn: look for a leak at valve and regulator`
+                    : `${(-discrepancy.lost).toFixed(1)} L more than can be there: read the gauge again`}
                 </p>
-                <Why working={parting.working} />
+                <Why working={discrepancy.working} />
               </div>
             )}
             {course.length > 1 && <ContentsChart course={course} volume={c.volumeLitres} />}
           </section>
-          <Displays tag={c.tag} />
+          <DisplayPrediction tag={c.tag} />
           <Uses uses={uses} zone={session.zone} />
         </div>
         <div className="min-w-0">
@@ -155,8 +155,8 @@ export function Cylinder() {
               ))}
             </ul>
           </section>
-          <Certificates tag={c.tag} />
-          <Happened page={page.data} zone={session.zone} />
+          <CylinderCertificates tag={c.tag} />
+          <CylinderHistory page={page.data} zone={session.zone} />
         </div>
       </div>
       {open === "gauge" && <GaugeSheet cylinder={c} onClose={close} />}

@@ -10,8 +10,8 @@ import { Choice, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { Sheet } from "../../ui/Sheet";
-import { Loading, Told } from "../../ui/Told";
-import { libraryQuery } from "../workings/queries";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
+import { libraryQuery } from "../calculators/queries";
 import { equipmentQuery } from "./queries";
 import { Rigs } from "./Rigs";
 
@@ -30,7 +30,7 @@ export function Equipment() {
     return <Loading what="the equipment" />;
   }
   if (equipment.isError) {
-    return <Told error={equipment.error} />;
+    return <ErrorMessage error={equipment.error} />;
   }
   return (
     <div className="px-4 py-4">
@@ -144,7 +144,7 @@ function CheckSheet({ one, zone, onClose }: { one: One; zone: string; onClose: (
           />
         )}
         <Field label="Remark" value={remark} onChange={(event) => setRemark(event.target.value)} />
-        <Told error={check.error} />
+        <ErrorMessage error={check.error} />
         <Button kind="act" type="submit" disabled={check.isPending || (one.stampedFlow !== null && flow === null)}>
           Record the check
         </Button>
@@ -230,7 +230,7 @@ function RegisterSheet({ onClose }: { onClose: () => void }) {
           value={months}
           onChange={(event) => setMonths(event.target.value)}
         />
-        <Told error={register.error} />
+        <ErrorMessage error={register.error} />
         <Button kind="act" type="submit" disabled={register.isPending}>
           Register it
         </Button>

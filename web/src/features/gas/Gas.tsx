@@ -6,13 +6,13 @@ import { buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { LabelsLink } from "../../ui/LabelsLink";
 import { OrderTime } from "../../ui/OrderTime";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { useWidth } from "../../ui/useWidth";
 import { WorkingLines } from "../../ui/Working";
 import type { Schemas } from "../../api/client";
 import { CalendarFeed } from "./CalendarFeed";
 import { gasQuery } from "./queries";
-import { TimeAxis, Wedge } from "./Wedge";
+import { TimeAxis, DepletionBar } from "./DepletionBar";
 
 const route = getRouteApi("/shell/gas");
 
@@ -34,7 +34,7 @@ export function Gas() {
   if (gas.isError) {
     return (
       <div className="px-4">
-        <Told error={gas.error} />
+        <ErrorMessage error={gas.error} />
       </div>
     );
   }
@@ -177,7 +177,7 @@ function Row({ cylinder, today, until, largest }: { cylinder: Lasting; today: st
       </div>
       <div className="min-w-0">
         <div ref={ref}>
-          <Wedge cylinder={cylinder} today={today} until={until} largest={largest} width={width} />
+          <DepletionBar cylinder={cylinder} today={today} until={until} largest={largest} width={width} />
         </div>
         <details>
           <summary className="flex cursor-pointer flex-wrap items-baseline gap-x-4 marker:content-none">

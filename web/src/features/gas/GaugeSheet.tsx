@@ -8,7 +8,7 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Somebody looks at the gauge of a cylinder. */
 export function GaugeSheet({ cylinder, onClose }: { cylinder: Schemas["CylinderView"]; onClose: () => void }) {
@@ -56,7 +56,7 @@ export function GaugeSheet({ cylinder, onClose }: { cylinder: Schemas["CylinderV
           hint={`leave empty if nobody measured it; the gauge is brought to ${read(20, temperature)} ${temperature.symbol}`}
           error={wrong ? "The temperature is a number." : undefined}
         />
-        <Told error={record.error} />
+        <ErrorMessage error={record.error} />
         <Button kind="act" type="submit" disabled={record.isPending || seen === null || wrong}>
           Record it
         </Button>

@@ -12,7 +12,7 @@ import { kept, read } from "../../app/units";
 import { Button } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 const number = (what: string) => z.coerce.number<string>(`${what} is a number.`).positive(`${what} must be above 0.`);
 
@@ -267,7 +267,7 @@ export function NewCylinder() {
             onChange={(event) => setCertificate(event.target.files?.[0] ?? null)}
           />
         </label>
-        <Told error={register.error} />
+        <ErrorMessage error={register.error} />
         <Button kind="act" type="submit" disabled={register.isPending} className="self-start">
           Register the cylinder
         </Button>

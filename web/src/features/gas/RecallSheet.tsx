@@ -5,7 +5,7 @@ import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 
 type Scope = "CYLINDER" | "LOT";
 
@@ -46,7 +46,7 @@ export function RecallSheet({ tag, lot, onClose }: { tag: string; lot: string; o
             </label>
           ))}
         </fieldset>
-        <Told error={preview.error} />
+        <ErrorMessage error={preview.error} />
         {preview.data ? (
           <div className="border-l-4 border-caution bg-caution-wash px-3 py-2">
             <p className="text-lg font-semibold">
@@ -76,7 +76,7 @@ export function RecallSheet({ tag, lot, onClose }: { tag: string; lot: string; o
           onChange={(event) => setReason(event.target.value)}
           hint="it becomes the reason on every detector"
         />
-        <Told error={recall.error} />
+        <ErrorMessage error={recall.error} />
         <Button kind="grave" type="submit" disabled={recall.isPending || !preview.data}>
           Recall it and make them due
         </Button>

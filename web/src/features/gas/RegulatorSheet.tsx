@@ -5,7 +5,7 @@ import { regulatorOnBench } from "../../ui/rig";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { equipmentQuery } from "./queries";
 
 /** Which regulator of the bench stays on a cylinder: at the bench it is taken with the cylinder. */
@@ -46,7 +46,7 @@ export function RegulatorSheet({ cylinder, onClose }: { cylinder: Schemas["Cylin
               </option>
             ))}
           </Choice>
-          <Told error={name.error} />
+          <ErrorMessage error={name.error} />
           <Button kind="act" type="submit" disabled={name.isPending}>
             Save
           </Button>

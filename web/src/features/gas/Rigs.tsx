@@ -7,7 +7,7 @@ import { number } from "../../ui/number";
 import { deliveryWords, tubingWords } from "../../ui/rig";
 import { RigDrawing } from "../../ui/RigDrawing";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { rigsQuery } from "./queries";
 
 type RigView = Schemas["RigView"];
@@ -29,7 +29,7 @@ export function Rigs({ regulators, mayChange }: { regulators: Schemas["Equipment
         </h2>
         {mayChange && regulators.length > 0 && <Button onClick={() => setAdding(true)}>Put a rig together</Button>}
       </div>
-      <Told error={rigs.error ?? apart.error} />
+      <ErrorMessage error={rigs.error ?? apart.error} />
       {rigs.data?.length === 0 && (
         <p className="text-soft">None yet. A rig is a regulator of the bench, its tubing, and what goes over the sensors.</p>
       )}
@@ -173,9 +173,9 @@ function NewRig({ regulators, onClose }: { regulators: Schemas["EquipmentView"][
         <section aria-label="What it serves" className="border-l-4 border-line pl-3">
           {check.data?.rig && <RigDrawing rig={check.data.rig} from="The rig" exact />}
           {check.data && <Serves rig={check.data} />}
-          <Told error={check.error} />
+          <ErrorMessage error={check.error} />
         </section>
-        <Told error={add.error} />
+        <ErrorMessage error={add.error} />
         <Button kind="act" type="submit" disabled={add.isPending || !check.data?.rig || name.trim() === ""}>
           It lies ready
         </Button>

@@ -6,7 +6,7 @@ import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { counted } from "../../ui/counted";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Heard } from "./Heard";
 import { Serials } from "./Serials";
 import { none, WhichDetectors, type Which } from "./WhichDetectors";
@@ -73,7 +73,7 @@ function Detectors({ gateway, onClose }: { gateway: Gateway; onClose: () => void
     <Sheet open onClose={onClose} title={`Detectors of ${gateway.name}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <WhichDetectors which={which} onChange={setWhich} />
-        <Told error={change.error} />
+        <ErrorMessage error={change.error} />
         <Button kind="act" type="submit" disabled={change.isPending}>
           These and no others
         </Button>
@@ -96,7 +96,7 @@ function Revoke({ gateway, onClose }: { gateway: Gateway; onClose: () => void })
       <p className="mb-4">
         Its token is refused from now on. A run that takes its readings hears nothing more: type them, or connect another gateway.
       </p>
-      <Told error={revoke.error} />
+      <ErrorMessage error={revoke.error} />
       <div className="flex flex-wrap gap-3">
         <Button kind="grave" disabled={revoke.isPending} onClick={() => revoke.mutate()}>
           Revoke its token

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { counted } from "../../ui/counted";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { GatewayRow } from "./GatewayRow";
 import { NewGatewaySheet } from "./NewGatewaySheet";
 import { gatewaysQuery } from "./queries";
@@ -16,7 +16,7 @@ export function Gateways() {
   const [adding, setAdding] = useState(false);
   const [added, setAdded] = useState<Schemas["GatewayAdded"] | null>(null);
   if (!site.data) {
-    return site.isError ? <Told error={site.error} /> : <Loading what="the gateways" />;
+    return site.isError ? <ErrorMessage error={site.error} /> : <Loading what="the gateways" />;
   }
   const { gateways, unserved } = site.data;
   const work = gateways.filter((one) => one.standing !== "REVOKED");

@@ -4,7 +4,7 @@ import { answer, api, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { none, WhichDetectors } from "./WhichDetectors";
 
 export function NewGatewaySheet({ onClose, onAdded }: { onClose: () => void; onAdded: (added: Schemas["GatewayAdded"]) => void }) {
@@ -34,7 +34,7 @@ export function NewGatewaySheet({ onClose, onAdded }: { onClose: () => void; onA
           hint="where it stands, for example workshop bench"
         />
         <WhichDetectors which={detectors} onChange={setDetectors} />
-        <Told error={add.error} />
+        <ErrorMessage error={add.error} />
         <Button kind="act" type="submit" disabled={add.isPending}>
           Add, and show its token
         </Button>

@@ -5,7 +5,7 @@ import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Puts an entry right. The entry itself stays as it is; a new one points to it. */
 export function CorrectSheet({ entry, onClose }: { entry: { seq: number; title: string; detector: string | null }; onClose: () => void }) {
@@ -50,7 +50,7 @@ export function CorrectSheet({ entry, onClose }: { entry: { seq: number; title: 
             Check {entry.detector} again: it is due at once
           </label>
         )}
-        <Told error={correct.error} />
+        <ErrorMessage error={correct.error} />
         <Button kind="act" type="submit" disabled={correct.isPending}>
           Put it right
         </Button>

@@ -5,7 +5,7 @@ import { answer, api, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { proofQuery } from "./queries";
 
 type Proof = Schemas["ProofView"];
@@ -40,7 +40,7 @@ export function Intact() {
     onSettled: () => client.invalidateQueries({ queryKey: ["proof"] }),
   });
   if (!proof.data) {
-    return proof.isError ? <Told error={proof.error} /> : <Loading what="the last check" />;
+    return proof.isError ? <ErrorMessage error={proof.error} /> : <Loading what="the last check" />;
   }
   const { lastLook, lastMark, marksAreMade, stamped } = proof.data;
   return (
@@ -57,7 +57,7 @@ export function Intact() {
           {look.isPending ? "Checking …" : "Check now"}
         </Button>
       </header>
-      {look.isError && <Told error={look.error} />}
+      {look.isError && <ErrorMessage error={look.error} />}
       {lastLook ? <Found look={lastLook} at={atTime(lastLook.at, zone)} /> : <p className="py-4 text-lg">It has not been checked yet.</p>}
       <section className="mt-8" aria-labelledby="marks">
         <h2 id="marks" className="border-b-2 border-ink pb-1 text-xl font-bold">

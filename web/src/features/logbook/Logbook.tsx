@@ -8,30 +8,30 @@ import { dayIn, onDay } from "../../app/dates";
 import { kept } from "../../app/search";
 import { Button, buttonLook } from "../../ui/Button";
 import { More } from "../../ui/More";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { CorrectSheet } from "./CorrectSheet";
 import { Entry } from "./Entry";
 import { Narrowing } from "./Narrowing";
 import { logbookQuery } from "./queries";
-import type { LogbookWish } from "./wish";
+import type { LogbookFilter } from "./filter";
 
 const route = getRouteApi("/shell/logbook");
 
 /** Everything that was entered, the newest on top, found by words and narrowed by who, what and when. */
 export function Logbook() {
-  const wish = route.useSearch();
+  const filter = route.useSearch();
   const navigate = route.useNavigate();
   const session = useSession();
   const { zone } = session;
-  const logbook = useInfiniteQuery(logbookQuery(wish));
+  const logbook = useInfiniteQuery(logbookQuery(filter));
   const [correcting, setCorrecting] = useState<Schemas["LogbookEntry"] | null>(null);
   if (!logbook.data) {
-    return logbook.isError ? <Told error={logbook.error} /> : <Loading what="the logbook" />;
+    return logbook.isError ? <ErrorMessage error={logbook.error} /> : <Loading what="the logbook" />;
   }
   const entries = logbook.data.pages.flatMap((page) => page.entries);
-  const put = (changed: LogbookWish) =>
+  const put = (changed: LogbookFilter) =>
     void navigate({
-      search: kept({ ...wish, ...changed }),
+      search: kept({ ...filter, ...changed }),
       replace: true,
     });
   return (
@@ -41,13 +41,13 @@ export function Logbook() {
         <label className="flex grow items-center gap-2">
           <span className="text-soft">Find</span>
           <input
-            value={wish.words ?? ""}
+            value={filter.words ?? ""}
             onChange={(event) => put({ words: event.target.value })}
             placeholder="a serial, a reason, a remark, a name …"
             className="min-h-11 w-full max-w-md border border-ink bg-sheet px-3 placeholder:text-soft"
           />
         </label>
-        {Object.keys(wish).length > 0 && <Button onClick={() => void navigate({ search: {}, replace: true })}>Show all</Button>}
+        {Object.keys(filter).length > 0 && <Button onClick={() => void navigate({ search: {}, replace: true })}>Show all</Button>}
         <Link to="/certificates" className={buttonLook()}>
           Certificates
         </Link>
@@ -57,7 +57,7 @@ export function Logbook() {
           </Link>
         )}
       </header>
-      <Narrowing wish={wish} onChange={put} />
+      <Narrowing filter={filter} onChange={put} />
       <ol aria-label="Entries" aria-busy={logbook.isPlaceholderData} className={clsx(logbook.isPlaceholderData && "opacity-60")}>
         {entries.map((entry, i) => {
           const day = dayIn(zone, entry.at);
@@ -76,7 +76,7 @@ export function Logbook() {
       </ol>
       {entries.length === 0 && (
         <p className="py-8 text-lg text-soft" role="status">
-          {Object.keys(wish).length === 0 ? "Nothing has been entered yet." : "No entry fits. Take a word or a choice away."}
+          {Object.keys(filter).length === 0 ? "Nothing has been entered yet." : "No entry fits. Take a word or a choice away."}
         </p>
       )}
       {logbook.hasNextPage && <More loading={logbook.isFetchingNextPage} onMore={() => void logbook.fetchNextPage()} />}

@@ -5,17 +5,17 @@ import { Button } from "../../ui/Button";
 import { DateBox } from "../../ui/DateField";
 import { fieldBox } from "../../ui/Field";
 import { logbookChoicesQuery } from "./queries";
-import type { LogbookWish } from "./wish";
+import type { LogbookFilter } from "./filter";
 
 const box = clsx(fieldBox, "!w-36");
 
 /** Who, what and when the logbook is narrowed by; on a phone it opens when it is asked for. */
-export function Narrowing({ wish, onChange }: { wish: LogbookWish; onChange: (changed: LogbookWish) => void }) {
+export function Narrowing({ filter, onChange }: { filter: LogbookFilter; onChange: (changed: LogbookFilter) => void }) {
   const [open, setOpen] = useState(false);
-  const narrowed = Object.keys(wish).filter((key) => key !== "words").length;
+  const narrowed = Object.keys(filter).filter((key) => key !== "words").length;
   const choices = useQuery(logbookChoicesQuery).data;
-  const choose = (key: keyof LogbookWish, label: string, options: { value: string; word: string }[]) => (
-    <select aria-label={label} className={box} value={wish[key] ?? ""} onChange={(event) => onChange({ [key]: event.target.value })}>
+  const choose = (key: keyof LogbookFilter, label: string, options: { value: string; word: string }[]) => (
+    <select aria-label={label} className={box} value={filter[key] ?? ""} onChange={(event) => onChange({ [key]: event.target.value })}>
       <option value="">any {label.toLowerCase()}</option>
       {options.map((option) => (
         <option key={option.value} value={option.value}>
@@ -30,7 +30,7 @@ export function Narrowing({ wish, onChange }: { wish: LogbookWish; onChange: (ch
       <span aria-hidden className="text-soft">
         {label}
       </span>
-      <DateBox label={label} className="w-44" value={wish[key] ?? ""} onDay={(day) => onChange({ [key]: day })} />
+      <DateBox label={label} className="w-44" value={filter[key] ?? ""} onDay={(day) => onChange({ [key]: day })} />
     </span>
   );
   return (
@@ -52,9 +52,9 @@ export function Narrowing({ wish, onChange }: { wish: LogbookWish; onChange: (ch
         {day("until", "to")}
         {(["detector", "cylinder"] as const).map(
           (key) =>
-            wish[key] && (
-              <Button key={key} aria-label={`Not only ${wish[key]}`} onClick={() => onChange({ [key]: "" })}>
-                only {wish[key]} ×
+            filter[key] && (
+              <Button key={key} aria-label={`Not only ${filter[key]}`} onClick={() => onChange({ [key]: "" })}>
+                only {filter[key]} ×
               </Button>
             ),
         )}

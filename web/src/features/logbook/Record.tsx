@@ -11,7 +11,7 @@ import { Mark } from "../../ui/Mark";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { clock, shown, word } from "../../ui/shown";
 import { Strip } from "../../ui/Strip";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { WorkingLines } from "../../ui/Working";
 import { CertificatesOfRun } from "../certificate/OfRun";
 import { CorrectSheet } from "./CorrectSheet";
@@ -35,7 +35,7 @@ export function Record() {
     return <Loading what="the record" />;
   }
   if (record.isError) {
-    return <Told error={record.error} />;
+    return <ErrorMessage error={record.error} />;
   }
   const r = record.data;
   return (

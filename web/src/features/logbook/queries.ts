@@ -1,12 +1,12 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
-import type { LogbookWish } from "./wish";
+import type { LogbookFilter } from "./filter";
 
-export const logbookQuery = (wish: LogbookWish) =>
+export const logbookQuery = (filter: LogbookFilter) =>
   infiniteQueryOptions({
-    queryKey: ["logbook", wish],
+    queryKey: ["logbook", filter],
     queryFn: ({ pageParam }) =>
-      answer(api.GET("/api/v1/logbook", { params: { query: { ...wish, ...(pageParam && { before: pageParam }) } } })),
+      answer(api.GET("/api/v1/logbook", { params: { query: { ...filter, ...(pageParam && { before: pageParam }) } } })),
     initialPageParam: "",
     getNextPageParam: (last) => last.next ?? undefined,
     placeholderData: (before) => before,

@@ -3,7 +3,7 @@ import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field, LongField } from "../../ui/Field";
 import { number } from "../../ui/number";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Which parts were used, and a remark. */
 export function FinishForm({
@@ -42,7 +42,7 @@ export function FinishForm({
         value={remark}
         onChange={(event) => setRemark(event.target.value)}
       />
-      <Told error={error} />
+      <ErrorMessage error={error} />
       <Button kind="act" type="submit" className="min-h-14 text-lg" disabled={pending}>
         Finish the work
       </Button>

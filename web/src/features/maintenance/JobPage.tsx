@@ -8,7 +8,7 @@ import { may, useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { FinishForm } from "./FinishForm";
 import { jobQuery } from "./queries";
 import { StepForm } from "./StepForm";
@@ -49,7 +49,7 @@ export function JobPage() {
     },
   });
   if (!job.data) {
-    return job.isError ? <Told error={job.error} /> : <Loading what="the work" />;
+    return job.isError ? <ErrorMessage error={job.error} /> : <Loading what="the work" />;
   }
   const { data } = job;
   const step = data.steps[data.next];

@@ -6,7 +6,7 @@ import { may, useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { counted } from "../../ui/counted";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { maintenanceOfQuery } from "./queries";
 import { WhichSensor } from "./WhichSensor";
 
@@ -58,7 +58,7 @@ export function MaintenanceOf({ serial, state, sensors }: { serial: string; stat
           )}
         </div>
       )}
-      <Told error={start.error} />
+      <ErrorMessage error={start.error} />
       {jobs.length > 0 && (
         <ul className="mt-2">
           {jobs.map((job) => (

@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { partStockQuery } from "./queries";
 
 type Counted = { name: string; count: number; reorderAt: number };
@@ -25,7 +25,7 @@ export function SpareParts() {
         </h2>
         {may(session, "TECHNICIAN") && <Button onClick={() => setCounting({ name: "", count: 0, reorderAt: 0 })}>Add a part</Button>}
       </header>
-      <Told error={stock.error} />
+      <ErrorMessage error={stock.error} />
       {stock.data && parts.length === 0 && (
         <p className="border-t border-line py-2 text-soft">No part is counted yet. Maintenance takes from the stock what it uses.</p>
       )}
@@ -90,7 +90,7 @@ function CountSheet({ part, onClose }: { part: Counted; onClose: () => void }) {
           value={reorderAt}
           onChange={(event) => setReorderAt(event.target.value)}
         />
-        <Told error={save.error} />
+        <ErrorMessage error={save.error} />
         <Button kind="act" type="submit" disabled={save.isPending}>
           Save
         </Button>

@@ -4,7 +4,7 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { clock } from "../../ui/shown";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 type Step = Schemas["MaintenanceStep"];
 
@@ -57,7 +57,7 @@ export function StepForm({
           {clock(left)}
         </p>
       )}
-      <Told error={error} />
+      <ErrorMessage error={error} />
       {step.kind === "ASK" ? (
         <div className="grid w-full max-w-md grid-cols-2 gap-3">
           <Button kind="act" disabled={pending} onClick={() => onDone({ answer: true })}>

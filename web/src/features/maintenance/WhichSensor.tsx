@@ -3,7 +3,7 @@ import type { Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Which sensor is replaced, and the serial of the new one; it is on record when the work is finished. */
 export function WhichSensor({
@@ -43,7 +43,7 @@ export function WhichSensor({
           hint="on the sensor or its box"
           onChange={(event) => setSerial(event.target.value)}
         />
-        <Told error={error} />
+        <ErrorMessage error={error} />
         <Button kind="act" type="submit" disabled={pending}>
           Start
         </Button>

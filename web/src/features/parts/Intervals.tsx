@@ -7,7 +7,7 @@ import { atTime } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { Why } from "../../ui/Working";
 import { reviewsQuery } from "./queries";
 import { Share } from "./Share";
@@ -19,7 +19,7 @@ export function Intervals() {
   const reviews = useQuery(reviewsQuery);
   const [deciding, setDeciding] = useState<{ review: Review; accept: boolean } | null>(null);
   if (!reviews.data) {
-    return reviews.isError ? <Told error={reviews.error} /> : <Loading what="what was found" />;
+    return reviews.isError ? <ErrorMessage error={reviews.error} /> : <Loading what="what was found" />;
   }
   return (
     <section aria-labelledby="intervals" className="mt-8">

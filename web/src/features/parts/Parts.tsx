@@ -4,7 +4,7 @@ import clsx from "clsx";
 import { onDay } from "../../app/dates";
 import { Formula } from "../../ui/Formula";
 import { OrderTime } from "../../ui/OrderTime";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { SpareParts } from "../maintenance/SpareParts";
 import { Intervals } from "./Intervals";
 import { MonthsChart } from "./MonthsChart";
@@ -14,7 +14,7 @@ import { partsQuery } from "./queries";
 export function Parts() {
   const parts = useQuery(partsQuery);
   if (!parts.data) {
-    return parts.isError ? <Told error={parts.error} /> : <Loading what="the sensors" />;
+    return parts.isError ? <ErrorMessage error={parts.error} /> : <Loading what="the sensors" />;
   }
   const { rows, months, notYet } = parts.data;
   const now = rows.filter((row) => row.toOrder).length;

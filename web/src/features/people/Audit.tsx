@@ -6,7 +6,7 @@ import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 
 type Line = Schemas["AuditLine"];
 type Kind = Line["kind"];
@@ -70,7 +70,7 @@ export function Audit() {
           ))}
         </Choice>
       </div>
-      {audit.isError && <Told error={audit.error} />}
+      {audit.isError && <ErrorMessage error={audit.error} />}
       {audit.isPending ? (
         <Loading what="the list" />
       ) : lines.length === 0 ? (

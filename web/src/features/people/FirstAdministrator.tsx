@@ -5,7 +5,7 @@ import { answer, api, asProblem } from "../../api/client";
 import { sessionQuery } from "../../api/session";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Threshold } from "./Threshold";
 
 const empty = { code: "", signInName: "", displayName: "", password: "" };
@@ -72,7 +72,7 @@ export function FirstAdministrator() {
           onChange={set("password")}
           error={wrong("password")}
         />
-        {problem && !problem.field && <Told error={problem} />}
+        {problem && !problem.field && <ErrorMessage error={problem} />}
         <Button kind="act" type="submit" disabled={create.isPending}>
           Begin
         </Button>

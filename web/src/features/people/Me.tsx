@@ -3,7 +3,7 @@ import { answer, api } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { PasswordForm } from "./PasswordForm";
 import { PinForm } from "./PinForm";
 import { mySessionsQuery } from "./queries";
@@ -44,7 +44,7 @@ export function Me() {
               </li>
             ))}
           </ul>
-          <Told error={endOthers.error} />
+          <ErrorMessage error={endOthers.error} />
           {sessions.data && sessions.data.length > 1 && (
             <Button disabled={endOthers.isPending} onClick={() => endOthers.mutate()}>
               Sign out everywhere but here

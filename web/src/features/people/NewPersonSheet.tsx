@@ -5,7 +5,7 @@ import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { word } from "../../ui/shown";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { roles, type Role } from "./roles";
 
 export function NewPersonSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (first: Schemas["FirstPassword"]) => void }) {
@@ -50,7 +50,7 @@ export function NewPersonSheet({ onClose, onAdded }: { onClose: () => void; onAd
             </option>
           ))}
         </Choice>
-        <Told error={add.error} />
+        <ErrorMessage error={add.error} />
         <Button kind="act" type="submit" disabled={add.isPending}>
           Add, and show the first password
         </Button>

@@ -5,7 +5,7 @@ import { Threshold } from "./Threshold";
 export function OwnPassword() {
   return (
     <Threshold title="Choose your own password">
-      <p className="mb-4">Somebody else has seen the password that you were given. It is good for this and nothing else.</p>
+      <p className="mb-4">Somebody else has seen the password that you were confirmedFields. It is good for this and nothing else.</p>
       <PasswordForm />
     </Threshold>
   );

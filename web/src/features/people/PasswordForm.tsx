@@ -6,7 +6,7 @@ import { answer, api, asProblem } from "../../api/client";
 import { sessionQuery } from "../../api/session";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** A person's own choice of password; afterwards one signs in with it, here and everywhere. */
 export function PasswordForm({ before: label }: { before?: string }) {
@@ -64,7 +64,7 @@ export function PasswordForm({ before: label }: { before?: string }) {
         onChange={(e) => setAgain(e.target.value)}
         error={differs ? "The two are not the same yet." : undefined}
       />
-      <Told error={choose.error} />
+      <ErrorMessage error={choose.error} />
       <Button kind="act" type="submit" disabled={choose.isPending || differs}>
         Change password
       </Button>

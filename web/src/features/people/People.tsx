@@ -5,7 +5,7 @@ import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { NewPersonSheet } from "./NewPersonSheet";
 import { PersonRow } from "./PersonRow";
 import { peopleQuery } from "./queries";
@@ -19,7 +19,7 @@ export function People() {
   const [adding, setAdding] = useState(false);
   const [said, setSaid] = useState<FirstPassword | null>(null);
   if (!people.data) {
-    return people.isError ? <Told error={people.error} /> : <Loading what="the people" />;
+    return people.isError ? <ErrorMessage error={people.error} /> : <Loading what="the people" />;
   }
   const administers = may(session, "ADMINISTRATOR");
   const here = people.data.filter((person) => person.leftOn === null);

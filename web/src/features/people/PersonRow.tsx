@@ -7,7 +7,7 @@ import { onDay } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { fieldBox } from "../../ui/Field";
 import { word } from "../../ui/shown";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { PersonQuestion, type Asked } from "./PersonQuestion";
 import { QualifySheet } from "./QualifySheet";
 import { roles, type Role } from "./roles";
@@ -95,7 +95,7 @@ export function PersonRow({ person, onPassword }: { person: Person; onPassword: 
           </span>
         )}
       </div>
-      <Told error={comeBack.error} />
+      <ErrorMessage error={comeBack.error} />
       {qualifying && <QualifySheet person={person} onClose={() => setQualifying(false)} />}
       {asked && <PersonQuestion person={person} asked={asked} onPassword={onPassword} onClose={() => setAsked(null)} />}
     </li>

@@ -5,7 +5,7 @@ import { answer, api, asProblem } from "../../api/client";
 import { sessionQuery, useSession } from "../../api/session";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** A PIN for signing at the bench and for opening a locked device. */
 export function PinForm() {
@@ -61,7 +61,7 @@ export function PinForm() {
           hint="4 to 8 digits, not in a row"
           aria-invalid={field === "pin" || undefined}
         />
-        <Told error={choose.error ?? giveUp.error} />
+        <ErrorMessage error={choose.error ?? giveUp.error} />
         <div className="flex flex-wrap gap-2">
           <Button kind="act" type="submit" disabled={choose.isPending}>
             Make it my PIN

@@ -5,7 +5,7 @@ import { Button } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** What somebody is qualified for, and until when; the same again with another day takes its place. */
 export function QualifySheet({ person, onClose }: { person: { signInName: string; displayName: string }; onClose: () => void }) {
@@ -41,7 +41,7 @@ export function QualifySheet({ person, onClose }: { person: { signInName: string
           hint="as the card names it, for example breath alcohol"
         />
         <DateField label="Through" value={until} onDay={setUntil} hint="the last day; empty: for good" />
-        <Told error={qualify.error} />
+        <ErrorMessage error={qualify.error} />
         <Button kind="act" type="submit" disabled={qualify.isPending}>
           Note it
         </Button>

@@ -4,7 +4,7 @@ import { answer, api } from "../../api/client";
 import { sessionQuery, useSession } from "../../api/session";
 import { Credentials } from "../../app/Credentials";
 import { touch } from "../../app/useIdleLock";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Threshold } from "./Threshold";
 
 export function SignIn() {
@@ -30,7 +30,7 @@ export function SignIn() {
         <section className="mt-8 border-l-4 border-caution pl-4">
           <h2 className="font-bold">This is the demo</h2>
           <p className="mb-2 text-soft">Made-up people on a made-up island. Pick one to sign in.</p>
-          <Told error={pick.error} />
+          <ErrorMessage error={pick.error} />
           <ul>
             {session.demoPeople.map((person) => (
               <li key={person.signInName}>

@@ -4,7 +4,7 @@ import { useState, type DragEvent } from "react";
 import { onShortDay } from "../../app/dates";
 import { buttonLook } from "../../ui/Button";
 import { DayLoad } from "./DayLoad";
-import { jobsOf, type Day, type PlannedJob } from "./tape";
+import { jobsOf, type Day, type PlannedJob } from "./planTimeline";
 
 const dragged = "application/x-plan-job";
 

@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import type { Day } from "./tape";
+import type { Day } from "./planTimeline";
 
 /** How full a day is: minutes as a bar, with a notch where it is better to stop. */
 export function DayLoad({ day }: { day: Day }) {

@@ -8,7 +8,7 @@ import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { planQuery } from "./queries";
 
 type View = Schemas["PlanView"];
@@ -96,7 +96,7 @@ function Absences({ plan, lead }: { plan: View; lead: boolean }) {
             <DateField label="From" required value={since} onDay={setSince} />
             <DateField label="To" value={until} onDay={setUntil} hint="empty: that day" />
           </div>
-          <Told error={away.error ?? here.error} />
+          <ErrorMessage error={away.error ?? here.error} />
           <Button type="submit" disabled={away.isPending}>
             Enter as away
           </Button>
@@ -141,7 +141,7 @@ function Week({ plan, lead }: { plan: View; lead: boolean }) {
           </label>
         ))}
       </fieldset>
-      <Told error={set.error} />
+      <ErrorMessage error={set.error} />
     </Part>
   );
 }
@@ -210,7 +210,7 @@ function Unusual({ plan, lead }: { plan: View; lead: boolean }) {
             />
           )}
           <Field label="Remark" value={remark} onChange={(event) => setRemark(event.target.value)} hint="for example the feast" />
-          <Told error={set.error ?? usual.error} />
+          <ErrorMessage error={set.error ?? usual.error} />
           <Button type="submit" disabled={set.isPending}>
             Enter the day
           </Button>
@@ -262,7 +262,7 @@ function Rules({ plan, lead }: { plan: View; lead: boolean }) {
             onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
           />
         ))}
-        <Told error={set.error} />
+        <ErrorMessage error={set.error} />
         {lead && (
           <Button type="submit" disabled={set.isPending || Object.keys(typed).length === 0}>
             Plan by these

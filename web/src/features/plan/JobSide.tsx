@@ -5,10 +5,10 @@ import type { Schemas } from "../../api/client";
 import { onShortDay } from "../../app/dates";
 import { Button } from "../../ui/Button";
 
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { minutes } from "./minutes";
 import { jobQuery } from "./queries";
-import type { PlannedJob } from "./tape";
+import type { PlannedJob } from "./planTimeline";
 import { useMoveJob } from "./useMoveJob";
 
 /** Why a job stands where it stands, and what every other day would cost or break. */
@@ -36,7 +36,7 @@ export function JobSide({ job, on, movable, onClose }: { job: PlannedJob; on: st
       </p>
       {!view.data ? (
         view.isError ? (
-          <Told error={view.error} />
+          <ErrorMessage error={view.error} />
         ) : (
           <Loading what="its days" />
         )

@@ -5,13 +5,13 @@ import { answer, api, asProblem, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime, todayIn } from "../../app/dates";
 import { Button, buttonLook } from "../../ui/Button";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { BenchDay } from "./BenchDay";
 import { DaysAndPeople } from "./DaysAndPeople";
 import { JobSide } from "./JobSide";
 import { PlanSide } from "./PlanSide";
 import { planQuery } from "./queries";
-import { jobsOf, neighbour, stepTo, type Day, type PlannedJob } from "./tape";
+import { jobsOf, neighbour, stepTo, type Day, type PlannedJob } from "./planTimeline";
 import { useMoveJob } from "./useMoveJob";
 
 type View = Schemas["PlanView"];
@@ -25,7 +25,7 @@ export function Plan() {
   if (!plan.data) {
     return plan.isError ? (
       <div className="px-4">
-        <Told error={plan.error} />
+        <ErrorMessage error={plan.error} />
       </div>
     ) : (
       <Loading what="the plan" />
@@ -124,7 +124,7 @@ function Standing({ plan }: { plan: View }) {
           )}
         </span>
       </header>
-      <Told error={make.error} />
+      <ErrorMessage error={make.error} />
       <Attention plan={plan} chosen={chosen} onChoose={setChosen} />
       <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <ol aria-label="Bench days">

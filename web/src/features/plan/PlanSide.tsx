@@ -3,7 +3,7 @@ import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { onShortDay } from "../../app/dates";
 import { Button } from "../../ui/Button";
-import { Told } from "../../ui/Told";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Why } from "../../ui/Working";
 import { minutes } from "./minutes";
 import { planQuery, waysQuery } from "./queries";
@@ -89,7 +89,7 @@ function Searching({ search }: { search: NonNullable<View["search"]> }) {
         {minutes(search.minutes)} so far
         {search.leastMinutes > 0 && <>; none costs less than {minutes(search.leastMinutes)}</>}
       </p>
-      <Told error={stop.error} />
+      <ErrorMessage error={stop.error} />
       <Button className="mt-2" disabled={stop.isPending} onClick={() => stop.mutate()}>
         That will do
       </Button>
@@ -104,7 +104,7 @@ function Ways() {
     <details className="mt-3" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="min-h-11 cursor-pointer py-2 font-bold text-fail">What can give</summary>
       {ways.isFetching && !ways.data && <p className="text-soft">Trying them …</p>}
-      <Told error={ways.error} />
+      <ErrorMessage error={ways.error} />
       <ul>
         {ways.data?.map((way) => (
           <li key={way.words} className="border-b border-line py-1">

@@ -3,7 +3,7 @@ import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, freshId } from "../../api/client";
 import { Button, buttonLook } from "../../ui/Button";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { choicesQuery, openRoundQuery, roundQuery } from "./queries";
 
 /** Whose detectors, and which gas: set up once for the whole round. */
@@ -22,7 +22,7 @@ export function BeginRound() {
     },
   });
   if (!choices.data) {
-    return choices.isError ? <Told error={choices.error} /> : <Loading what="who waits for a bump" />;
+    return choices.isError ? <ErrorMessage error={choices.error} /> : <Loading what="who waits for a bump" />;
   }
   const chosen = choices.data.find((choice) => choice.crew === crew) ?? choices.data[0];
   return (
@@ -62,7 +62,7 @@ export function BeginRound() {
           </div>
           <h2 className="mt-5 text-xl font-bold">Set up the gas, then begin</h2>
           <p className="text-soft">Regulator on, purged once, valve ready. It stays as it is for the whole round.</p>
-          <Told error={begin.error} />
+          <ErrorMessage error={begin.error} />
           <ul className="my-2">
             {chosen.cylinders.map((cylinder, i) => (
               <li key={cylinder.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-1">

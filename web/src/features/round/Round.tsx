@@ -6,9 +6,9 @@ import { keep, useOutbox } from "../../app/outbox";
 import { isScannerBurst, isTypingIn, takeScans } from "../../app/scanner";
 import { Button, buttonLook } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { usePutOnBench } from "../bench/usePutOnBench";
-import { AnotherPass, AtHand } from "./AtHand";
+import { AnotherPass, EquipmentChoice } from "./EquipmentChoice";
 import { NotAllWell } from "./NotAllWell";
 import { liveQuery, roundQuery } from "./queries";
 
@@ -103,7 +103,7 @@ export function Round() {
   });
 
   if (!view) {
-    return round.isError ? <Told error={round.error} /> : <Loading what="the round" />;
+    return round.isError ? <ErrorMessage error={round.error} /> : <Loading what="the round" />;
   }
   const failed = view.done.filter((d) => d.verdict !== "pass");
   return (
@@ -144,7 +144,7 @@ export function Round() {
         )}
       </section>
       <div className="px-4 py-3">
-        <Told error={bump.error ?? end.error} />
+        <ErrorMessage error={bump.error ?? end.error} />
         <p className="flex flex-wrap gap-x-6 text-xl">
           <span>
             <strong>{waiting.length}</strong> left
@@ -159,7 +159,7 @@ export function Round() {
         {notWell && atHand && (
           <NotAllWell key={atHand.serial} sensors={atHand.sensors} pending={isPending} onEnter={enter} onBack={() => setNotWell(false)} />
         )}
-        {atHand && !notWell && !ended && <AtHand key={atHand.serial} roundId={roundId} detector={atHand} />}
+        {atHand && !notWell && !ended && <EquipmentChoice key={atHand.serial} roundId={roundId} detector={atHand} />}
         <div className="grid gap-x-8 md:grid-cols-2">
           <section aria-labelledby="left">
             <h2 id="left" className="mt-4 border-b-2 border-ink text-xl font-bold">

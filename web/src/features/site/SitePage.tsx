@@ -10,7 +10,7 @@ import { timeIn } from "../../app/dates";
 import { z } from "../../app/schema";
 import { Button } from "../../ui/Button";
 import { Choice, Field, LongField } from "../../ui/Field";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 
 const siteQuery = { queryKey: ["site-profile"], queryFn: () => answer(api.GET("/api/v1/site-profile")) };
 
@@ -32,7 +32,7 @@ const dateForms: Record<Schemas["SiteProfileView"]["dates"], string> = {
 export function SitePage() {
   const site = useQuery(siteQuery);
   if (!site.data) {
-    return site.isError ? <Told error={site.error} /> : <Loading what="the site" />;
+    return site.isError ? <ErrorMessage error={site.error} /> : <Loading what="the site" />;
   }
   return <SiteForm key={`${site.data.name} ${site.data.zone}`} site={site.data} />;
 }
@@ -90,7 +90,7 @@ function SiteForm({ site }: { site: Schemas["SiteProfileView"] }) {
             <option key={one}>{one}</option>
           ))}
         </Choice>
-        {save.error && !fields.some((field) => field === asProblem(save.error).field) && <Told error={save.error} />}
+        {save.error && !fields.some((field) => field === asProblem(save.error).field) && <ErrorMessage error={save.error} />}
         {mayChange && (
           <Button kind="act" type="submit" disabled={save.isPending} className="self-start">
             Save
@@ -146,7 +146,7 @@ function Logo({ site, mayChange }: { site: Schemas["SiteProfileView"]; mayChange
       ) : (
         <p className="mb-2 text-soft">No logo yet. Certificates show it.</p>
       )}
-      <Told error={put.error} />
+      <ErrorMessage error={put.error} />
       {mayChange ? (
         <>
           <input

@@ -7,7 +7,7 @@ import { Button, buttonLook } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { StateWord } from "../../ui/StateWord";
 import { Strip } from "../../ui/Strip";
-import { Loading, Told } from "../../ui/Told";
+import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { usePutOnBench, type Job } from "../bench/usePutOnBench";
 import { mostOnManifold, usePutOnManifold } from "../bench/usePutOnManifold";
 import { CareToDo } from "./CareToDo";
@@ -26,7 +26,7 @@ export function Today() {
     return <Loading what="today’s work" />;
   }
   if (today.isError) {
-    return <Told error={today.error} />;
+    return <ErrorMessage error={today.error} />;
   }
   const { groups, onHold, ready, total, date, gasWarnings } = today.data;
   const jobs = groups.reduce((n, group) => n + group.detectors, 0);

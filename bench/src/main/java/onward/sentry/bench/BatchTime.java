@@ -12,7 +12,7 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.sim.Health;
 import onward.sentry.core.sim.SimBench;
 import onward.sentry.formats.CardLibrary;
@@ -42,7 +42,7 @@ public final class BatchTime {
                 .filter(one -> one.model().equals("Quoin 4"))
                 .findFirst()
                 .orElseThrow();
-        var bench = new SimBench(HousePolicy.SHIPPED, Map.of("HM-01", houseMix()), ON);
+        var bench = new SimBench(SitePolicy.SHIPPED, Map.of("HM-01", houseMix()), ON);
         for (int i = 0; i < lanes; i++) {
             bench.with(card, "Q4-" + i, health(card), lanes > 1 ? Optional.of("M") : Optional.empty(), lanes, 40 + i);
         }

@@ -6,7 +6,7 @@ import java.util.concurrent.TimeUnit;
 import onward.sentry.core.diagnosis.Diagnosis;
 import onward.sentry.core.evidence.History;
 import onward.sentry.core.gas.CrossSensitivity;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.trace.Reading;
@@ -41,7 +41,7 @@ public class DiagnosisBenchmark {
     @Setup
     public void work() {
         cross = CrossSensitivity.shipped();
-        run = LiveRun.start(JudgingBenchmark.card(), HousePolicy.SHIPPED, JudgingBenchmark.started());
+        run = LiveRun.start(JudgingBenchmark.card(), SitePolicy.SHIPPED, JudgingBenchmark.started());
         run.carryOut(
                 new RunCommand.ChooseCylinder(0, "mix", JudgingBenchmark.mix(), JudgingBenchmark.TODAY, List.of()),
                 0,

@@ -10,9 +10,9 @@ import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.detector.Alarms;
@@ -23,7 +23,7 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
@@ -71,7 +71,7 @@ public class JudgingBenchmark {
     @Setup(Level.Invocation)
     public void toGas() {
         var card = card();
-        run = LiveRun.start(card, HousePolicy.SHIPPED, started());
+        run = LiveRun.start(card, SitePolicy.SHIPPED, started());
         long at = 0;
         for (int i = 0; i < before; i++) {
             at += 250;
@@ -149,7 +149,7 @@ public class JudgingBenchmark {
                 0.6,
                 50,
                 new IntervalRule.EveryMonths(1, 35),
-                Tries.USUAL,
+                RetryPolicy.USUAL,
                 steps,
                 steps);
     }

@@ -11,7 +11,7 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.shelf.Suitability;
 import onward.sentry.core.shelf.Tagged;
@@ -32,7 +32,7 @@ public final class ShelfTime {
                 .filter(one -> one.model().equals("Quoin 4"))
                 .findFirst()
                 .orElseThrow();
-        var demands = GasDemands.of(card.under(HousePolicy.SHIPPED), Job.CALIBRATION, HousePolicy.SHIPPED, today);
+        var demands = GasDemands.of(card.under(SitePolicy.SHIPPED), Job.CALIBRATION, SitePolicy.SHIPPED, today);
         var shelf = shelf(today);
         int seen = 0;
         for (int i = 0; i < WARM; i++) {

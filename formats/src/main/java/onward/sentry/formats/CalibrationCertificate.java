@@ -16,7 +16,7 @@ import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.units.SiteUnits;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * What a certificate says of one signed run, word for word as it is printed. Its canonical JSON is what its code is
@@ -216,7 +216,7 @@ public record CalibrationCertificate(
     }
 
     /** What the formula does not name, such as a tolerance, stands behind it. */
-    private static String line(Working working) {
+    private static String line(Derivation working) {
         var beside = working.inputs().stream()
                 .filter(input -> !working.formula().contains(input.name()))
                 .map(input -> input.name() + " " + input.value())

@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import onward.sentry.core.bare.BareStage;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
+import onward.sentry.core.offline.BareStage;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.trace.Reading;
@@ -34,12 +34,12 @@ public record RunFile(
         int version,
         Detector detector,
         ProcedureCard card,
-        HousePolicy policy,
+        SitePolicy policy,
         Optional<LocalDate> on,
         Map<String, Cylinder> cylinders,
         Optional<Rig> rig,
         Ambient ambient,
-        Map<Integer, SpanChain> chains,
+        Map<Integer, SensitivityHistory> chains,
         List<RunEvent> events,
         List<BareStage> stages,
         List<Reading> readings,
@@ -57,7 +57,7 @@ public record RunFile(
     public record Detector(String serial, String model, OptionalDouble tolerancePercent) {
         public Detector {
             tolerancePercent = tolerancePercent == null ? OptionalDouble.empty() : tolerancePercent;
-            tolerancePercent.ifPresent(HousePolicy::checkTolerance);
+            tolerancePercent.ifPresent(SitePolicy::checkTolerance);
         }
 
         public Detector(String serial, String model) {
@@ -113,7 +113,7 @@ public record RunFile(
 
     /** A run as it was worked. */
     public static RunFile of(
-            Detector detector, ProcedureCard card, HousePolicy policy, List<RunEvent> events, List<Reading> readings) {
+            Detector detector, ProcedureCard card, SitePolicy policy, List<RunEvent> events, List<Reading> readings) {
         return new RunFile(
                 FORMAT,
                 VERSION,

@@ -35,7 +35,7 @@ class CardSheetTest {
                         + card.steps(Job.CALIBRATION).size()
                         + card.steps(Job.BUMP).size()
                         + card.maintenance().size());
-        assertThat(parts).extracting(CardSheet.Part::path).doesNotHaveDuplicates();
+        assertThat(parts).extracting(CardSheet.Section::path).doesNotHaveDuplicates();
     }
 
     @Test

@@ -17,8 +17,8 @@ import onward.sentry.core.card.NextTry;
 import onward.sentry.core.diagnosis.Diagnosis;
 import onward.sentry.core.evidence.History;
 import onward.sentry.core.gas.CrossSensitivity;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.sim.Health;
 import onward.sentry.core.sim.Trouble;
@@ -90,8 +90,8 @@ class DiagnosisTest {
         card.sensors().forEach(s -> health.put(s.slot(), new Health(0.85 + 0.25 * random.nextDouble(), 1, 0)));
         return new TroubledRun(
                         card,
-                        Skerravoe.started(card, Job.CALIBRATION, HousePolicy.SHIPPED),
-                        HousePolicy.SHIPPED,
+                        Skerravoe.started(card, Job.CALIBRATION, SitePolicy.SHIPPED),
+                        SitePolicy.SHIPPED,
                         Skerravoe.shelf(),
                         health,
                         troubles,

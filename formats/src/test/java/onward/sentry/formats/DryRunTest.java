@@ -8,8 +8,8 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.shelf.GasOrder;
@@ -23,7 +23,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** Cards tried on simulated detectors before anybody works by them. */
 class DryRunTest {
 
-    private static final HousePolicy POLICY = HousePolicy.SHIPPED;
+    private static final SitePolicy POLICY = SitePolicy.SHIPPED;
 
     static Stream<ProcedureCard> cards() {
         return CardLibrary.all().stream();

@@ -11,8 +11,8 @@ import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Step;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunState;
@@ -26,7 +26,7 @@ class EveryCardProperties {
         var chosen = CardLibrary.all().get(card);
         int slot = chosen.sensors().get(chosen.sensors().size() - 1).slot();
         return Skerravoe.work(
-                chosen, Job.CALIBRATION, HousePolicy.SHIPPED, slot, health -> new Health(response, 1, 0, 1), seed);
+                chosen, Job.CALIBRATION, SitePolicy.SHIPPED, slot, health -> new Health(response, 1, 0, 1), seed);
     }
 
     @Property(tries = 30)

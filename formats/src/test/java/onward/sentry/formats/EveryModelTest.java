@@ -6,8 +6,8 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.sim.Fault;
@@ -29,7 +29,7 @@ class EveryModelTest {
     @MethodSource("modelsAndSeeds")
     void aHealthyDetectorPassesAndACalibrationRenewsEverySensor(String model, Job job, long seed) {
         var card = Skerravoe.card(model);
-        var run = Skerravoe.work(card, job, HousePolicy.SHIPPED, 0, UnaryOperator.identity(), seed)
+        var run = Skerravoe.work(card, job, SitePolicy.SHIPPED, 0, UnaryOperator.identity(), seed)
                 .run();
         var signed = run.state().signed().orElseThrow();
         assertThat(signed.verdict()).as(signed.results().toString()).isEqualTo(Verdict.PASS);
@@ -55,7 +55,7 @@ class EveryModelTest {
         var signed = Skerravoe.work(
                         card,
                         Job.CALIBRATION,
-                        HousePolicy.SHIPPED,
+                        SitePolicy.SHIPPED,
                         slot,
                         health -> health.with(new Fault(Fault.Kind.DEAD, 0)),
                         seed)
@@ -78,7 +78,7 @@ class EveryModelTest {
     void aSensorWithALittleOfItsResponseLeftFails(String model, int slot, long seed) {
         var card = Skerravoe.card(model);
         UnaryOperator<Health> faded = health -> new Health(0.20, 1, 0, 0.95);
-        var state = Skerravoe.work(card, Job.CALIBRATION, HousePolicy.SHIPPED, slot, faded, seed)
+        var state = Skerravoe.work(card, Job.CALIBRATION, SitePolicy.SHIPPED, slot, faded, seed)
                 .run()
                 .state();
         assertThat(state.signed().orElseThrow().verdict()).isEqualTo(Verdict.FAIL);

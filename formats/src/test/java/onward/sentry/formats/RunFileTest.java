@@ -17,11 +17,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
-import onward.sentry.core.bare.BareStage;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.offline.BareStage;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.RunEvent;
@@ -58,7 +58,7 @@ class RunFileTest {
         var file = RunFile.of(
                 new RunFile.Detector("T-1001", card.model()),
                 card,
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 worked.run().state().events(),
                 worked.readings());
         return CoreJson.canonical().writeValueAsString(file);
@@ -77,7 +77,7 @@ class RunFileTest {
     void aRunThatIsWrittenAndReadAgainComesToTheVerdictsThatItRecords(String model, int faulty, Job job) {
         var card = Skerravoe.card(model);
         UnaryOperator<Health> weak = health -> health.with(new Fault(Fault.Kind.WEAK, 22));
-        var worked = Skerravoe.work(card, job, HousePolicy.SHIPPED, faulty, weak, 31);
+        var worked = Skerravoe.work(card, job, SitePolicy.SHIPPED, faulty, weak, 31);
         var text = written(worked, card);
         if (job == Job.BUMP) {
             assertThat(SCHEMA.validate(text, InputFormat.JSON)).isEmpty();
@@ -98,7 +98,7 @@ class RunFileTest {
         var worked = Skerravoe.work(
                 card,
                 Job.CALIBRATION,
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 1,
                 health -> health.with(new Fault(Fault.Kind.WEAK, 40)),
                 32);
@@ -124,7 +124,7 @@ class RunFileTest {
                         : event)
                 .toList();
         var verdicts = RunVerdicts.of(RunFile.of(
-                new RunFile.Detector("T-1", "Mote CO"), card, HousePolicy.SHIPPED, forged, worked.readings()));
+                new RunFile.Detector("T-1", "Mote CO"), card, SitePolicy.SHIPPED, forged, worked.readings()));
         assertThat(verdicts.verdict()).isEqualTo(Verdict.FAIL);
         assertThat(verdicts.differs())
                 .containsExactly("slot 1: recorded pass, now fail", "detector: recorded pass, now fail");
@@ -136,7 +136,7 @@ class RunFileTest {
                 1,
                 new RunFile.Detector("MC-2001", "Mote CO"),
                 Skerravoe.card("Mote CO"),
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 Optional.of(Skerravoe.TODAY),
                 Map.of("CO-01", Skerravoe.shelf().get("CO-01")),
                 Optional.empty(),
@@ -261,11 +261,11 @@ class RunFileTest {
         var folder = Files.createDirectories(DOCS.resolve("examples"));
         var pretty = CoreJson.canonical().writerWithDefaultPrettyPrinter();
         var mote = Skerravoe.card("Mote CO");
-        var pass = Skerravoe.work(mote, Job.CALIBRATION, HousePolicy.SHIPPED, 0, UnaryOperator.identity(), 5);
+        var pass = Skerravoe.work(mote, Job.CALIBRATION, SitePolicy.SHIPPED, 0, UnaryOperator.identity(), 5);
         Files.writeString(folder.resolve("mote-co-pass.run.json"), written(pass, mote) + "\n");
         var quoin = Skerravoe.card("Quoin 4");
         var fail = Skerravoe.work(
-                quoin, Job.BUMP, HousePolicy.SHIPPED, 4, health -> health.with(new Fault(Fault.Kind.DEAD, 0)), 6);
+                quoin, Job.BUMP, SitePolicy.SHIPPED, 4, health -> health.with(new Fault(Fault.Kind.DEAD, 0)), 6);
         Files.writeString(folder.resolve("quoin-4-bump-fail.run.json"), written(fail, quoin) + "\n");
         Files.writeString(
                 folder.resolve("bare-readings.run.json"),

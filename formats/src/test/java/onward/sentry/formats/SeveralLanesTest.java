@@ -7,9 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.lanes.Hand;
+import onward.sentry.core.lanes.LaneTask;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.NextAction.Kind;
 import onward.sentry.core.sim.Health;
 import onward.sentry.core.sim.SimBench;
@@ -19,7 +19,7 @@ import org.junit.jupiter.api.Test;
 class SeveralLanesTest {
 
     private static SimBench bench() {
-        return new SimBench(HousePolicy.SHIPPED, Skerravoe.shelf(), Skerravoe.TODAY);
+        return new SimBench(SitePolicy.SHIPPED, Skerravoe.shelf(), Skerravoe.TODAY);
     }
 
     private static Map<Integer, Health> health(String model, double response) {
@@ -104,6 +104,6 @@ class SeveralLanesTest {
                 .toList();
         assertThat(closing)
                 .isNotEmpty()
-                .allSatisfy(hand -> assertThat(hand.urgency()).isEqualTo(Hand.Urgency.GAS_FLOWS));
+                .allSatisfy(hand -> assertThat(hand.urgency()).isEqualTo(LaneTask.Urgency.GAS_FLOWS));
     }
 }

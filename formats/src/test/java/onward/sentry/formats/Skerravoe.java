@@ -15,7 +15,7 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.sim.Health;
@@ -77,7 +77,7 @@ final class Skerravoe {
                 CylinderState.IN_USE);
     }
 
-    static RunEvent.RunStarted started(ProcedureCard card, Job job, HousePolicy policy) {
+    static RunEvent.RunStarted started(ProcedureCard card, Job job, SitePolicy policy) {
         var serials = new TreeMap<Integer, String>();
         card.sensors().forEach(s -> serials.put(s.slot(), s.gas().formula() + "-1"));
         return new RunEvent.RunStarted(
@@ -95,7 +95,7 @@ final class Skerravoe {
     }
 
     static SimTechnician.Worked work(
-            ProcedureCard card, Job job, HousePolicy policy, int slot, UnaryOperator<Health> of, long seed) {
+            ProcedureCard card, Job job, SitePolicy policy, int slot, UnaryOperator<Health> of, long seed) {
         var health = new HashMap<Integer, Health>();
         card.sensors().forEach(s -> health.put(s.slot(), new Health(0.95, 1, 1)));
         health.computeIfPresent(slot, (key, plain) -> of.apply(plain));

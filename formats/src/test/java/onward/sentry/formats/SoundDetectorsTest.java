@@ -6,7 +6,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorOutcome;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -24,7 +24,7 @@ class SoundDetectorsTest {
     @MethodSource("cards")
     void noneOfItsSensorsFailsInAnyStage(ProcedureCard card) {
         var failed = IntStream.range(0, SEEDS)
-                .mapToObj(seed -> Skerravoe.work(card, Job.CALIBRATION, HousePolicy.SHIPPED, 0, same -> same, seed))
+                .mapToObj(seed -> Skerravoe.work(card, Job.CALIBRATION, SitePolicy.SHIPPED, 0, same -> same, seed))
                 .flatMap(worked -> worked.run().state().outcomes().stream())
                 .filter(SensorOutcome::failed)
                 .toList();

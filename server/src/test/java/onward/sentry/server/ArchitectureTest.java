@@ -27,7 +27,7 @@ class ArchitectureTest {
                     "..server.fleet..",
                     "..server.gas..",
                     "..server.health..",
-                    "..server.house..",
+                    "..server.rules..",
                     "..server.link..",
                     "..server.logbook..",
                     "..server.people..",
@@ -41,7 +41,7 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule simulatedDetectorsServeTheDemoAndDryRuns = noClasses()
             .that()
-            .resideOutsideOfPackages("..server.demo..", "..server.house..")
+            .resideOutsideOfPackages("..server.demo..", "..server.rules..")
             .should()
             .dependOnClassesThat()
             .resideInAnyPackage("onward.sentry.core.sim..");

@@ -4,11 +4,11 @@ import java.io.PrintStream;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.stream.Collectors;
+import onward.sentry.core.calculator.Calculation;
+import onward.sentry.core.calculator.Calculations;
+import onward.sentry.core.calculator.Result;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
-import onward.sentry.core.workings.Calculation;
-import onward.sentry.core.workings.Calculations;
-import onward.sentry.core.workings.Result;
 import tools.jackson.databind.json.JsonMapper;
 
 /**

@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
-import onward.sentry.core.bare.BareStage;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.offline.BareStage;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.trace.Reading;
@@ -81,7 +81,7 @@ final class FileOfStages {
                 RunFile.VERSION,
                 new RunFile.Detector("TR-1", trial.model()),
                 trial.card(),
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 Optional.of(Bench.DAY),
                 Map.of("TR", Bench.cylinder(trial.card())),
                 Optional.empty(),

@@ -13,8 +13,8 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.diagnosis.Diagnosis;
 import onward.sentry.core.evidence.History;
 import onward.sentry.core.gas.CrossSensitivity;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.SensorResult;
@@ -51,7 +51,7 @@ final class Worked {
         this.random = new SplittableRandom(trial.seed() ^ 0x11fe);
         this.run = LiveRun.start(
                 card,
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 new RunEvent.RunStarted(
                         0,
                         "TR-1",

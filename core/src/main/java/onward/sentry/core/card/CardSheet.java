@@ -17,7 +17,7 @@ import onward.sentry.core.rig.Intake;
 import onward.sentry.core.working.Refused;
 
 /** A procedure card as a person reads it: part by part, in words, so that two versions can be held against each other. */
-public record CardSheet(List<Part> parts) {
+public record CardSheet(List<Section> parts) {
 
     /**
      * A step, a sensor, or what the card says of the whole detector.
@@ -26,8 +26,8 @@ public record CardSheet(List<Part> parts) {
      * @param title one or two words
      * @param lines what is said of it
      */
-    public record Part(String path, String title, List<String> lines) {
-        public Part {
+    public record Section(String path, String title, List<String> lines) {
+        public Section {
             lines = List.copyOf(lines);
         }
     }
@@ -41,11 +41,11 @@ public record CardSheet(List<Part> parts) {
      * {@code calibration[0]} "Warm-up" with the line "60 s".
      */
     public static CardSheet of(ProcedureCard card) {
-        var parts = new ArrayList<Part>();
-        parts.add(new Part("detector", "The detector", whole(card)));
+        var parts = new ArrayList<Section>();
+        parts.add(new Section("detector", "The detector", whole(card)));
         for (int i = 0; i < card.sensors().size(); i++) {
             var sensor = card.sensors().get(i);
-            parts.add(new Part(
+            parts.add(new Section(
                     "sensors[" + i + "]", "Sensor " + named(card, sensor.slot()), sensor(sensor, card.lelBasis())));
         }
         for (var job : Job.values()) {
@@ -57,12 +57,12 @@ public record CardSheet(List<Part> parts) {
                     lines.add("Note: " + step.note());
                 }
                 lines.addAll(pictures(card, job, i));
-                parts.add(new Part(path(job) + "[" + i + "]", step.title(), lines));
+                parts.add(new Section(path(job) + "[" + i + "]", step.title(), lines));
             }
         }
         for (int i = 0; i < card.maintenance().size(); i++) {
             var procedure = card.maintenance().get(i);
-            parts.add(new Part(
+            parts.add(new Section(
                     "maintenance[" + i + "]",
                     procedure.kind().label(),
                     Stream.concat(
@@ -126,7 +126,7 @@ public record CardSheet(List<Part> parts) {
         return "Cup or hood, " + upTo(cup.least(), 3) + " to " + upTo(cup.most(), 3) + " L/min";
     }
 
-    private static String tries(Tries tries) {
+    private static String tries(RetryPolicy tries) {
         return tries.most()
                 + (tries.most() == 1 ? " try" : " tries")
                 + (tries.waitSeconds() > 0 ? ", " + tries.waitSeconds() + " s in between" : "")

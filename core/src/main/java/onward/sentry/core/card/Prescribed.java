@@ -2,7 +2,7 @@ package onward.sentry.core.card;
 
 import java.util.Objects;
 import java.util.Optional;
-import onward.sentry.core.house.SpanGrading;
+import onward.sentry.core.policy.SpanGrading;
 
 /**
  * How the maker of a model has it judged, so that the site's own choice does not apply to it.

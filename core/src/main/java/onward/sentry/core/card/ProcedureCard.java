@@ -9,8 +9,8 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.LelBasis;
-import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.house.SpanGrading;
+import onward.sentry.core.policy.SitePolicy;
+import onward.sentry.core.policy.SpanGrading;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.rig.SampleLine;
@@ -48,8 +48,8 @@ public record ProcedureCard(
         double litresPerBump,
         double bumpLevelPercent,
         IntervalRule interval,
-        Optional<Tries> tries,
-        Optional<Tries> zeroTries,
+        Optional<RetryPolicy> tries,
+        Optional<RetryPolicy> zeroTries,
         Intake intake,
         Optional<SampleLine> sampleLine,
         OptionalDouble tolerancePercent,
@@ -72,7 +72,7 @@ public record ProcedureCard(
             double litresPerBump,
             double bumpLevelPercent,
             IntervalRule interval,
-            Tries tries,
+            RetryPolicy tries,
             List<Step> calibration,
             List<Step> bump) {
         this(
@@ -122,8 +122,8 @@ public record ProcedureCard(
     }
 
     /** What a technician at this site works by: the card with the house policy's schools applied to it. */
-    public ProcedureCard under(HousePolicy policy) {
-        return new SchooledCard(this, policy).card();
+    public ProcedureCard under(SitePolicy policy) {
+        return new ResolvedProcedure(this, policy).card();
     }
 
     /** How a kind of maintenance is done; empty: the card says nothing of it. */
@@ -205,18 +205,18 @@ public record ProcedureCard(
     }
 
     /** How a span is graded at a site: as the maker prescribes, else as the site does. */
-    public SpanGrading grading(HousePolicy policy) {
+    public SpanGrading grading(SitePolicy policy) {
         return prescribed.grading().orElse(policy.schools().grading());
     }
 
     /** How often a zero may be tried. */
-    public Tries triesOfZero() {
+    public RetryPolicy triesOfZero() {
         return zeroTries.orElseGet(this::triesOfSpan);
     }
 
     /** How often a span may be tried. */
-    public Tries triesOfSpan() {
-        return tries.orElse(Tries.USUAL);
+    public RetryPolicy triesOfSpan() {
+        return tries.orElse(RetryPolicy.USUAL);
     }
 
     public SensorSpec sensor(int slot) {

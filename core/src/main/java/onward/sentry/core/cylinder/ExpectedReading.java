@@ -10,8 +10,8 @@ import onward.sentry.core.gas.Conversion;
 import onward.sentry.core.gas.GasFigure;
 import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.gas.ReferenceValue;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Working;
 
 /**
  * What a sensor should read on a certified component: the label in its unit, taken at the side of the certificate that
@@ -24,7 +24,7 @@ import onward.sentry.core.working.Working;
  * @param label the certificate's figure in the sensor's unit, and what it comes to where that differs
  * @param correction how it follows from the label; empty where it is the label itself
  */
-record ExpectedReading(double value, String label, Optional<Working> correction) {
+record ExpectedReading(double value, String label, Optional<Derivation> correction) {
 
     static ExpectedReading of(SensorSpec sensor, Component component, Conditions conditions) {
         double label = Conversion.of(conditions.gases().gas(sensor.gasId()), conditions.basis())
@@ -32,7 +32,7 @@ record ExpectedReading(double value, String label, Optional<Working> correction)
                 .value();
         double value = conditions.reference().of(sensor.gas(), label, component.relativeUncertainty());
         var unit = " " + sensor.unit().symbol();
-        var working = Working.of("Expected reading", "").with("label", upTo(label, 4) + unit);
+        var working = Derivation.of("Expected reading", "").with("label", upTo(label, 4) + unit);
         if (conditions.reference() == ReferenceValue.CAUTIOUS) {
             working = working.with(
                     "cautious bound, ±" + upTo(100 * component.relativeUncertainty(), 1) + " %", upTo(value, 4) + unit);

@@ -1,7 +1,7 @@
 package onward.sentry.core.cylinder;
 
 import java.util.Optional;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * One line of the comparison between a cylinder's label and the detector's set points.
@@ -25,7 +25,7 @@ public record LabelLine(
         boolean sets,
         double relativeUncertainty,
         boolean statesTwo,
-        Optional<Working> correction) {
+        Optional<Derivation> correction) {
 
     public LabelLine {
         correction = correction == null ? Optional.empty() : correction;

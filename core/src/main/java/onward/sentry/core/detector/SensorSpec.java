@@ -35,7 +35,7 @@ public record SensorSpec(
         Alarms alarms,
         double t90Seconds,
         double spanSetPoint,
-        Reads reads,
+        ReadingMode reads,
         Optional<String> simulantFor,
         boolean partialPressure,
         OptionalInt bumpDays) {
@@ -63,7 +63,7 @@ public record SensorSpec(
                 alarms,
                 t90Seconds,
                 spanSetPoint,
-                Reads.RAW,
+                ReadingMode.RAW,
                 Optional.empty(),
                 false,
                 OptionalInt.empty());
@@ -71,7 +71,7 @@ public record SensorSpec(
 
     public SensorSpec {
         bumpDays = bumpDays == null ? OptionalInt.empty() : bumpDays;
-        reads = reads == null ? Reads.RAW : reads;
+        reads = reads == null ? ReadingMode.RAW : reads;
         simulantFor = simulantFor == null ? Optional.empty() : simulantFor;
         Objects.requireNonNull(gasId, "gasId");
         Objects.requireNonNull(technology, "technology");
@@ -120,7 +120,7 @@ public record SensorSpec(
 
     /** Whether its span response is worked out from what it displays and from its history. */
     public boolean readsDisplayed() {
-        return reads == Reads.DISPLAYED;
+        return reads == ReadingMode.DISPLAYED;
     }
 
     /** The same sensor set on a gas of its own, with no simulant in between. */

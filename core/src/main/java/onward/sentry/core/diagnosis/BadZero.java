@@ -25,7 +25,8 @@ record BadZero(int slot, boolean inThisRun) implements Model {
             case ZERO ->
                 inThisRun
                         ? Prediction.of(
-                                new Prediction.Part(0.5, tolerances, tolerances), new Prediction.Part(0.5, 0, 0))
+                                new Prediction.Contribution(0.5, tolerances, tolerances),
+                                new Prediction.Contribution(0.5, 0, 0))
                         : Prediction.at(-tolerances);
             case CLEAR, GAS -> inThisRun ? Prediction.at(-tolerances) : Sound.of(seen);
         };

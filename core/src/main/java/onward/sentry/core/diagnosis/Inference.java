@@ -17,7 +17,7 @@ import onward.sentry.core.diagnosis.Hypotheses.Hypothesis;
 import onward.sentry.core.evidence.Evidence;
 import onward.sentry.core.evidence.Moment;
 import onward.sentry.core.evidence.Observation;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * Holds the evidence against every row of the table: score = log prior + log likelihood, averaged over the strengths at which
@@ -203,11 +203,11 @@ final class Inference {
         return cause.isOfSensor() ? SENSOR_COMES_AND_GOES : COMES_AND_GOES;
     }
 
-    private Working working(Belief belief, List<Belief> all) {
+    private Derivation working(Belief belief, List<Belief> all) {
         var row = belief.best().hypothesis();
         double strength = belief.best().strength();
         var working =
-                Working.of("Likely cause: " + belief.cause().words(), "what was seen, beside what this would show");
+                Derivation.of("Likely cause: " + belief.cause().words(), "what was seen, beside what this would show");
         if (!row.model().told(strength).isEmpty()) {
             working = working.with("fits best", row.model().told(strength));
         }

@@ -3,7 +3,7 @@ package onward.sentry.core.diagnosis;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
-import onward.sentry.core.diagnosis.Prediction.Part;
+import onward.sentry.core.diagnosis.Prediction.Contribution;
 import onward.sentry.core.evidence.Evidence;
 import onward.sentry.core.evidence.Observation;
 
@@ -46,6 +46,7 @@ record OtherMix(Set<String> cylinders, Map<Integer, Observation> first) implemen
             return Prediction.at(before.value());
         }
         // Of oxygen a share of 0 is a balance of air; down to none at all lies beyond the label's share of 1.
-        return Prediction.of(new Part(0.35, 0, 0), new Part(0.15, 1, 1), new Part(0.5, 0.1, MOST_TIMES));
+        return Prediction.of(
+                new Contribution(0.35, 0, 0), new Contribution(0.15, 1, 1), new Contribution(0.5, 0.1, MOST_TIMES));
     }
 }

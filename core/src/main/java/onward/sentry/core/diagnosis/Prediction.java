@@ -4,10 +4,10 @@ import java.util.List;
 import onward.sentry.core.evidence.Observation;
 
 /** What a cause expects to be seen: values, or ranges of values, each with its share. */
-record Prediction(List<Part> parts) {
+record Prediction(List<Contribution> parts) {
 
     /** @param high the same as {@code low} for one value */
-    record Part(double share, double low, double high) {
+    record Contribution(double share, double low, double high) {
         private double density(double value, double sigma) {
             if (low == high) {
                 double z = (value - low) / sigma;
@@ -21,15 +21,15 @@ record Prediction(List<Part> parts) {
     private static final double UNEXPLAINED = 0.0005;
 
     static Prediction at(double value) {
-        return new Prediction(List.of(new Part(1, value, value)));
+        return new Prediction(List.of(new Contribution(1, value, value)));
     }
 
     /** Anywhere in a range, each value as likely. */
     static Prediction between(double low, double high) {
-        return new Prediction(List.of(new Part(1, low, high)));
+        return new Prediction(List.of(new Contribution(1, low, high)));
     }
 
-    static Prediction of(Part... parts) {
+    static Prediction of(Contribution... parts) {
         return new Prediction(List.of(parts));
     }
 

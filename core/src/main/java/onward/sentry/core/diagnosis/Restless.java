@@ -28,7 +28,8 @@ record Restless(Predicate<Observation> hit) implements Model {
             case SHARE -> Prediction.between(0.5, 1.5);
             case SPEED -> Prediction.between(-3, 1.5);
             case RISE -> Prediction.between(-0.5, 0.5);
-            case OFFSET -> Prediction.of(new Prediction.Part(0.5, 0, 0), new Prediction.Part(0.5, -8, 8));
+            case OFFSET ->
+                Prediction.of(new Prediction.Contribution(0.5, 0, 0), new Prediction.Contribution(0.5, -8, 8));
             case OTHERS -> Sound.of(seen);
         };
     }

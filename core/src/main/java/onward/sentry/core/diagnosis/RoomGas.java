@@ -43,7 +43,7 @@ record RoomGas(String gasId, boolean ofItsOwn, CrossSensitivity cross) implement
             return Sound.of(seen);
         }
         if (!isInTable(seen.sensor())) {
-            return Prediction.of(new Prediction.Part(0.97, 0, 0), new Prediction.Part(0.03, 0, 20));
+            return Prediction.of(new Prediction.Contribution(0.97, 0, 0), new Prediction.Contribution(0.03, 0, 20));
         }
         double shown = cross.percent(seen.sensor().gasId(), gasId) / 100 * ppm / ZeroJudge.tolerance(seen.sensor());
         return about(shown, 0, seen.sensor().gasId().equals(gasId));

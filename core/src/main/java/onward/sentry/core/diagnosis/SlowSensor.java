@@ -2,7 +2,7 @@ package onward.sentry.core.diagnosis;
 
 import static onward.sentry.core.working.Figures.upTo;
 
-import onward.sentry.core.diagnosis.Prediction.Part;
+import onward.sentry.core.diagnosis.Prediction.Contribution;
 import onward.sentry.core.evidence.Observation;
 import onward.sentry.core.judge.ZeroJudge;
 
@@ -36,14 +36,14 @@ record SlowSensor(int slot) implements Model {
             case RISE -> Prediction.between(0.01, 0.2);
             case OFFSET ->
                 seen.moment().isAfterGas()
-                        ? Prediction.of(new Part(0.5, 0, 0), new Part(0.5, 0, 0.4 * way(seen)))
+                        ? Prediction.of(new Contribution(0.5, 0, 0), new Contribution(0.5, 0, 0.4 * fullResponse(seen)))
                         : Sound.of(seen);
             case JITTER, OTHERS -> Sound.of(seen);
         };
     }
 
     /** From clean air to what was expected on the gas, in zero tolerances, at least 1; 1 where it met none. */
-    private static double way(Observation seen) {
+    private static double fullResponse(Observation seen) {
         var sensor = seen.sensor();
         double expected = seen.moment().expected().getOrDefault(sensor.slot(), sensor.cleanAirReading());
         return Math.max(1, Math.abs(expected - sensor.cleanAirReading()) / ZeroJudge.tolerance(sensor));

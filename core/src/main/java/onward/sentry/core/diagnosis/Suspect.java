@@ -1,7 +1,7 @@
 package onward.sentry.core.diagnosis;
 
 import java.util.OptionalInt;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * A cause with how likely it is by what was seen.
@@ -11,4 +11,4 @@ import onward.sentry.core.working.Working;
  * @param alike what was seen does not tell it from the likeliest
  * @param working what it predicts beside what was seen
  */
-public record Suspect(Cause cause, OptionalInt slot, double percent, boolean alike, Working working) {}
+public record Suspect(Cause cause, OptionalInt slot, double percent, boolean alike, Derivation working) {}

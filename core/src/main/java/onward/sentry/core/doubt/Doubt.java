@@ -3,7 +3,7 @@ package onward.sentry.core.doubt;
 import static onward.sentry.core.working.Figures.upTo;
 
 import java.util.List;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * A reason not to set sensors to the gas that is on them before it was confirmed.
@@ -23,7 +23,7 @@ public record Doubt(
         double high,
         List<Estimate> estimates,
         boolean confirmed,
-        Working working) {
+        Derivation working) {
 
     /** What is in doubt. */
     public enum Kind {

@@ -43,23 +43,23 @@ public record OnGas(
         return new OnGas(sensor, reading, expected, standard, usual, usualStandard);
     }
 
-    private double way() {
+    private double fullResponse() {
         return expected - sensor.cleanAirReading();
     }
 
     /** The uncertainty of the reading as % of response: 1.6 of the way to 80 ppm returns 2. */
     public double responseStandard() {
-        return 100 * standard / Math.abs(way());
+        return 100 * standard / Math.abs(fullResponse());
     }
 
     /** The share of room air that its reading alone stands for: 18.3 vol% oxygen where 16 was due returns 0.47. */
     double air() {
-        return 1 - (reading - sensor.cleanAirReading()) / way() / usual;
+        return 1 - (reading - sensor.cleanAirReading()) / fullResponse() / usual;
     }
 
     /** How well that is known: the reading, and what the sensor may have changed by itself. */
     double airStandard() {
-        double read = standard / Math.abs(way());
+        double read = standard / Math.abs(fullResponse());
         return Math.sqrt(read * read + usualStandard * usualStandard) / usual;
     }
 }

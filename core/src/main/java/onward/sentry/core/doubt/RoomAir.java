@@ -4,7 +4,7 @@ import static onward.sentry.core.working.Figures.upTo;
 
 import java.util.List;
 import java.util.Optional;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * Tells room air in the gas: sensors that met the gas together are weaker by the same share, and oxygen is the same share of
@@ -44,7 +44,7 @@ public final class RoomAir {
         double low = Math.max(0, share - COVERAGE * standard);
         double high = Math.min(1, share + COVERAGE * standard);
         var working =
-                Working.of("Room air in the gas", "share = Σ w · f ÷ Σ w, w = 1 ÷ u², f = 1 − way seen ÷ way due");
+                Derivation.of("Room air in the gas", "share = Σ w · f ÷ Σ w, w = 1 ÷ u², f = 1 − way seen ÷ way due");
         for (var one : together) {
             working = working.with(
                     one.sensor().gas().formula(),

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Limit;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /** Tells a response that differs from the sensor's own trend by more than 10 points and three times what it is uncertain by. */
 public final class SuddenChange {
@@ -31,7 +31,7 @@ public final class SuddenChange {
         }
         double low = trend.percent() - COVERAGE * trend.standard();
         double high = trend.percent() + COVERAGE * trend.standard();
-        var working = Working.of("Sudden change", "|R − trend| > 10 points and > 3 · u")
+        var working = Derivation.of("Sudden change", "|R − trend| > 10 points and > 3 · u")
                 .with("sensor", sensor.gas().formula())
                 .with("R", upTo(response, 1) + " %")
                 .with(

@@ -1,8 +1,8 @@
 package onward.sentry.core.gas;
 
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
 
 /**
  * What a catalytic bead that was set on one combustible gas shows for another: {@code true %LEL of B = displayed ·
@@ -48,8 +48,8 @@ public record CatalyticResponse(LelBasis basis, GasLibrary gases) {
     }
 
     /** The true concentration at which an alarm sounds for another vapour; the same arithmetic, turned to the alarm. */
-    public Working alarm(double setPoint, Gas setOn, Gas seen) {
-        return Working.of("Alarm for another vapour", "true %LEL = set point · F(seen) ÷ F(set on)")
+    public Derivation alarm(double setPoint, Gas setOn, Gas seen) {
+        return Derivation.of("Alarm for another vapour", "true %LEL = set point · F(seen) ÷ F(set on)")
                 .with("set point", Figures.upTo(setPoint, 2) + " %LEL")
                 .with("F(" + seen.nameInSentence() + ")", Figures.upTo(factor(seen), 3))
                 .with("F(" + setOn.nameInSentence() + ")", Figures.upTo(factor(setOn), 3))

@@ -5,7 +5,7 @@ import static onward.sentry.core.working.Figures.upTo;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.schedule.IntervalRule;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * Whether one kind of sensor comes round often enough, by the share that was found in tolerance before anything was set.
@@ -15,7 +15,8 @@ import onward.sentry.core.working.Working;
  * @param all found at all
  * @param proposal never more than that: a lead decides
  */
-public record IntervalReview(String gas, long inTolerance, long all, Wilson share, Proposal proposal, Working working) {
+public record IntervalReview(
+        String gas, long inTolerance, long all, Wilson share, Proposal proposal, Derivation working) {
 
     /** What the share speaks for. */
     public enum Proposal {
@@ -64,7 +65,7 @@ public record IntervalReview(String gas, long inTolerance, long all, Wilson shar
                 all,
                 share,
                 proposal,
-                Working.of(
+                Derivation.of(
                                 "Interval review by the share found in tolerance",
                                 "Wilson interval at 95 % beside the target")
                         .with("in tolerance", inTolerance + " of " + all)

@@ -11,8 +11,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Working;
 
 /**
  * A robust line through the span responses of one sensor since it was fitted, after Theil and Sen: the slope is the median
@@ -35,7 +35,7 @@ public record ResponseTrend(
         List<Step> steps,
         Crossing marginal,
         Crossing fail,
-        Working working) {
+        Derivation working) {
 
     /** With fewer spans there is no line. */
     public static final int LEAST = 4;
@@ -270,7 +270,7 @@ public record ResponseTrend(
             double last = day[day.length - 1];
             double perMonth = slope * DAYS_PER_MONTH;
             double now = level + slope * last;
-            var working = Working.of(
+            var working = Derivation.of(
                             "Trend of the span response", "slope = median of the slopes between every two spans")
                     .with(
                             "spans",

@@ -3,7 +3,7 @@ package onward.sentry.core.judge;
 import static onward.sentry.core.working.Figures.upTo;
 
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /** A function check: has the sensor covered enough of the way from clean air to the expected value? */
 public final class BumpJudge {
@@ -23,7 +23,7 @@ public final class BumpJudge {
         var verdict = new Limit(levelPercent).isReachedBy(response) ? Verdict.PASS : Verdict.FAIL;
         return new Judgement(
                 verdict,
-                Working.of("Bump", "response = 100 · (reading − air) ÷ (expected − air)")
+                Derivation.of("Bump", "response = 100 · (reading − air) ÷ (expected − air)")
                         .with("reading", upTo(reading, 3) + " " + sensor.unit().symbol())
                         .with(
                                 "expected",

@@ -3,7 +3,7 @@ package onward.sentry.core.judge;
 import static onward.sentry.core.working.Figures.upTo;
 
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /** A reading against the value that a certified gas should give. */
 public final class CalibrationCheck {
@@ -52,8 +52,8 @@ public final class CalibrationCheck {
         var verdict = !within || unstable ? Verdict.FAIL : surely ? Verdict.PASS : Verdict.MARGINAL;
         var unit = " " + sensor.unit().symbol();
         var working = sensor.isOxygen()
-                ? Working.of("Calibration check, oxygen", "|reading − expected| ≤ " + OXYGEN_TOLERANCE + " vol%")
-                : Working.of("Calibration check", "error = 100 · (reading − expected) ÷ expected")
+                ? Derivation.of("Calibration check, oxygen", "|reading − expected| ≤ " + OXYGEN_TOLERANCE + " vol%")
+                : Derivation.of("Calibration check", "error = 100 · (reading − expected) ÷ expected")
                         .with("tolerance", "±" + upTo(rule.tolerancePercent(), 1) + " %");
         if (rule.guard().isPresent()) {
             var budget = rule.guard().get().budget(sensor.unit().symbol());

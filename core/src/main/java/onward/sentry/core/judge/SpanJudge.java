@@ -4,8 +4,8 @@ import static onward.sentry.core.working.Figures.upTo;
 
 import java.util.OptionalDouble;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.SpanGrading;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.policy.SpanGrading;
+import onward.sentry.core.working.Derivation;
 
 /**
  * Grades the span response {@code R = 100 · full-span ÷ applied}. A raw reading well above 100 % is normal for a young
@@ -77,17 +77,22 @@ public final class SpanJudge {
      * @param unsettled how still the reading was
      * @param tolerance of a check at this gas, in the unit: a spread above twice as much fails
      */
-    public record Grounds(SpanChain chain, double zero, Unsettled unsettled, double tolerance) {
+    public record Grounds(SensitivityHistory chain, double zero, Unsettled unsettled, double tolerance) {
 
         /** A settled reading, after a zero that read clean air. */
-        public static Grounds settled(SensorSpec sensor, SpanChain chain) {
+        public static Grounds settled(SensorSpec sensor, SensitivityHistory chain) {
             return new Grounds(chain, sensor.cleanAirReading(), Unsettled.NONE, Double.MAX_VALUE);
         }
     }
 
     /** The same of a settled reading after a zero that read clean air. */
     public static Span judge(
-            SensorSpec sensor, SpanGrading grading, double applied, double reading, SpanChain chain, String source) {
+            SensorSpec sensor,
+            SpanGrading grading,
+            double applied,
+            double reading,
+            SensitivityHistory chain,
+            String source) {
         return judge(sensor, grading, applied, reading, Grounds.settled(sensor, chain), source);
     }
 
@@ -111,7 +116,7 @@ public final class SpanJudge {
                         .worse(grade(grading, response, share + unsettled));
         var unit = " " + sensor.unit().symbol();
         var working = sensor.readsDisplayed()
-                ? Working.of(
+                ? Derivation.of(
                                 "Span, displayed reading",
                                 "R = s · R_fitting, s = s_before · (reading − zero) ÷ (expected − air)")
                         .with("reading", upTo(reading, 3) + unit)
@@ -121,7 +126,7 @@ public final class SpanJudge {
                         .with("s before", upTo(grounds.chain().sensitivity(), 4))
                         .with("R at fitting", upTo(grounds.chain().fittingResponse(), 1) + " %")
                         .with("s", upTo(next, 4))
-                : Working.of("Span, raw reading", "R = 100 · full-span ÷ applied")
+                : Derivation.of("Span, raw reading", "R = 100 · full-span ÷ applied")
                         .with("full-span", upTo(reading, 3) + unit)
                         .with("applied", upTo(applied, 3) + unit);
         return new Span(
@@ -159,7 +164,7 @@ public final class SpanJudge {
         return new Judgement(
                 verdict,
                 unsettled
-                        .onto(Working.of("Low point", "25 % ≤ 100 · reading ÷ applied ≤ 200 %"), sensor)
+                        .onto(Derivation.of("Low point", "25 % ≤ 100 · reading ÷ applied ≤ 200 %"), sensor)
                         .with("reading", upTo(reading, 3) + unit)
                         .with("applied", upTo(applied, 3) + unit)
                         .with("adjustment", adjustment(reading, applied, unit))

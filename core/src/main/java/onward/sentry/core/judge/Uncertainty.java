@@ -3,9 +3,9 @@ package onward.sentry.core.judge;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
 
 /**
  * How well a reading on certified gas is known: {@code U = 2 · √Σu²}, a coverage of about 95 % (after the GUM).
@@ -121,8 +121,8 @@ public record Uncertainty(List<Line> lines) {
     }
 
     /** The budget, line by line. */
-    public Working budget(String unit) {
-        var working = Working.of(
+    public Derivation budget(String unit) {
+        var working = Derivation.of(
                 "Expanded uncertainty",
                 lines.stream().map(line -> line.name() + "²").collect(Collectors.joining(" + ", "U = 2 · √(", ")")));
         for (var line : lines) {

@@ -5,7 +5,7 @@ import static onward.sentry.core.working.Figures.upTo;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.trace.Stability;
 import onward.sentry.core.trace.StabilityLimits;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * How still a reading was when it was taken, and what that counts against it: {@code max(|slope| · τ, spread ÷ 2)} over the
@@ -74,7 +74,7 @@ public record Unsettled(
     }
 
     /** The working with the figures of the window. */
-    Working onto(Working working, SensorSpec sensor) {
+    Derivation onto(Derivation working, SensorSpec sensor) {
         if (readings == 0) {
             return working;
         }

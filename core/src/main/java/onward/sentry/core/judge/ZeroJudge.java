@@ -1,8 +1,8 @@
 package onward.sentry.core.judge;
 
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Working;
 
 /** Whether a sensor reads what clean air is: 0, or 20.9 vol% for oxygen. */
 public final class ZeroJudge {
@@ -94,7 +94,7 @@ public final class ZeroJudge {
         return new Judgement(
                 verdict,
                 unsettled
-                        .onto(Working.of("Zero in clean air", "|mean − target| ≤ tolerance"), sensor)
+                        .onto(Derivation.of("Zero in clean air", "|mean − target| ≤ tolerance"), sensor)
                         .with("mean", Figures.upTo(mean, 3) + unit)
                         .with("target", sensor.shown(sensor.cleanAirReading()))
                         .with("tolerance", Figures.upTo(tolerance, 3) + unit)

@@ -9,26 +9,26 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.ReferenceValue;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.CalibrationCheck;
 import onward.sentry.core.judge.CheckRule;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Uncertainty;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 
 /**
  * Judges a reading that was taken on gas, by what the sensor met the gas for.
  *
  * @param ownTolerancePercent what a lead has set for this one detector; it stands in the place of the card's
  */
-public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ownTolerancePercent, JudgingRules rules) {
+public record GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble ownTolerancePercent, JudgingRules rules) {
 
     /** By the newest rules. */
-    public GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ownTolerancePercent) {
+    public GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble ownTolerancePercent) {
         this(card, policy, ownTolerancePercent, JudgingRules.NEWEST);
     }
 
@@ -43,7 +43,8 @@ public record GasJudge(ProcedureCard card, HousePolicy policy, OptionalDouble ow
      * @param chain what is known of the sensor; of no account where the model shows raw readings
      * @param line of the cylinder's label, for the uncertainty of the gas
      */
-    public Judged judge(Target target, double expected, Measured measured, SpanChain chain, Optional<LabelLine> line) {
+    public Judged judge(
+            Target target, double expected, Measured measured, SensitivityHistory chain, Optional<LabelLine> line) {
         var sensor = card.sensor(target.slot());
         double reading = measured.plateau().mean();
         double tolerance = CalibrationCheck.tolerance(sensor, expected, tolerancePercent());

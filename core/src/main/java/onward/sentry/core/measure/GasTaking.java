@@ -13,7 +13,7 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.BumpJudge;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Unsettled;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.SensorOutcome;
@@ -22,7 +22,7 @@ import onward.sentry.core.trace.Plateau;
 import onward.sentry.core.trace.ResponseTime;
 import onward.sentry.core.trace.Stability;
 import onward.sentry.core.trace.StabilityLimits;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * Takes the reading of one sensor on gas: when it counts, and what it comes to. Readings over the link, typed ones and those
@@ -43,7 +43,7 @@ public record GasTaking(
         Target target,
         double expected,
         Optional<LabelLine> label,
-        SpanChain chain,
+        SensitivityHistory chain,
         double zero,
         boolean barometer,
         AcceptRule accept,
@@ -317,7 +317,7 @@ public record GasTaking(
 
     private SensorOutcome failed(String how, Verdict verdict, String rule) {
         var trace = exposure.trace();
-        var working = Working.of(rule, "")
+        var working = Derivation.of(rule, "")
                 .with("expected", sensor().shown(expected))
                 .with("last reading", trace.isEmpty() ? "none" : sensor().shown(trace.last()))
                 .gives(how + " → " + verdict.label())

@@ -4,7 +4,7 @@ import static onward.sentry.core.working.Figures.upTo;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * What a plan costs beyond the work itself. Days of lateness are compared first; minutes only between plans that are late by
@@ -75,8 +75,8 @@ public record PlanCost(long lateDays, long setUps, long givenAway, long tight, l
     }
 
     /** The sum with its parts in minutes. */
-    public Working working() {
-        return Working.of("Cost of the plan beyond its work", "set-ups + given away + tight + moved")
+    public Derivation working() {
+        return Derivation.of("Cost of the plan beyond its work", "set-ups + given away + tight + moved")
                 .with("set-ups", minutes(setUps))
                 .with("given away", minutes(givenAway))
                 .with("tight", minutes(tight))

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Quantity;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
@@ -35,7 +35,7 @@ public record Replay(LiveRun run, List<String> notRepeated) {
      * @param events of the run, oldest first; the first one is its start
      * @param readings that came over the link, in order; typed ones are among the events
      */
-    public static Replay of(ProcedureCard card, HousePolicy policy, List<RunEvent> events, List<Reading> readings) {
+    public static Replay of(ProcedureCard card, SitePolicy policy, List<RunEvent> events, List<Reading> readings) {
         Refusal.unless(
                 !events.isEmpty() && events.get(0) instanceof RunEvent.RunStarted,
                 "events-no-start",

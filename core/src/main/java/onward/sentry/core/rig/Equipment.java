@@ -4,10 +4,10 @@ import java.time.LocalDate;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
-import onward.sentry.core.working.Working;
 
 /**
  * A thing of the bench that must itself be checked: a regulator whose flow is measured, a flow meter, a gauge, a barometer.
@@ -48,14 +48,14 @@ public record Equipment(
     public record Check(LocalDate on, OptionalDouble measured, boolean passed) {}
 
     /** How it stands. */
-    public enum Standing {
+    public enum CheckStatus {
         GOOD("good"),
         DUE("check due"),
         FAILED("failed its check");
 
         private final String label;
 
-        Standing(String label) {
+        CheckStatus(String label) {
             this.label = label;
         }
 
@@ -92,11 +92,11 @@ public record Equipment(
     }
 
     /** On the due day itself it is still good. */
-    public Standing standing(LocalDate today) {
+    public CheckStatus standing(LocalDate today) {
         if (last.filter(check -> !check.passed()).isPresent()) {
-            return Standing.FAILED;
+            return CheckStatus.FAILED;
         }
-        return last.isEmpty() || today.isAfter(dueOn(today)) ? Standing.DUE : Standing.GOOD;
+        return last.isEmpty() || today.isAfter(dueOn(today)) ? CheckStatus.DUE : CheckStatus.GOOD;
     }
 
     /**
@@ -119,21 +119,21 @@ public record Equipment(
         if (stamped.isEmpty()) {
             return new Judged(
                     well,
-                    Working.of("Check of a " + kind.label(), "as its checker says")
+                    Derivation.of("Check of a " + kind.label(), "as its checker says")
                             .gives(well ? "good" : "failed"));
         }
         double off = measured.getAsDouble() / stamped.get() - 1;
         boolean passed = Math.abs(off) <= FLOW_WITHIN + 1e-9;
         return new Judged(
                 passed,
-                Working.of("Flow of a regulator", "off = measured ÷ stamped − 1, within ±10 %")
+                Derivation.of("Flow of a regulator", "off = measured ÷ stamped − 1, within ±10 %")
                         .with("measured", Figures.upTo(measured.getAsDouble(), 3) + " L/min")
                         .with("stamped", Figures.upTo(stamped.get(), 3) + " L/min")
                         .gives(Figures.upTo(100 * off, 1) + " % → " + (passed ? "good" : "failed")));
     }
 
     /** What a check came to. */
-    public record Judged(boolean passed, Working working) {}
+    public record Judged(boolean passed, Derivation working) {}
 
     /** The regulator as it really gives: with the flow that was measured last, its tag, and until when that counts. */
     public Optional<Regulator> asMeasured(LocalDate today) {
@@ -151,7 +151,7 @@ public record Equipment(
     /** @throws onward.sentry.core.working.Refused when it failed its last check, or is no regulator */
     public Regulator forUse(LocalDate today) {
         Refusal.unless(
-                standing(today) != Standing.FAILED,
+                standing(today) != CheckStatus.FAILED,
                 "equipment-failed",
                 "rig",
                 tag + " failed its last check: nobody knows what it gives.",

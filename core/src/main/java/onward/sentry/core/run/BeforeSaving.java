@@ -17,11 +17,11 @@ import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.doubt.OnGas;
 import onward.sentry.core.doubt.RoomAir;
 import onward.sentry.core.doubt.SuddenChange;
-import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.house.Schools;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Unsettled;
 import onward.sentry.core.measure.Measured;
+import onward.sentry.core.policy.MethodOptions;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.trace.Plateau;
 import onward.sentry.core.trace.Stability;
@@ -58,13 +58,13 @@ final class BeforeSaving {
 
     private final RunState state;
     private final RunTraces traces;
-    private final HousePolicy policy;
+    private final SitePolicy policy;
     private final int step;
     private final Map<Integer, Read> read = new TreeMap<>();
     private final List<Earlier> earlier = new ArrayList<>();
     private RunEvent.CylinderChosen last;
 
-    private BeforeSaving(RunState state, RunTraces traces, HousePolicy policy, int step) {
+    private BeforeSaving(RunState state, RunTraces traces, SitePolicy policy, int step) {
         this.state = state;
         this.traces = traces;
         this.policy = policy;
@@ -79,7 +79,7 @@ final class BeforeSaving {
      * @param after with what has just been decided
      */
     static Optional<RunEvent.AdjustmentDoubted> doubted(
-            RunState before, RunState after, RunTraces traces, HousePolicy policy) {
+            RunState before, RunState after, RunTraces traces, SitePolicy policy) {
         boolean sets = before.rules().compareTo(JudgingRules.THIRD) >= 0
                 && after.phase() != RunPhase.STOPPED
                 && before.held().isEmpty()
@@ -116,7 +116,7 @@ final class BeforeSaving {
         if (doubts.isEmpty()) {
             return Optional.empty();
         }
-        boolean stops = policy.schools().inDoubt() == Schools.InDoubt.STOP
+        boolean stops = policy.schools().inDoubt() == MethodOptions.DoubtRule.STOP
                 && doubts.stream().anyMatch(doubt -> !doubt.confirmed());
         return Optional.of(new RunEvent.AdjustmentDoubted(traces.now(), step, stops, doubts));
     }

@@ -8,13 +8,13 @@ import onward.sentry.core.card.Step;
 import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.LabelLine;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.rig.RigCheck;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refused;
 
 /** Takes a cylinder for the current step, when every rule about gas, label, rig and exposure allows it. */
-record CylinderChoosing(RunState state, HousePolicy policy) {
+record CylinderChoosing(RunState state, SitePolicy policy) {
 
     RunEvent.CylinderChosen chosen(RunCommand.ChooseCylinder c, long now) {
         unless(

@@ -3,10 +3,10 @@ package onward.sentry.core.run;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.CalibrationCheck;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.policy.SitePolicy;
 
 /**
  * Where a reading should come to rest in the stage its run is in, in the sensor's unit. Drawn behind the trace; no
@@ -14,7 +14,7 @@ import onward.sentry.core.judge.ZeroJudge;
  */
 public record ExpectedBand(double low, double high) {
 
-    public static ExpectedBand of(RunState state, HousePolicy policy, SensorSpec sensor) {
+    public static ExpectedBand of(RunState state, SitePolicy policy, SensorSpec sensor) {
         var expected = state.expectedOnGas(sensor.slot());
         if (expected.isPresent() && state.currentStep().orElse(null) instanceof Step.ApplyGas gas) {
             return gas.targets().stream()
@@ -27,7 +27,7 @@ public record ExpectedBand(double low, double high) {
     }
 
     private static ExpectedBand onGas(
-            RunState state, HousePolicy policy, SensorSpec sensor, Target target, double expected) {
+            RunState state, SitePolicy policy, SensorSpec sensor, Target target, double expected) {
         return switch (target.purpose()) {
             case SPAN -> new ExpectedBand(SpanJudge.PASS_ABOVE.value() / 100 * expected, 1.3 * expected);
             case LOW_POINT -> new ExpectedBand(0.25 * expected, 2 * expected);

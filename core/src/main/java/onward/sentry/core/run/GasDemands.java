@@ -13,7 +13,7 @@ import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.cylinder.Wanted;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Pressure;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.rig.Rig;
 
 /** What an application of gas, or a zero from a cylinder, asks of a cylinder. */
@@ -22,18 +22,18 @@ public final class GasDemands {
     private GasDemands() {}
 
     /** Of an application that a job begins with, on the model's usual rig. */
-    public static GasDemand of(ProcedureCard card, Job job, Step.ApplyGas gas, HousePolicy policy, LocalDate on) {
+    public static GasDemand of(ProcedureCard card, Job job, Step.ApplyGas gas, SitePolicy policy, LocalDate on) {
         return of(card, job, gas.targets(), policy, on, Pressure.at(policy.altitudeMetres()), card.usualRig());
     }
 
     /** Of every application of a job, and of every zero that takes its air from a cylinder, in the order of the card. */
-    public static List<GasDemand> of(ProcedureCard card, Job job, HousePolicy policy, LocalDate on) {
+    public static List<GasDemand> of(ProcedureCard card, Job job, SitePolicy policy, LocalDate on) {
         return of(card, job, card.sensors().stream().map(SensorSpec::slot).toList(), policy, on);
     }
 
     /** The same of a job on some of the sensors only. */
     public static List<GasDemand> of(
-            ProcedureCard card, Job job, List<Integer> slots, HousePolicy policy, LocalDate on) {
+            ProcedureCard card, Job job, List<Integer> slots, SitePolicy policy, LocalDate on) {
         return card.steps(job, slots).stream()
                 .filter(CylinderChoosing::isWantedIn)
                 .map(step -> of(
@@ -48,7 +48,7 @@ public final class GasDemands {
     }
 
     /** Of some sensors of a run, on the model's usual rig. */
-    static GasDemand of(RunState state, HousePolicy policy, LocalDate on, List<Target> targets) {
+    static GasDemand of(RunState state, SitePolicy policy, LocalDate on, List<Target> targets) {
         return of(
                 state.card(),
                 state.started().map(RunEvent.RunStarted::job).orElse(Job.CALIBRATION),
@@ -64,7 +64,7 @@ public final class GasDemands {
             ProcedureCard card,
             Job job,
             List<Target> targets,
-            HousePolicy policy,
+            SitePolicy policy,
             LocalDate on,
             double kilopascals,
             Rig rig) {
@@ -80,7 +80,7 @@ public final class GasDemands {
      *
      * @param rig how the gas is brought; empty: as the model's manual asks for
      */
-    public static GasDemand of(RunState state, HousePolicy policy, LocalDate on, Optional<Rig> rig) {
+    public static GasDemand of(RunState state, SitePolicy policy, LocalDate on, Optional<Rig> rig) {
         var card = state.card();
         double kilopascals =
                 state.measured(Quantity.STATION_PRESSURE).orElseGet(() -> Pressure.at(policy.altitudeMetres()));
@@ -103,7 +103,7 @@ public final class GasDemands {
     }
 
     private static Conditions conditions(
-            ProcedureCard card, HousePolicy policy, LocalDate on, double kilopascals, Rig rig, int sharing) {
+            ProcedureCard card, SitePolicy policy, LocalDate on, double kilopascals, Rig rig, int sharing) {
         return new Conditions(
                 on,
                 policy.reserve(),

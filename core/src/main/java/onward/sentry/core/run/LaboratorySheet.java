@@ -8,16 +8,16 @@ import java.util.stream.Stream;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Target;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.measure.Measured;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.LaboratoryLine;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.working.Figures;
 
 /** Judges the figures on the certificate of an outside laboratory by the card and the policy of this house. */
-record LaboratorySheet(RunState state, HousePolicy policy) {
+record LaboratorySheet(RunState state, SitePolicy policy) {
 
     private static final int MOST_LETTERS = 120;
     private static final String CERTIFIED = "declared, by certificate";

@@ -11,7 +11,7 @@ import java.util.stream.Stream;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.core.trace.Stability;
@@ -27,12 +27,12 @@ public final class LiveRun {
     private static final int MOST_REMARKED = 500;
     private static final int MOST_AHEAD = 6;
 
-    private final HousePolicy policy;
+    private final SitePolicy policy;
     private final RunJudge judge;
     private final RunTraces traces;
     private RunState state;
 
-    private LiveRun(ProcedureCard plain, HousePolicy policy, List<RunEvent> events, List<Reading> readings) {
+    private LiveRun(ProcedureCard plain, SitePolicy policy, List<RunEvent> events, List<Reading> readings) {
         var card = plain.under(policy);
         this.policy = policy;
         this.judge = new RunJudge(card, policy);
@@ -62,13 +62,12 @@ public final class LiveRun {
         return new LiveRun(this);
     }
 
-    public static LiveRun start(ProcedureCard card, HousePolicy policy, RunEvent.RunStarted started) {
+    public static LiveRun start(ProcedureCard card, SitePolicy policy, RunEvent.RunStarted started) {
         return new LiveRun(card, policy, List.of(started), List.of());
     }
 
     /** Brings a run back from what was stored: its events, and the readings that came over the link. */
-    public static LiveRun resume(
-            ProcedureCard card, HousePolicy policy, List<RunEvent> events, List<Reading> readings) {
+    public static LiveRun resume(ProcedureCard card, SitePolicy policy, List<RunEvent> events, List<Reading> readings) {
         return new LiveRun(card, policy, events, readings);
     }
 
@@ -169,7 +168,7 @@ public final class LiveRun {
             return List.of(remarked(c, now, by));
         }
         if (command instanceof RunCommand.NoteConditions c) {
-            return List.of(BeforeGas.noted(state, c, now, by, policy.units()));
+            return List.of(PreGasChecks.noted(state, c, now, by, policy.units()));
         }
         if (command instanceof RunCommand.ConfirmChecks c) {
             var checks = at(c.step(), Step.Checks.class);
@@ -181,24 +180,24 @@ public final class LiveRun {
         }
         if (command instanceof RunCommand.Measure c) {
             return List.of(
-                    BeforeGas.measured(at(c.step(), Step.Measure.class), c.step(), c.value(), now, policy.units()));
+                    PreGasChecks.measured(at(c.step(), Step.Measure.class), c.step(), c.value(), now, policy.units()));
         }
         if (command instanceof RunCommand.Answer c) {
-            return List.of(BeforeGas.answered(at(c.step(), Step.Ask.class), c.step(), c.answer(), now));
+            return List.of(PreGasChecks.answered(at(c.step(), Step.Ask.class), c.step(), c.answer(), now));
         }
         if (command instanceof RunCommand.BlockInlet c) {
             at(c.step(), Step.BlockTest.class);
             return List.of(new RunEvent.BlockTested(now, c.step(), c.alarmed()));
         }
         if (command instanceof RunCommand.Skip c) {
-            return List.of(LeavingOut.skipped(state, traces, c, now));
+            return List.of(SkipRules.skipped(state, traces, c, now));
         }
         if (command instanceof RunCommand.LeaveOut c) {
-            return List.of(LeavingOut.gas(state, at(c.step(), Step.ApplyGas.class), c, now));
+            return List.of(SkipRules.gas(state, at(c.step(), Step.ApplyGas.class), c, now));
         }
         if (command instanceof RunCommand.TryAgain c) {
             mayBeTriedAgain(c.step());
-            return List.of(AnotherTry.started(state, c, now));
+            return List.of(Retry.started(state, c, now));
         }
         if (command instanceof RunCommand.LeaveFailed c) {
             return leftFailed(c, now);
@@ -229,7 +228,7 @@ public final class LiveRun {
             at(c.step(), Step.class);
             return List.of(
                     state.seenBump()
-                            ? new BumpSight(state, policy, traces).chosen(c, now)
+                            ? new ObservedBump(state, policy, traces).chosen(c, now)
                             : new CylinderChoosing(state, policy).chosen(c, now));
         }
         if (command instanceof RunCommand.GasOn c) {
@@ -264,7 +263,7 @@ public final class LiveRun {
             return List.of(new LaboratorySheet(state, policy).entered(c, now));
         }
         if (command instanceof RunCommand.SeeBump c) {
-            return List.of(new BumpSight(state, policy, traces).seen(c, now));
+            return List.of(new ObservedBump(state, policy, traces).seen(c, now));
         }
         if (command instanceof RunCommand.TypeReading c) {
             return List.of(typed(c, now));
@@ -339,7 +338,7 @@ public final class LiveRun {
     private List<RunEvent> leftFailed(RunCommand.LeaveFailed c, long now) {
         if (!state.awaitsGasAgain()) {
             mayBeTriedAgain(c.step());
-            var left = new ArrayList<RunEvent>(AnotherTry.leftInDoubt(state, now));
+            var left = new ArrayList<RunEvent>(Retry.leftInDoubt(state, now));
             left.add(new RunEvent.FailureLeft(now, c.step()));
             return left;
         }
@@ -413,7 +412,7 @@ public final class LiveRun {
     /** What the technician is told of a value or an answer among these events that does not let the run go on. */
     public Optional<Refusal> refusal(List<RunEvent> events) {
         return events.stream()
-                .flatMap(event -> BeforeGas.refusal(state, event, policy.units()).stream())
+                .flatMap(event -> PreGasChecks.refusal(state, event, policy.units()).stream())
                 .findFirst();
     }
 
@@ -534,8 +533,8 @@ public final class LiveRun {
     }
 
     /** How far each sensor of a bump in a round has answered to the gas that is on now; empty before gas. */
-    public List<BumpSight.Answer> answers() {
-        return new BumpSight(state, policy, traces).answers();
+    public List<ObservedBump.SensorResponse> answers() {
+        return new ObservedBump(state, policy, traces).answers();
     }
 
     /** How long a sensor's readings must hold now to count as settled, seconds. */

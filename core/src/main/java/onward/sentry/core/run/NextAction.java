@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.card.Step;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.units.SiteUnits;
 
 /**
@@ -103,7 +103,7 @@ public record NextAction(
         var events = state.events();
         return of(
                 state,
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 RunMoment.at(
                         events.isEmpty() ? 0 : events.get(events.size() - 1).at()));
     }
@@ -114,7 +114,7 @@ public record NextAction(
      * @param policy how this site puts a regulator onto a cylinder, and what it cautions about
      * @param moment when it is to be done
      */
-    public static NextAction of(RunState state, HousePolicy policy, RunMoment moment) {
+    public static NextAction of(RunState state, SitePolicy policy, RunMoment moment) {
         return new NextActionResolver(state, policy, moment, Optional.empty()).action();
     }
 

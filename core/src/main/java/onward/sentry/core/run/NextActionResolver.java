@@ -13,8 +13,8 @@ import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.doubt.Doubt;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.rig.Delivery;
 import onward.sentry.core.rig.Intake;
 import onward.sentry.core.rig.Regulator;
@@ -27,7 +27,7 @@ import onward.sentry.core.run.NextAction.Kind;
  * @param moment when it is to be done: gas that is held for too long and a silent gateway change what comes next
  * @param unread sensors whose reading should have come by now
  */
-record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, Optional<Unread> unread) {
+record NextActionResolver(RunState state, SitePolicy policy, RunMoment moment, Optional<Unread> unread) {
 
     private static final String ENDED_EARLY =
             "Gas ended before every reading was taken. What is missing is read again, and this was no try.";
@@ -253,10 +253,10 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
                                         ? "First seat the adapter and tubing; then use another cylinder."
                                         : "Use another cylinder or another regulator. If it reads the same again, the sensor has changed."))
                 .withRemedies(state.triesHere().remedies());
-        long ready = AnotherTry.readyAt(state);
+        long ready = Retry.readyAt(state);
         return ready <= moment.now()
                 ? action
-                : action.untilMoment(AnotherTry.waitsSince(state), ready, "until the next gas");
+                : action.untilMoment(Retry.waitsSince(state), ready, "until the next gas");
     }
 
     private String doubts() {
@@ -281,8 +281,8 @@ record NextActionResolver(RunState state, HousePolicy policy, RunMoment moment, 
                 .withDetails(details)
                 .withRemedies(tries.remedies());
         long now = moment.now();
-        long ready = AnotherTry.readyAt(state);
-        return ready <= now ? action : action.untilMoment(AnotherTry.waitsSince(state), ready, "until the next try");
+        long ready = Retry.readyAt(state);
+        return ready <= now ? action : action.untilMoment(Retry.waitsSince(state), ready, "until the next try");
     }
 
     private String failedNames() {

@@ -11,13 +11,13 @@ import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.measure.Measured;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.PaperLine;
 import onward.sentry.core.result.SensorOutcome;
 
 /** Judges the figures of a job that was done on paper: each as its technician declared it, by the card and the policy. */
-record PaperSheet(RunState state, HousePolicy policy) {
+record PaperSheet(RunState state, SitePolicy policy) {
 
     private static final String DECLARED = "declared, from paper";
 

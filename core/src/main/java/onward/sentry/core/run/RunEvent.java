@@ -13,7 +13,7 @@ import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.doubt.OwnTrend;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.LaboratoryLine;
 import onward.sentry.core.result.PaperLine;
@@ -60,7 +60,7 @@ public sealed interface RunEvent {
             Map<Integer, String> sensors,
             List<Integer> slots,
             boolean withoutCompetence,
-            Map<Integer, SpanChain> chains,
+            Map<Integer, SensitivityHistory> chains,
             double exposedSeconds,
             OptionalDouble ownTolerancePercent,
             Optional<IntervalRule> ownInterval,

@@ -17,7 +17,6 @@ import onward.sentry.core.card.Target;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Limit;
@@ -28,6 +27,7 @@ import onward.sentry.core.measure.AirTaking;
 import onward.sentry.core.measure.Exposure;
 import onward.sentry.core.measure.GasJudge;
 import onward.sentry.core.measure.GasTaking;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.trace.LinkSilence;
@@ -36,7 +36,7 @@ import onward.sentry.core.trace.Stability;
 import onward.sentry.core.trace.StabilityLimits;
 import onward.sentry.core.trace.Trace;
 import onward.sentry.core.trace.TraceCodec;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * What the readings decide by themselves: warm-up over, zero good, gas seen, readings taken, gas gone, air clean again.
@@ -47,9 +47,9 @@ final class RunJudge {
     private static final long PLATEAU_MILLIS = 10_000;
 
     private final ProcedureCard card;
-    private final HousePolicy policy;
+    private final SitePolicy policy;
 
-    RunJudge(ProcedureCard card, HousePolicy policy) {
+    RunJudge(ProcedureCard card, SitePolicy policy) {
         this.card = card;
         this.policy = policy;
     }
@@ -137,12 +137,12 @@ final class RunJudge {
     }
 
     private static List<RunEvent> gasOn(RunState state, RunTraces traces) {
-        var on = state.typed() ? OptionalLong.empty() : new GasInReadings(state, traces).cameOnAt();
+        var on = state.typed() ? OptionalLong.empty() : new GasOnsetDetector(state, traces).cameOnAt();
         return on.isPresent() ? List.of(new RunEvent.GasOpened(on.getAsLong(), state.step(), true)) : List.of();
     }
 
     private List<RunEvent> gasGone(RunState state, RunTraces traces) {
-        boolean gone = !state.typed() && new GasInReadings(state, traces).isGone();
+        boolean gone = !state.typed() && new GasOnsetDetector(state, traces).isGone();
         return gone ? List.of(gasClosed(state, traces, true)) : List.of();
     }
 
@@ -375,7 +375,7 @@ final class RunJudge {
     }
 
     /** A zero that is given as one figure, from paper or from a certificate. */
-    static Judgement zeroOf(RunState state, HousePolicy policy, SensorSpec sensor, double reading) {
+    static Judgement zeroOf(RunState state, SitePolicy policy, SensorSpec sensor, double reading) {
         var judgedBy = state.card().name() + ", " + policy.name();
         return state.rules() == JudgingRules.FIRST
                 ? ZeroJudge.judge(sensor, reading, true, judgedBy)
@@ -384,7 +384,7 @@ final class RunJudge {
     }
 
     /** What judges readings on gas in this run. */
-    static GasJudge judgeOf(RunState state, HousePolicy policy) {
+    static GasJudge judgeOf(RunState state, SitePolicy policy) {
         return new GasJudge(
                 state.card(),
                 policy,
@@ -463,7 +463,7 @@ final class RunJudge {
 
     private SensorOutcome cleared(SensorSpec sensor, double reading, boolean back) {
         var verdict = back ? Verdict.PASS : Verdict.FAIL;
-        var working = Working.of("Clear down: back at clean air", "|reading − air| ≤ zero tolerance")
+        var working = Derivation.of("Clear down: back at clean air", "|reading − air| ≤ zero tolerance")
                 .with("reading", sensor.shown(reading))
                 .with("air", sensor.shown(sensor.cleanAirReading()))
                 .gives((back ? "back at clean air" : "gas remains") + " → " + verdict.label())

@@ -18,9 +18,9 @@ import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Quantity;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.card.Tries;
 import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.LabelLine;
@@ -28,7 +28,7 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.measure.AirTaking;
 import onward.sentry.core.result.ReadingSource;
@@ -791,8 +791,8 @@ public final class RunState {
     }
 
     /** What is known of a sensor that shows displayed readings. */
-    public SpanChain chain(int slot) {
-        return started == null ? SpanChain.NEW : started.chains().getOrDefault(slot, SpanChain.NEW);
+    public SensitivityHistory chain(int slot) {
+        return started == null ? SensitivityHistory.NEW : started.chains().getOrDefault(slot, SensitivityHistory.NEW);
     }
 
     /** How long sensors were on gas in this run, ms, up to a moment of run time. */
@@ -850,7 +850,7 @@ public final class RunState {
     }
 
     /** How often the current step may be tried. */
-    public Tries triesHere() {
+    public RetryPolicy triesHere() {
         return currentStep().orElse(null) instanceof Step.ApplyGas ? card.triesOfSpan() : card.triesOfZero();
     }
 

@@ -3,8 +3,8 @@ package onward.sentry.core.schedule;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Working;
 
 /**
  * What a detector's state is worked out from.
@@ -51,7 +51,7 @@ public record DetectorFacts(
                 .filter(cause -> cause.on().isBefore(earliest.date()))
                 .map(cause -> new DueDate(
                         cause.on(),
-                        Working.of("Due at once", "")
+                        Derivation.of("Due at once", "")
                                 .with(causes.open().size() == 1 ? "cause" : "causes", causes.words())
                                 .with("by interval", Figures.day(earliest.date()))
                                 .gives(Figures.day(cause.on()))))

@@ -8,9 +8,9 @@ import java.time.temporal.TemporalAdjusters;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
 
 /** How long a good calibration lasts. */
 public sealed interface IntervalRule {
@@ -54,7 +54,7 @@ public sealed interface IntervalRule {
             var date = capWins ? byCap : byMonths;
             return new DueDate(
                     date,
-                    Working.of(sentence(words()), "earlier of last + months and last + cap")
+                    Derivation.of(sentence(words()), "earlier of last + months and last + cap")
                             .with("last good", Figures.day(last))
                             .with("by months", Figures.day(byMonths))
                             .with("by cap", Figures.day(byCap))
@@ -87,7 +87,7 @@ public sealed interface IntervalRule {
             var date = last.plusDays(days);
             return new DueDate(
                     date,
-                    Working.of(sentence(words()), "last + days")
+                    Derivation.of(sentence(words()), "last + days")
                             .with("last good", Figures.day(last))
                             .gives(Figures.day(date)));
         }
@@ -145,7 +145,7 @@ public sealed interface IntervalRule {
             var date = day.in(YearMonth.from(last).plusMonths(1));
             return new DueDate(
                     date,
-                    Working.of(sentence(words()), "")
+                    Derivation.of(sentence(words()), "")
                             .with("last good", Figures.day(last))
                             .gives(Figures.day(date)));
         }
@@ -180,7 +180,7 @@ public sealed interface IntervalRule {
             var date = day.in(month).isBefore(earliest) ? day.in(month.plusMonths(1)) : day.in(month);
             return new DueDate(
                     date,
-                    Working.of(sentence(words()), "")
+                    Derivation.of(sentence(words()), "")
                             .with("last good", Figures.day(last))
                             .with("not before", Figures.day(earliest))
                             .gives(Figures.day(date)));
@@ -245,7 +245,7 @@ public sealed interface IntervalRule {
             var due = ownWins ? byOwn : byCard;
             return new DueDate(
                     due.date(),
-                    Working.of(sentence(words()), "earlier of the card's day and the detector's own")
+                    Derivation.of(sentence(words()), "earlier of the card's day and the detector's own")
                             .with("last good", Figures.day(last))
                             .with("by its card", Figures.day(byCard.date()))
                             .with("by its own interval", Figures.day(byOwn.date()))

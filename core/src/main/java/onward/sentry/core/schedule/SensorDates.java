@@ -2,8 +2,8 @@ package onward.sentry.core.schedule;
 
 import java.time.LocalDate;
 import java.util.Optional;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Working;
 
 /**
  * When one sensor was fitted and last found good.
@@ -29,7 +29,7 @@ public record SensorDates(int slot, LocalDate fittedOn, Optional<LocalDate> last
                 .map(this::orAsStated)
                 .orElseGet(() -> new DueDate(
                         fittedOn,
-                        Working.of("Sensor fitted: calibrate before use", "")
+                        Derivation.of("Sensor fitted: calibrate before use", "")
                                 .with("fitted", Figures.day(fittedOn))
                                 .gives(Figures.day(fittedOn))));
     }
@@ -39,7 +39,7 @@ public record SensorDates(int slot, LocalDate fittedOn, Optional<LocalDate> last
                 .filter(stated -> stated.isBefore(byInterval.date()))
                 .map(stated -> new DueDate(
                         stated,
-                        Working.of("Stated on the laboratory's certificate", "")
+                        Derivation.of("Stated on the laboratory's certificate", "")
                                 .with("by interval", Figures.day(byInterval.date()))
                                 .gives(Figures.day(stated))))
                 .orElse(byInterval);

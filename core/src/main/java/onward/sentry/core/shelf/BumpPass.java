@@ -13,7 +13,7 @@ import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.gas.Pressure;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.working.Refusal;
 
@@ -37,7 +37,7 @@ public record BumpPass(List<Integer> slots, List<Integer> others, List<LabelLine
      * @param waiting slots that wait for a bump, of those that the card bumps
      */
     public static BumpPass of(
-            ProcedureCard card, List<Integer> waiting, HousePolicy policy, LocalDate on, Cylinder cylinder) {
+            ProcedureCard card, List<Integer> waiting, SitePolicy policy, LocalDate on, Cylinder cylinder) {
         var applications = card.steps(Job.BUMP, waiting).stream()
                 .filter(Step.ApplyGas.class::isInstance)
                 .map(step -> ((Step.ApplyGas) step).targets())
@@ -71,7 +71,7 @@ public record BumpPass(List<Integer> slots, List<Integer> others, List<LabelLine
     }
 
     private static Fitness fitness(
-            ProcedureCard card, List<Target> targets, HousePolicy policy, LocalDate on, Cylinder cylinder) {
+            ProcedureCard card, List<Target> targets, SitePolicy policy, LocalDate on, Cylinder cylinder) {
         return CylinderCheck.of(
                 cylinder,
                 GasDemands.of(

@@ -11,8 +11,8 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Conversion;
 import onward.sentry.core.gas.GasLibrary;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
 
 /**
  * A new cylinder against the outgoing one, read by one healthy detector: what it shows on both must stand in the same
@@ -34,7 +34,7 @@ public record Comparison(List<Line> lines, List<String> uncompared) {
      * @param off how far the new one is off the outgoing one, as a fraction
      * @param allowed combined uncertainty, as a fraction
      */
-    public record Line(int slot, double off, double allowed, Working working) {
+    public record Line(int slot, double off, double allowed, Derivation working) {
         public boolean agrees() {
             return Math.abs(off) <= allowed + 1e-9;
         }
@@ -116,7 +116,7 @@ public record Comparison(List<Line> lines, List<String> uncompared) {
                 sensor.slot(),
                 off,
                 allowed,
-                Working.of(
+                Derivation.of(
                                 "New cylinder against the outgoing one: "
                                         + sensor.gas().nameInSentence(),
                                 "off = (read₂ ÷ read₁) · (label₁ ÷ label₂) − 1, within √(u₁² + u₂² + display²)")

@@ -6,8 +6,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.units.PressureUnit;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Working;
 
 /**
  * What is in a cylinder: by the last look at its gauge, less what runs have drawn since. Two looks that part by more than
@@ -34,7 +34,7 @@ public record Contents(double volumeLitres, double fullBar, List<GaugeReading> r
      *
      * @param lost litres that are gone and that no run has drawn; negative: more is there than could be
      */
-    public record Parting(double lost, Working working) {
+    public record Discrepancy(double lost, Derivation working) {
         public boolean isLeak() {
             return lost > 0;
         }
@@ -108,23 +108,23 @@ public record Contents(double volumeLitres, double fullBar, List<GaugeReading> r
      * @param shown what the pressures of the working are written in
      * @return the earlier look from which the most is unexplained; empty when all agree
      */
-    public Optional<Parting> parting(PressureUnit shown) {
+    public Optional<Discrepancy> discrepancy(PressureUnit shown) {
         return readings.subList(0, readings.size() - 1).stream()
                 .map(earlier -> sinceLook(earlier, shown))
                 .flatMap(Optional::stream)
                 .max(Comparator.comparingDouble(parting -> Math.abs(parting.lost())));
     }
 
-    private Optional<Parting> sinceLook(GaugeReading earlier, PressureUnit shown) {
+    private Optional<Discrepancy> sinceLook(GaugeReading earlier, PressureUnit shown) {
         var drawn = drawn(earlier.at(), last().at());
         double lost = litres(earlier) - litres(last()) - drawn;
         double allowed = 2 * GAUGE_CLASS * volumeLitres + FLOW_UNCERTAINTY * drawn;
         if (Math.abs(lost) <= allowed) {
             return Optional.empty();
         }
-        return Optional.of(new Parting(
+        return Optional.of(new Discrepancy(
                 lost,
-                Working.of(
+                Derivation.of(
                                 lost > 0 ? "Gas is gone that no run has drawn" : "More gas than can be there",
                                 "lost = V · (P₁ − P₂) ÷ P_full − drawn")
                         .with("V", Figures.upTo(volumeLitres, 1) + " L")

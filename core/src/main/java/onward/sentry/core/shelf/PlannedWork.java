@@ -14,7 +14,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.cylinder.Wanted;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.GasDemands;
 
 /**
@@ -38,7 +38,7 @@ public record PlannedWork(LocalDate on, String what, GasDemand demand, int times
      * A job on a day: one line for each set of sensors that meet gas together, sharing its litres evenly. Where a set meets
      * the same gas several times, the application that sets the sensors stands for all.
      */
-    public static List<PlannedWork> of(ProcedureCard card, Job job, HousePolicy policy, LocalDate on, int times) {
+    public static List<PlannedWork> of(ProcedureCard card, Job job, SitePolicy policy, LocalDate on, int times) {
         return of(card, job, slots(card), policy, on, times);
     }
 
@@ -49,7 +49,7 @@ public record PlannedWork(LocalDate on, String what, GasDemand demand, int times
      * @param detectors how many, 1 or more
      */
     public static List<PlannedWork> bumps(
-            ProcedureCard card, HousePolicy policy, LocalDate from, LocalDate through, int detectors) {
+            ProcedureCard card, SitePolicy policy, LocalDate from, LocalDate through, int detectors) {
         var wanted = new TreeMap<LocalDate, List<Integer>>();
         for (var sensor : card.bumpedSensors()) {
             policy.rhythm()
@@ -63,7 +63,7 @@ public record PlannedWork(LocalDate on, String what, GasDemand demand, int times
     }
 
     private static List<PlannedWork> of(
-            ProcedureCard card, Job job, List<Integer> slots, HousePolicy policy, LocalDate on, int times) {
+            ProcedureCard card, Job job, List<Integer> slots, SitePolicy policy, LocalDate on, int times) {
         double litres =
                 card.litres(job) / bySensors(card, job, slots(card), policy, on).size();
         return bySensors(card, job, slots, policy, on).stream()
@@ -76,7 +76,7 @@ public record PlannedWork(LocalDate on, String what, GasDemand demand, int times
     }
 
     private static Collection<GasDemand> bySensors(
-            ProcedureCard card, Job job, List<Integer> slots, HousePolicy policy, LocalDate on) {
+            ProcedureCard card, Job job, List<Integer> slots, SitePolicy policy, LocalDate on) {
         var bySensors = new LinkedHashMap<Set<Integer>, GasDemand>();
         for (var demand : GasDemands.of(card, job, slots, policy, on)) {
             var together = demand.wanted().stream()

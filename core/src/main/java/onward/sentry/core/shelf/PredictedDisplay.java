@@ -17,7 +17,7 @@ import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.SiteFigures;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * What a sensor will show on a mix before gas is turned on: its own gas, and what the other components add or take away.
@@ -27,7 +27,7 @@ import onward.sentry.core.working.Working;
  * @param own what its own gas makes it show, in its unit
  * @param fromOthers what the others add, in its unit; may be below zero
  */
-public record PredictedDisplay(SensorSpec sensor, double own, double fromOthers, Working working) {
+public record PredictedDisplay(SensorSpec sensor, double own, double fromOthers, Derivation working) {
 
     private static final double LAMP_EV = 10.6;
 
@@ -61,7 +61,7 @@ public record PredictedDisplay(SensorSpec sensor, double own, double fromOthers,
                 : simulantFactor(sensor, site) * inItsUnit(sensor, site, ppm.applyAsDouble(sensor.gasId()));
         double others = inItsUnit(sensor, site, othersPpm(sensor, site, mixture, ppm));
         var unit = " " + sensor.unit().symbol();
-        var working = Working.of("Display on this mix", formula(sensor));
+        var working = Derivation.of("Display on this mix", formula(sensor));
         if (sensor.simulantFor().isPresent()) {
             working = working.with(
                     "read as " + site.gases().gas(sensor.simulantFor().get()).nameInSentence() + ", factor",

@@ -11,8 +11,8 @@ import java.util.Optional;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.GasDemand;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
-import onward.sentry.core.working.Working;
 
 /**
  * How the shelf lasts: planned work is taken day by day from the cylinder that suits it best and that is still in date and
@@ -38,7 +38,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
             Optional<LocalDate> emptyOn,
             Map<String, Double> work,
             Map<String, Integer> runsLeft,
-            Working working) {
+            Derivation working) {
 
         /** The day after which it serves no more: out or expired, whichever comes first. */
         public LocalDate lastDay() {
@@ -72,7 +72,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
         return new Look(shelf, reserve, leadDays, until).ahead(work);
     }
 
-    private static final class Standing {
+    private static final class CylinderLevel {
         private final Tagged tagged;
         private final double reserveShare;
         private final double reserve;
@@ -82,7 +82,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
         private final Map<String, Double> work = new LinkedHashMap<>();
         private final Map<String, Integer> runsLeft = new LinkedHashMap<>();
 
-        Standing(Tagged tagged, double reserveShare) {
+        CylinderLevel(Tagged tagged, double reserveShare) {
             this.tagged = tagged;
             this.reserveShare = reserveShare;
             this.reserve = reserveShare * tagged.cylinder().volumeLitres();
@@ -120,7 +120,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
                     emptyOn,
                     work,
                     runsLeft,
-                    Working.of("How long it lasts", "left − reserve − planned work, day by day")
+                    Derivation.of("How long it lasts", "left − reserve − planned work, day by day")
                             .with("left", Figures.upTo(cylinder.litresLeft(), 1) + " L")
                             .with("reserve", Figures.upTo(reserve, 1) + " L")
                             .with("planned", Figures.upTo(drawn, 1) + " L until " + Figures.day(until))
@@ -132,18 +132,18 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
     }
 
     private static final class Look {
-        private final Map<Tagged, Standing> standings = new LinkedHashMap<>();
+        private final Map<Tagged, CylinderLevel> standings = new LinkedHashMap<>();
         private final List<Tagged> shelf;
         private final int leadDays;
         private final LocalDate until;
-        private final Map<GasDemand, List<Standing>> candidates = new HashMap<>();
+        private final Map<GasDemand, List<CylinderLevel>> candidates = new HashMap<>();
         private final Map<GasOrder, Shortage> shortages = new LinkedHashMap<>();
 
         Look(List<Tagged> shelf, double reserve, int leadDays, LocalDate until) {
             this.shelf = shelf;
             this.leadDays = leadDays;
             this.until = until;
-            shelf.forEach(one -> standings.put(one, new Standing(one, reserve)));
+            shelf.forEach(one -> standings.put(one, new CylinderLevel(one, reserve)));
         }
 
         ShelfForecast ahead(List<PlannedWork> work) {
@@ -176,7 +176,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
         }
 
         /** Weighed once, on the first day of all: later on only its last valid day can change what a cylinder is good for. */
-        private List<Standing> candidates(PlannedWork planned, LocalDate first) {
+        private List<CylinderLevel> candidates(PlannedWork planned, LocalDate first) {
             return candidates.computeIfAbsent(planned.demand().on(first), demand -> {
                 var holding = shelf.stream()
                         .filter(one -> CylinderCheck.holdsAll(one.cylinder(), demand))

@@ -22,7 +22,7 @@ import onward.sentry.core.cylinder.GasDemand;
  * @param orders what nothing on the shelf serves
  */
 public record Suitability(
-        List<GasDemand> demands, List<Answer> answers, List<Connection> connections, List<GasOrder> orders) {
+        List<GasDemand> demands, List<CylinderMatch> answers, List<Connection> connections, List<GasOrder> orders) {
 
     /** What a cylinder comes to. */
     public enum Word {
@@ -47,9 +47,9 @@ public record Suitability(
      * @param serves positions of the applications that it may serve, from 0
      * @param fitness for the first of them; where it serves none, for the one that it comes nearest to
      */
-    public record Answer(Tagged tagged, Word word, List<Integer> serves, Fitness fitness) {
+    public record CylinderMatch(Tagged tagged, Word word, List<Integer> serves, Fitness fitness) {
 
-        private static final Comparator<Answer> BEST_FIRST = Comparator.comparing(Answer::word)
+        private static final Comparator<CylinderMatch> BEST_FIRST = Comparator.comparing(CylinderMatch::word)
                 .thenComparingInt(answer -> -answer.serves().size())
                 .thenComparing(answer -> new Weighed(answer.tagged(), answer.fitness()), Weighed.BEST_FIRST);
     }
@@ -158,32 +158,32 @@ public record Suitability(
                 .toList();
     }
 
-    private static List<Answer> answers(List<List<Weighed>> each) {
-        Map<String, Answer> answers = new LinkedHashMap<>();
+    private static List<CylinderMatch> answers(List<List<Weighed>> each) {
+        Map<String, CylinderMatch> answers = new LinkedHashMap<>();
         for (int i = 0; i < each.size(); i++) {
             for (var weighed : each.get(i)) {
                 int position = i;
                 answers.merge(weighed.tagged().tag(), answer(weighed, position), (known, now) -> together(known, now));
             }
         }
-        return answers.values().stream().sorted(Answer.BEST_FIRST).toList();
+        return answers.values().stream().sorted(CylinderMatch.BEST_FIRST).toList();
     }
 
-    private static Answer answer(Weighed weighed, int position) {
+    private static CylinderMatch answer(Weighed weighed, int position) {
         var fitness = weighed.fitness();
-        return new Answer(
+        return new CylinderMatch(
                 weighed.tagged(),
                 !fitness.allowed() ? Word.REFUSED : fitness.warnings().isEmpty() ? Word.FITS : Word.FITS_WITH_WARNING,
                 fitness.allowed() ? List.of(position) : List.of(),
                 fitness);
     }
 
-    private static Answer together(Answer known, Answer now) {
+    private static CylinderMatch together(CylinderMatch known, CylinderMatch now) {
         var serves = new TreeSet<>(known.serves());
         serves.addAll(now.serves());
         boolean nearer = known.serves().isEmpty()
                 && (!now.serves().isEmpty() || Fitness.BEST_FIRST.compare(now.fitness(), known.fitness()) < 0);
-        return new Answer(
+        return new CylinderMatch(
                 known.tagged(),
                 nearer || now.word().compareTo(known.word()) < 0 ? now.word() : known.word(),
                 List.copyOf(serves),

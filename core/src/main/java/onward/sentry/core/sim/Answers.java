@@ -9,8 +9,8 @@ import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.Fitness;
 import onward.sentry.core.cylinder.LabelLine;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.run.LiveRun;
@@ -19,7 +19,7 @@ import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.units.SiteUnits;
 
 /** What a careful technician answers to whatever a run asks for, with the best cylinder of a shelf for every gas. */
-record Answers(HousePolicy policy, Map<String, Cylinder> shelf) {
+record Answers(SitePolicy policy, Map<String, Cylinder> shelf) {
 
     private static final double ROOM_CELSIUS = 21;
 

@@ -21,7 +21,7 @@ public record Atmosphere(Map<String, Double> ppm) {
     private static final double OXYGEN_TO_BURN = 10;
 
     /** A certified component as the label gives it. */
-    public record Part(String gas, double value, Unit unit) {}
+    public record GasShare(String gas, double value, Unit unit) {}
 
     public Atmosphere {
         ppm = Map.copyOf(ppm);
@@ -34,14 +34,14 @@ public record Atmosphere(Map<String, Double> ppm) {
     public static Atmosphere of(Mixture mixture) {
         return ofCylinder(
                 mixture.components().stream()
-                        .map(c -> new Part(
+                        .map(c -> new GasShare(
                                 c.gasId(), c.certified().value(), c.certified().unit()))
                         .toList(),
                 mixture.balanceGasId());
     }
 
     /** The contents of a cylinder; with air as balance the oxygen of the air is in it. */
-    public static Atmosphere ofCylinder(List<Part> parts, String balance) {
+    public static Atmosphere ofCylinder(List<GasShare> parts, String balance) {
         var ppm = new HashMap<String, Double>();
         if (balance.equals("air")) {
             ppm.put("oxygen", CleanAir.OXYGEN_VOL_PERCENT * 10_000);

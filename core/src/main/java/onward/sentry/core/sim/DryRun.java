@@ -9,8 +9,8 @@ import java.util.TreeMap;
 import onward.sentry.core.card.BumpLevel;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.GasUse;
@@ -58,7 +58,7 @@ public record DryRun(
 
     /** On a detector whose sensors are all sound, or with a fault in one of them. */
     public static DryRun of(
-            ProcedureCard card, HousePolicy policy, Job job, Optional<With> fault, LocalDate on, long seed) {
+            ProcedureCard card, SitePolicy policy, Job job, Optional<With> fault, LocalDate on, long seed) {
         var asked = new ArrayList<SimTechnician.Asked>();
         var shelf = GasAsAsked.of(card.under(policy), job, policy, on);
         try {
@@ -91,7 +91,7 @@ public record DryRun(
      * <p>A card whose carbon monoxide sensor is given 5 s for a response that takes 30 s returns a refusal that names the
      * job and the sensor.
      */
-    public static Optional<Refusal> refusal(ProcedureCard card, HousePolicy policy, LocalDate on) {
+    public static Optional<Refusal> refusal(ProcedureCard card, SitePolicy policy, LocalDate on) {
         for (var job : Job.values()) {
             int steps = card.steps(job).size();
             if (steps > MOST_STEPS) {
@@ -159,7 +159,7 @@ public record DryRun(
                         + " L ready: a cylinder near its reserve would run out before the end.");
     }
 
-    private static RunEvent.RunStarted started(ProcedureCard card, HousePolicy policy, Job job) {
+    private static RunEvent.RunStarted started(ProcedureCard card, SitePolicy policy, Job job) {
         var serials = new TreeMap<Integer, String>();
         card.sensors().forEach(sensor -> serials.put(sensor.slot(), "dry-" + sensor.slot()));
         return new RunEvent.RunStarted(

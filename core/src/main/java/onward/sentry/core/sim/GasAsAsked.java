@@ -16,7 +16,7 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.GasDemands;
 
 /** Cylinders that hold exactly what a card asks for, so that a dry run tries the card and not the shelf. */
@@ -29,7 +29,7 @@ final class GasAsAsked {
     private GasAsAsked() {}
 
     /** One cylinder per application, {@code as asked 1} and so on; applications that ask for the same share one. */
-    static Map<String, Cylinder> of(ProcedureCard card, Job job, HousePolicy policy, LocalDate on) {
+    static Map<String, Cylinder> of(ProcedureCard card, Job job, SitePolicy policy, LocalDate on) {
         var mixtures = GasDemands.of(card, job, policy, on).stream()
                 .map(GasAsAsked::mixture)
                 .distinct()

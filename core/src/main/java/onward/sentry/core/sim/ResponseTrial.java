@@ -6,8 +6,8 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorOutcome;
 
 /**
@@ -24,13 +24,13 @@ public record ResponseTrial(int percent, Verdict verdict, List<SensorOutcome> ou
     private static final int[] PERCENTS = {30, 60, 100};
 
     /** At 30, 60 and 100 %. By three grades they come to fail, marginal and pass. */
-    public static List<ResponseTrial> of(ProcedureCard card, HousePolicy policy, int slot, LocalDate on) {
+    public static List<ResponseTrial> of(ProcedureCard card, SitePolicy policy, int slot, LocalDate on) {
         return IntStream.of(PERCENTS)
                 .mapToObj(percent -> of(card, policy, slot, percent, on))
                 .toList();
     }
 
-    private static ResponseTrial of(ProcedureCard card, HousePolicy policy, int slot, int percent, LocalDate on) {
+    private static ResponseTrial of(ProcedureCard card, SitePolicy policy, int slot, int percent, LocalDate on) {
         var weak = new DryRun.With(slot, new Fault(Fault.Kind.WEAK, percent));
         var run = DryRun.of(card, policy, Job.CALIBRATION, Optional.of(weak), on, 1);
         return new ResponseTrial(

@@ -10,10 +10,10 @@ import java.util.TreeMap;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.lanes.Hand;
-import onward.sentry.core.lanes.HandOrder;
 import onward.sentry.core.lanes.Lane;
+import onward.sentry.core.lanes.LanePriority;
+import onward.sentry.core.lanes.LaneTask;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
@@ -32,14 +32,14 @@ public final class SimBench {
     private static final long STEP_MILLIS = 1_000;
     private static final long LONGEST_MILLIS = 4 * 3_600_000;
 
-    private final HousePolicy policy;
+    private final SitePolicy policy;
     private final Map<String, Cylinder> shelf;
     private final LocalDate on;
     private final List<Place> places = new ArrayList<>();
     private final Map<String, String> lastActs = new HashMap<>();
 
     /** @param shelf cylinders by the tag that people call them by */
-    public SimBench(HousePolicy policy, Map<String, Cylinder> shelf, LocalDate on) {
+    public SimBench(SitePolicy policy, Map<String, Cylinder> shelf, LocalDate on) {
         this.policy = policy;
         this.shelf = Map.copyOf(shelf);
         this.on = on;
@@ -56,7 +56,7 @@ public final class SimBench {
     }
 
     /** What was done by hand, when it was done. @param seconds since the sitting began */
-    public record Done(double seconds, String serial, Kind kind, Hand.Urgency urgency, List<String> besideGas) {}
+    public record Done(double seconds, String serial, Kind kind, LaneTask.Urgency urgency, List<String> besideGas) {}
 
     /**
      * A sitting.
@@ -102,7 +102,7 @@ public final class SimBench {
     public Sitting work() {
         long now = 0;
         long busyUntil = 0;
-        Optional<Hand> inHand = Optional.empty();
+        Optional<LaneTask> inHand = Optional.empty();
         var done = new ArrayList<Done>();
         while (places.stream().anyMatch(Place::open)) {
             if (now > LONGEST_MILLIS) {
@@ -112,7 +112,7 @@ public final class SimBench {
                                 .toList());
             }
             if (inHand.isEmpty()) {
-                var hands = HandOrder.of(lanes(), lanes());
+                var hands = LanePriority.of(lanes(), lanes());
                 inHand = hands.stream()
                         .filter(hand -> hand.wanted() && !isDone(hand))
                         .findFirst();
@@ -145,7 +145,7 @@ public final class SimBench {
     }
 
     /** The valve was turned; the readings have not shown it yet. */
-    private boolean isDone(Hand hand) {
+    private boolean isDone(LaneTask hand) {
         return hand.lane().next().seenInReadings()
                 && asked(hand.lane()).equals(lastActs.get(hand.lane().id()));
     }
@@ -158,7 +158,7 @@ public final class SimBench {
         return places.stream().filter(Place::open).map(Place::lane).toList();
     }
 
-    private List<String> gasBeside(Hand hand) {
+    private List<String> gasBeside(LaneTask hand) {
         return places.stream()
                 .filter(place -> place.live().state().gasIsOn())
                 .map(place -> place.lane().serial())
@@ -167,7 +167,7 @@ public final class SimBench {
     }
 
     /** Those on the same manifold that ask for the same thing, this lane among them. */
-    private List<Place> together(Hand hand) {
+    private List<Place> together(LaneTask hand) {
         var lane = hand.lane();
         return places.stream()
                 .filter(Place::open)
@@ -176,7 +176,7 @@ public final class SimBench {
     }
 
     /** What hands of ordinary speed take: once for the gas, and again for each instrument that is touched. */
-    private static long millis(Hand hand, int instruments) {
+    private static long millis(LaneTask hand, int instruments) {
         var time = switch (hand.lane().next().kind()) {
             case CONFIRM_CHECKS -> new int[] {0, 18};
             case START_ZERO, START_BLANK -> new int[] {0, 6};

@@ -8,7 +8,7 @@ import java.util.Random;
 import java.util.function.Consumer;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunEvent;
@@ -42,11 +42,11 @@ public final class SimTechnician {
             Map.entry(NextAction.Kind.CLOSE_GAS, 90),
             Map.entry(NextAction.Kind.SIGN, 6));
 
-    private final HousePolicy policy;
+    private final SitePolicy policy;
     private final Map<String, Cylinder> shelf;
 
     /** @param shelf cylinders by the tag that people call them by */
-    public SimTechnician(HousePolicy policy, Map<String, Cylinder> shelf) {
+    public SimTechnician(SitePolicy policy, Map<String, Cylinder> shelf) {
         this.policy = policy;
         this.shelf = Map.copyOf(shelf);
     }

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Random;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.NextAction.Kind;
@@ -40,7 +40,7 @@ public final class TroubledRun {
     public TroubledRun(
             ProcedureCard card,
             RunEvent.RunStarted started,
-            HousePolicy policy,
+            SitePolicy policy,
             Map<String, Cylinder> shelf,
             Map<Integer, Health> health,
             List<Trouble> troubles,

@@ -19,7 +19,7 @@ public enum DateForm {
     YEAR_FIRST("uuuu-MM-dd");
 
     /** A day that stands by itself: not inside a number, a tag, an address or a moment. */
-    private static final Pattern DAY = Pattern.compile("(?<![\\w./:-])\\d{4}-\\d{2}-\\d{2}(?![\\w/:-]|\\.\\w)");
+    private static final Pattern DAY = Pattern.compile("(?<![\\w./:-])\\d{4}-\\d{2}-\\d{2}(?![\\w/-]|[.:]\\w)");
 
     private final DateTimeFormatter form;
 

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.OptionalDouble;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.sim.DryRun;
 import onward.sentry.core.working.Refusal;
@@ -44,7 +44,7 @@ class BumpLevelTest {
 
     @Test
     void suchACardIsNotPublished() {
-        assertThat(DryRun.refusal(bumpedAt(METHANE, 5), HousePolicy.SHIPPED, LocalDate.of(2026, 3, 2)))
+        assertThat(DryRun.refusal(bumpedAt(METHANE, 5), SitePolicy.SHIPPED, LocalDate.of(2026, 3, 2)))
                 .map(Refusal::code)
                 .contains("card-bump-level");
     }

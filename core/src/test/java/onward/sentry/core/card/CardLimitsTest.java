@@ -263,15 +263,18 @@ class CardLimitsTest {
 
     @Test
     void triesAreFewAndTheLastMayWaitForARemedyThatIsKnown() {
-        taken(() -> new Tries(1, 0), () -> new Tries(5, 7_200), () -> new Tries(2, 0, List.of("Purge"), "Purge"));
+        taken(
+                () -> new RetryPolicy(1, 0),
+                () -> new RetryPolicy(5, 7_200),
+                () -> new RetryPolicy(2, 0, List.of("Purge"), "Purge"));
         refused(
                 "tries",
                 "most",
-                () -> new Tries(0, 0),
-                () -> new Tries(6, 0),
-                () -> new Tries(2, -1),
-                () -> new Tries(2, 7_201));
-        refused("tries-last", "beforeLast", () -> new Tries(2, 0, List.of("Purge"), "New cell"));
+                () -> new RetryPolicy(0, 0),
+                () -> new RetryPolicy(6, 0),
+                () -> new RetryPolicy(2, -1),
+                () -> new RetryPolicy(2, 7_201));
+        refused("tries-last", "beforeLast", () -> new RetryPolicy(2, 0, List.of("Purge"), "New cell"));
     }
 
     @Test

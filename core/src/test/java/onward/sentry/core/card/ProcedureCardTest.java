@@ -43,7 +43,7 @@ class ProcedureCardTest {
         var steps = Fixtures.quoin4().calibration();
         assertThatThrownBy(() -> with("Quoin 4", 1, sensors, 0.5, steps.get(3), steps.get(4), steps.get(2)))
                 .hasMessageContaining("zero follows gas without a clear-down");
-        assertThatThrownBy(() -> new Tries(6, 0)).hasMessageContaining("1 to 5 tries");
+        assertThatThrownBy(() -> new RetryPolicy(6, 0)).hasMessageContaining("1 to 5 tries");
         assertThatThrownBy(() -> with("Quoin 4", 1, sensors, 0.5, zeroOfFive))
                 .hasMessageContaining("Step 'Zero' names slot 5");
     }

@@ -13,13 +13,13 @@ import java.util.function.UnaryOperator;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature;
 import onward.sentry.core.card.AcceptRule.CountdownByTemperature.Row;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.house.Schools;
-import onward.sentry.core.house.SpanGrading;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.measure.GasJudge;
 import onward.sentry.core.measure.Measured;
+import onward.sentry.core.policy.MethodOptions;
+import onward.sentry.core.policy.SitePolicy;
+import onward.sentry.core.policy.SpanGrading;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.IntervalRule.MonthDay;
@@ -30,39 +30,39 @@ class SchooledCardTest {
 
     /** The shipped side with one thing otherwise. */
     private static final class Side {
-        private Schools.Adjust adjust = Schools.SHIPPED.adjust();
+        private MethodOptions.Adjust adjust = MethodOptions.SHIPPED.adjust();
         private boolean asFoundFirst = true;
-        private Schools.Combustible combustible = Schools.SHIPPED.combustible();
-        private Schools.ZeroAir zeroAir = Schools.SHIPPED.zeroAir();
-        private Schools.Accept accept = Schools.SHIPPED.accept();
+        private MethodOptions.Combustible combustible = MethodOptions.SHIPPED.combustible();
+        private MethodOptions.ZeroAir zeroAir = MethodOptions.SHIPPED.zeroAir();
+        private MethodOptions.Accept accept = MethodOptions.SHIPPED.accept();
         private int tries = 2;
         private Optional<MonthDay> dueDay = Optional.empty();
 
-        private Schools schools() {
-            return new Schools(
+        private MethodOptions schools() {
+            return new MethodOptions(
                     adjust,
                     asFoundFirst,
                     combustible,
-                    Schools.SHIPPED.threading(),
+                    MethodOptions.SHIPPED.threading(),
                     zeroAir,
                     accept,
-                    Schools.SHIPPED.grading(),
+                    MethodOptions.SHIPPED.grading(),
                     false,
-                    Schools.SHIPPED.reference(),
+                    MethodOptions.SHIPPED.reference(),
                     tries,
                     dueDay,
                     false,
-                    Schools.InDoubt.STOP);
+                    MethodOptions.DoubtRule.STOP);
         }
     }
 
     private static ProcedureCard whole() {
-        return with(Fixtures.quoin4Whole(Tries.USUAL), Optional.empty(), List.of(), UnaryOperator.identity());
+        return with(Fixtures.quoin4Whole(RetryPolicy.USUAL), Optional.empty(), List.of(), UnaryOperator.identity());
     }
 
     private static ProcedureCard with(
             ProcedureCard card,
-            Optional<Tries> tries,
+            Optional<RetryPolicy> tries,
             List<StepPicture> pictures,
             UnaryOperator<List<SensorSpec>> sensors) {
         return new ProcedureCard(
@@ -92,7 +92,7 @@ class SchooledCardTest {
     private static ProcedureCard under(ProcedureCard card, Consumer<Side> otherwise) {
         var side = new Side();
         otherwise.accept(side);
-        return card.under(HousePolicy.SHIPPED.with(side.schools()));
+        return card.under(SitePolicy.SHIPPED.with(side.schools()));
     }
 
     private static List<String> titles(ProcedureCard card) {
@@ -126,7 +126,7 @@ class SchooledCardTest {
     void whoChecksFirstMeetsTheSameGasForACheckThatDecides() {
         for (boolean asFoundFirst : new boolean[] {true, false}) {
             var card = under(whole(), side -> {
-                side.adjust = Schools.Adjust.CHECK_FIRST;
+                side.adjust = MethodOptions.Adjust.CHECK_FIRST;
                 side.asFoundFirst = asFoundFirst;
             });
             assertThat(titles(card))
@@ -141,16 +141,16 @@ class SchooledCardTest {
 
     @Test
     void aZeroTakesItsAirWhereTheHouseSaysButForCharcoal() {
-        assertThat(zeroAir(ZeroAir.AMBIENT, Schools.ZeroAir.CYLINDER)).isEqualTo(ZeroAir.CYLINDER);
-        assertThat(zeroAir(ZeroAir.CYLINDER, Schools.ZeroAir.AMBIENT)).isEqualTo(ZeroAir.AMBIENT);
-        assertThat(zeroAir(ZeroAir.CYLINDER, Schools.ZeroAir.AS_CARD)).isEqualTo(ZeroAir.CYLINDER);
-        assertThat(zeroAir(ZeroAir.CHARCOAL, Schools.ZeroAir.AMBIENT))
+        assertThat(zeroAir(ZeroAir.AMBIENT, MethodOptions.ZeroAir.CYLINDER)).isEqualTo(ZeroAir.CYLINDER);
+        assertThat(zeroAir(ZeroAir.CYLINDER, MethodOptions.ZeroAir.AMBIENT)).isEqualTo(ZeroAir.AMBIENT);
+        assertThat(zeroAir(ZeroAir.CYLINDER, MethodOptions.ZeroAir.AS_CARD)).isEqualTo(ZeroAir.CYLINDER);
+        assertThat(zeroAir(ZeroAir.CHARCOAL, MethodOptions.ZeroAir.AMBIENT))
                 .as("the filter is there for a reason")
                 .isEqualTo(ZeroAir.CHARCOAL);
-        assertThat(zeroAir(ZeroAir.CHARCOAL, Schools.ZeroAir.CYLINDER)).isEqualTo(ZeroAir.CYLINDER);
+        assertThat(zeroAir(ZeroAir.CHARCOAL, MethodOptions.ZeroAir.CYLINDER)).isEqualTo(ZeroAir.CYLINDER);
     }
 
-    private static ZeroAir zeroAir(ZeroAir ofCard, Schools.ZeroAir ofHouse) {
+    private static ZeroAir zeroAir(ZeroAir ofCard, MethodOptions.ZeroAir ofHouse) {
         var zero = new Step.Zero(List.of(3), ofCard, new AcceptRule.OnStability(15, 60), false, "");
         var card = steps(zero);
         return ((Step.Zero) under(card, side -> side.zeroAir = ofHouse)
@@ -160,21 +160,21 @@ class SchooledCardTest {
     }
 
     private static ProcedureCard steps(Step... steps) {
-        return Fixtures.quoin4(Tries.USUAL, 1.2, List.of(steps));
+        return Fixtures.quoin4(RetryPolicy.USUAL, 1.2, List.of(steps));
     }
 
     @Test
     void aReadingIsTakenAsTheHouseSaysWithinTheTimesOfTheCard() {
         var rule = new AcceptRule.OnStability(30, 150, 20, 10);
-        assertThat(accept(rule, Schools.Accept.AS_CARD)).isEqualTo(rule);
-        assertThat(accept(rule, Schools.Accept.STABLE_OR_DEADLINE))
+        assertThat(accept(rule, MethodOptions.Accept.AS_CARD)).isEqualTo(rule);
+        assertThat(accept(rule, MethodOptions.Accept.STABLE_OR_DEADLINE))
                 .isEqualTo(new AcceptRule.StableOrDeadline(30, 150, 20, 10));
-        assertThat(accept(rule, Schools.Accept.COUNTDOWN)).isEqualTo(new AcceptRule.Countdown(150, 10));
-        assertThat(accept(new AcceptRule.Countdown(60, 5), Schools.Accept.ON_STABILITY))
+        assertThat(accept(rule, MethodOptions.Accept.COUNTDOWN)).isEqualTo(new AcceptRule.Countdown(150, 10));
+        assertThat(accept(new AcceptRule.Countdown(60, 5), MethodOptions.Accept.ON_STABILITY))
                 .isEqualTo(new AcceptRule.OnStability(60, 60, 0, 5));
     }
 
-    private static AcceptRule accept(AcceptRule ofCard, Schools.Accept ofHouse) {
+    private static AcceptRule accept(AcceptRule ofCard, MethodOptions.Accept ofHouse) {
         var gas = new Step.ApplyGas(List.of(Target.of(3, Purpose.SPAN)), ofCard, 60, "");
         return ((Step.ApplyGas) under(steps(gas), side -> side.accept = ofHouse)
                         .calibration()
@@ -187,7 +187,7 @@ class SchooledCardTest {
         var tube = new CountdownByTemperature(List.of(new Row(0, 120), new Row(15, 60)), 0);
         var measured = new Step.Measure(Quantity.AMBIENT_TEMPERATURE, 0, 40, "Warm the room.", "");
         var gas = new Step.ApplyGas(List.of(Target.of(3, Purpose.SPAN)), tube, 60, "");
-        for (var school : Schools.Accept.values()) {
+        for (var school : MethodOptions.Accept.values()) {
             var card = under(steps(measured, gas), side -> side.accept = school);
             assertThat(((Step.ApplyGas) card.calibration().get(1)).accept()).isEqualTo(tube);
         }
@@ -216,13 +216,13 @@ class SchooledCardTest {
                             OptionalInt.empty()));
             return all;
         });
-        var methane = under(simulant, side -> side.combustible = Schools.Combustible.METHANE);
+        var methane = under(simulant, side -> side.combustible = MethodOptions.Combustible.METHANE);
         assertThat(methane.sensor(1).gasId()).isEqualTo("methane");
         assertThat(methane.sensor(1).simulantFor()).isEmpty();
-        var vapour = under(simulant, side -> side.combustible = Schools.Combustible.VAPOUR);
+        var vapour = under(simulant, side -> side.combustible = MethodOptions.Combustible.VAPOUR);
         assertThat(vapour.sensor(1).gasId()).isEqualTo("n-pentane");
         assertThat(vapour.sensor(3)).isEqualTo(simulant.sensor(3));
-        assertThat(under(whole(), side -> side.combustible = Schools.Combustible.VAPOUR)
+        assertThat(under(whole(), side -> side.combustible = MethodOptions.Combustible.VAPOUR)
                         .sensor(1)
                         .gasId())
                 .as("a bead that is no simulant keeps its gas")
@@ -231,9 +231,9 @@ class SchooledCardTest {
 
     @Test
     void theTriesOfTheHouseCountWhereTheCardSaysNothing() {
-        assertThat(under(whole(), side -> side.tries = 3).tries()).contains(new Tries(3, 0));
-        var own = with(whole(), Optional.of(new Tries(1, 60)), List.of(), UnaryOperator.identity());
-        assertThat(under(own, side -> side.tries = 3).tries()).contains(new Tries(1, 60));
+        assertThat(under(whole(), side -> side.tries = 3).tries()).contains(new RetryPolicy(3, 0));
+        var own = with(whole(), Optional.of(new RetryPolicy(1, 60)), List.of(), UnaryOperator.identity());
+        assertThat(under(own, side -> side.tries = 3).tries()).contains(new RetryPolicy(1, 60));
     }
 
     @Test
@@ -271,10 +271,10 @@ class SchooledCardTest {
                 plain.calibration(),
                 plain.bump(),
                 List.of());
-        var countdown = under(own, side -> side.accept = Schools.Accept.COUNTDOWN);
+        var countdown = under(own, side -> side.accept = MethodOptions.Accept.COUNTDOWN);
         assertThat(countdown.calibration()).isEqualTo(own.calibration());
-        assertThat(countdown.grading(HousePolicy.SHIPPED)).isEqualTo(window);
-        assertThat(plain.grading(HousePolicy.SHIPPED)).isEqualTo(SpanGrading.THREE_GRADES);
+        assertThat(countdown.grading(SitePolicy.SHIPPED)).isEqualTo(window);
+        assertThat(plain.grading(SitePolicy.SHIPPED)).isEqualTo(SpanGrading.THREE_GRADES);
         // 8 of 20 ppm: fails by three grades, is taken and set by the window.
         var eight = new Target(3, Purpose.SPAN, OptionalDouble.of(20));
         var read = Measured.alone(8, 0);
@@ -284,8 +284,8 @@ class SchooledCardTest {
     }
 
     private static Verdict judge(ProcedureCard card, Target target, Measured measured) {
-        return new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.empty())
-                .judge(target, 20, measured, SpanChain.NEW, Optional.empty())
+        return new GasJudge(card, SitePolicy.SHIPPED, OptionalDouble.empty())
+                .judge(target, 20, measured, SensitivityHistory.NEW, Optional.empty())
                 .judgement()
                 .verdict();
     }

@@ -16,7 +16,7 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.working.Refusal;
@@ -29,7 +29,7 @@ class CylinderCheckTest {
     private static Fitness fitness(Cylinder cylinder, LocalDate on) {
         var gas = (Step.ApplyGas) Fixtures.quoin4().calibration().get(3);
         return CylinderCheck.of(
-                cylinder, GasDemands.of(Fixtures.quoin4(), Job.CALIBRATION, gas, HousePolicy.SHIPPED, on));
+                cylinder, GasDemands.of(Fixtures.quoin4(), Job.CALIBRATION, gas, SitePolicy.SHIPPED, on));
     }
 
     private static Cylinder mix(List<Component> components, double gauge, CylinderState state, String certificate) {
@@ -67,7 +67,7 @@ class CylinderCheckTest {
         var other = mix(List.of(component("carbon-monoxide", 100, Unit.PPM, 0.02)), 30, CylinderState.IN_USE, "C");
         var held = mix(List.of(carbonMonoxide), 30, CylinderState.ON_HOLD, "C");
         var bump = new Step.ApplyGas(List.of(Target.of(3, Purpose.BUMP)), new AcceptRule.Countdown(30), 30, "");
-        var demand = GasDemands.of(Fixtures.quoin4(), Job.BUMP, bump, HousePolicy.SHIPPED, Fixtures.TODAY);
+        var demand = GasDemands.of(Fixtures.quoin4(), Job.BUMP, bump, SitePolicy.SHIPPED, Fixtures.TODAY);
         var ordered = Stream.of(held, other, Fixtures.houseMix(), alone)
                 .sorted(Comparator.comparing(c -> CylinderCheck.of(c, demand), Fitness.BEST_FIRST))
                 .toList();

@@ -21,7 +21,7 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.units.PressureUnit;
@@ -85,7 +85,7 @@ class CylinderLimitsTest {
     private static Fitness fitness(Cylinder cylinder, Target target, LocalDate on) {
         var step = new Step.ApplyGas(List.of(target), new AcceptRule.Countdown(30), 30, "");
         return CylinderCheck.of(
-                cylinder, GasDemands.of(Fixtures.quoin4(), Job.CALIBRATION, step, HousePolicy.SHIPPED, on));
+                cylinder, GasDemands.of(Fixtures.quoin4(), Job.CALIBRATION, step, SitePolicy.SHIPPED, on));
     }
 
     private static Cylinder of(String balance, CylinderState state, Component... parts) {
@@ -178,7 +178,7 @@ class CylinderLimitsTest {
     @Test
     void aCylinderGivesWhatTheStepTakesAndKeepsItsReserve() {
         var demand = fitnessDemandLitres();
-        double needed = demand + HousePolicy.SHIPPED.reserve() * 72;
+        double needed = demand + SitePolicy.SHIPPED.reserve() * 72;
         var carbonMonoxide = part("carbon-monoxide", 80, Unit.PPM, 0.02);
         var full = of("nitrogen", CylinderState.IN_USE, carbonMonoxide);
         var enough = full.withGauge((needed + 0.001) / 72 * 40);
@@ -193,7 +193,7 @@ class CylinderLimitsTest {
 
     private static double fitnessDemandLitres() {
         var step = new Step.ApplyGas(List.of(Target.of(3, Purpose.SPAN)), new AcceptRule.Countdown(30), 30, "");
-        return GasDemands.of(Fixtures.quoin4(), Job.CALIBRATION, step, HousePolicy.SHIPPED, Fixtures.TODAY)
+        return GasDemands.of(Fixtures.quoin4(), Job.CALIBRATION, step, SitePolicy.SHIPPED, Fixtures.TODAY)
                 .litres();
     }
 }

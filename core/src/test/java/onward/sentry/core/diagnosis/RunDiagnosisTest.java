@@ -8,11 +8,11 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.NextTry;
-import onward.sentry.core.card.Tries;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.evidence.History;
 import onward.sentry.core.gas.CrossSensitivity;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.FakeInstrument;
 import onward.sentry.core.run.Fixtures;
@@ -31,10 +31,10 @@ class RunDiagnosisTest {
     private LiveRun run;
     private FakeInstrument instrument;
 
-    private void begin(Tries tries, Map<Integer, Double> response) {
+    private void begin(RetryPolicy tries, Map<Integer, Double> response) {
         var plain = Fixtures.quoin4();
         var card = Fixtures.quoin4(tries, plain.litresPerRun(), plain.calibration());
-        run = LiveRun.start(card, HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+        run = LiveRun.start(card, SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
         instrument = new FakeInstrument(run, response);
         does(new RunCommand.ConfirmChecks(0));
         instrument.runFor(31);
@@ -85,7 +85,7 @@ class RunDiagnosisTest {
 
     @Test
     void whereNothingFailedNothingIsSuspected() {
-        begin(Tries.USUAL, Map.of());
+        begin(RetryPolicy.USUAL, Map.of());
         assertThat(diagnosis(History.NONE)).isEqualTo(Diagnosis.NONE);
         zero();
         onGas();
@@ -96,7 +96,7 @@ class RunDiagnosisTest {
 
     @Test
     void oneReactiveGasThatIsLowOnEveryDetectorIsTheCylinderAndOnThisOneAloneTheSensor() {
-        begin(new Tries(1, 0), Map.of(4, 0.45));
+        begin(new RetryPolicy(1, 0), Map.of(4, 0.45));
         zero();
         onGas();
         assertThat(first(others(0.5, 0.45))).isEqualTo(Cause.DECAYED_GAS);
@@ -112,7 +112,7 @@ class RunDiagnosisTest {
 
     @Test
     void whereNothingMovesNoGasArrives() {
-        begin(new Tries(1, 0), Map.of());
+        begin(new RetryPolicy(1, 0), Map.of());
         zero();
         chooses();
         does(new RunCommand.GasOn(GAS));
@@ -123,7 +123,7 @@ class RunDiagnosisTest {
 
     @Test
     void withoutItsReadingsNothingIsSaidOfAFailureOnGas() {
-        begin(new Tries(1, 0), Map.of(4, 0.45));
+        begin(new RetryPolicy(1, 0), Map.of(4, 0.45));
         zero();
         onGas();
         assertThat(Diagnosis.of(run.state(), new RunTraces(), History.NONE, CrossSensitivity.shipped()))
@@ -132,7 +132,7 @@ class RunDiagnosisTest {
 
     @Test
     void aZeroThatFailsBeforeAnyGasBlamesTheRoom() {
-        begin(new Tries(1, 0), Map.of());
+        begin(new RetryPolicy(1, 0), Map.of());
         instrument.meets(3, 12);
         instrument.runFor(120);
         zero();
@@ -143,7 +143,7 @@ class RunDiagnosisTest {
 
     @Test
     void whatWasTriedAndMovedNothingIsNotAskedForAgain() {
-        begin(new Tries(3, 0), Map.of(4, 0.3));
+        begin(new RetryPolicy(3, 0), Map.of(4, 0.3));
         zero();
         onGas();
         var asked = diagnosis(History.NONE).next().orElseThrow();
@@ -163,7 +163,7 @@ class RunDiagnosisTest {
 
     @Test
     void whatComesBackBelowZeroWasZeroedWithGasAbout() {
-        begin(new Tries(1, 0), Map.of());
+        begin(new RetryPolicy(1, 0), Map.of());
         zero();
         onGas();
         does(new RunCommand.ConfirmSaved(

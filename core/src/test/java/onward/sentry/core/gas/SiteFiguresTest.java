@@ -6,11 +6,11 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Map;
+import onward.sentry.core.calculator.Calculations;
 import onward.sentry.core.gas.SiteFigures.OfCell;
 import onward.sentry.core.gas.SiteFigures.OfGas;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.shelf.PredictedDisplay;
-import onward.sentry.core.workings.Calculations;
 import org.junit.jupiter.api.Test;
 
 /** A site's own figures in the place of the handbook's. */

@@ -12,7 +12,7 @@ import net.jqwik.api.constraints.IntRange;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.detector.Technology;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.SpanGrading;
+import onward.sentry.core.policy.SpanGrading;
 import onward.sentry.core.run.Fixtures;
 
 /** Laws that every verdict keeps, whatever the figures. */
@@ -126,9 +126,9 @@ class JudgeProperties {
     void aChainOfSpansIsTheProductOfItsLinks(
             @ForAll @DoubleRange(min = 0.5, max = 1.5) double first,
             @ForAll @DoubleRange(min = 0.5, max = 1.5) double second) {
-        var chain = SpanChain.NEW;
+        var chain = SensitivityHistory.NEW;
         double once = chain.next(80 * first, 0, 80, 0);
-        double twice = new SpanChain(once, 100).next(80 * second, 0, 80, 0);
+        double twice = new SensitivityHistory(once, 100).next(80 * second, 0, 80, 0);
         assertThat(chain.response(twice)).isCloseTo(100 * first * second, within(1e-9));
     }
 

@@ -8,14 +8,14 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.detector.Reads;
+import onward.sentry.core.detector.ReadingMode;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.house.SpanGrading;
 import onward.sentry.core.measure.GasJudge;
 import onward.sentry.core.measure.Measured;
+import onward.sentry.core.policy.SitePolicy;
+import onward.sentry.core.policy.SpanGrading;
 import onward.sentry.core.run.Fixtures;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -55,9 +55,9 @@ class JudgeTest {
     @Test
     void whatIsSetForADetectorCountsWhereItIsStricterThanTheHouse() {
         var card = Fixtures.quoin4();
-        var plain = new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.empty());
-        var own = new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.of(5));
-        var loose = new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.of(20));
+        var plain = new GasJudge(card, SitePolicy.SHIPPED, OptionalDouble.empty());
+        var own = new GasJudge(card, SitePolicy.SHIPPED, OptionalDouble.of(5));
+        var loose = new GasJudge(card, SitePolicy.SHIPPED, OptionalDouble.of(20));
         assertThat(plain.tolerancePercent()).isEqualTo(10);
         assertThat(plain.toleranceSource()).isEqualTo("house policy v1, card Quoin 4 v1");
         assertThat(own.tolerancePercent()).isEqualTo(5);
@@ -66,11 +66,11 @@ class JudgeTest {
         assertThat(loose.toleranceSource()).isEqualTo(plain.toleranceSource());
         var target = new Target(3, Purpose.VERIFY, OptionalDouble.empty());
         var sixOff = Measured.alone(86, 0);
-        assertThat(plain.judge(target, 80, sixOff, SpanChain.NEW, Optional.empty())
+        assertThat(plain.judge(target, 80, sixOff, SensitivityHistory.NEW, Optional.empty())
                         .judgement()
                         .verdict())
                 .isEqualTo(Verdict.PASS);
-        assertThat(own.judge(target, 80, sixOff, SpanChain.NEW, Optional.empty())
+        assertThat(own.judge(target, 80, sixOff, SensitivityHistory.NEW, Optional.empty())
                         .judgement()
                         .verdict())
                 .isEqualTo(Verdict.FAIL);
@@ -106,7 +106,7 @@ class JudgeTest {
     }
 
     private static Judgement span(SensorSpec sensor, SpanGrading grading, double applied, double reading) {
-        return SpanJudge.judge(sensor, grading, applied, reading, SpanChain.NEW, "test")
+        return SpanJudge.judge(sensor, grading, applied, reading, SensitivityHistory.NEW, "test")
                 .judgement();
     }
 
@@ -131,17 +131,19 @@ class JudgeTest {
     @Test
     void displayedReadingsAreChainedSoThatASensorSetEachMonthStillFades() {
         var sensor = displayed(Fixtures.quoin4().sensor(3));
-        var chain = new SpanChain(1, 104);
+        var chain = new SensitivityHistory(1, 104);
         for (int month = 0; month < 5; month++) {
             var span = SpanJudge.judge(sensor, SpanGrading.THREE_GRADES, 80, 72, chain, "test");
-            chain = new SpanChain(span.sensitivity().orElseThrow(), 104);
+            chain = new SensitivityHistory(span.sensitivity().orElseThrow(), 104);
         }
         assertThat(chain.sensitivity()).isCloseTo(Math.pow(0.9, 5), within(1e-12));
         var sixth = SpanJudge.judge(sensor, SpanGrading.THREE_GRADES, 80, 72, chain, "test");
         assertThat(sixth.responsePercent()).isCloseTo(104 * Math.pow(0.9, 6), within(1e-9));
         assertThat(sixth.judgement().verdict()).as("each run alone shows 90 %").isEqualTo(Verdict.MARGINAL);
         assertThat(sixth.judgement().working().inputs())
-                .contains(new Working.Input("adjustment", "+8 ppm (+10 %)"), new Working.Input("s before", "0.5905"));
+                .contains(
+                        new Derivation.Input("adjustment", "+8 ppm (+10 %)"),
+                        new Derivation.Input("s before", "0.5905"));
     }
 
     private static SensorSpec displayed(SensorSpec raw) {
@@ -155,7 +157,7 @@ class JudgeTest {
                 raw.alarms(),
                 raw.t90Seconds(),
                 raw.spanSetPoint(),
-                Reads.DISPLAYED,
+                ReadingMode.DISPLAYED,
                 Optional.empty(),
                 false,
                 OptionalInt.empty());
@@ -171,7 +173,7 @@ class JudgeTest {
         var judged = CalibrationCheck.judge(sensor, 80, 86, guarded);
         assertThat(judged.verdict()).isEqualTo(Verdict.FAIL);
         assertThat(judged.working().inputs())
-                .extracting(Working.Input::name)
+                .extracting(Derivation.Input::name)
                 .contains("u_gas", "u_res", "u_rep")
                 .anyMatch(name -> name.startsWith("guard band U"));
         assertThat(CalibrationCheck.judge(sensor, 80, 85.9, guarded).verdict()).isEqualTo(Verdict.PASS);

@@ -9,10 +9,10 @@ import java.util.function.DoubleUnaryOperator;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.trace.Trace;
@@ -31,11 +31,11 @@ class GasTakingTest {
         var trace = new Trace();
         var exposure = new Exposure(trace, GAS_ON, GAS_ON, false, false, () -> false);
         var taking = new GasTaking(
-                new GasJudge(Fixtures.quoin4(), HousePolicy.SHIPPED, OptionalDouble.empty(), rules),
+                new GasJudge(Fixtures.quoin4(), SitePolicy.SHIPPED, OptionalDouble.empty(), rules),
                 Target.of(3, purpose),
                 80,
                 Optional.empty(),
-                SpanChain.NEW,
+                SensitivityHistory.NEW,
                 0,
                 false,
                 accept,

@@ -13,13 +13,13 @@ import net.jqwik.api.constraints.IntRange;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.CalibrationCheck;
 import onward.sentry.core.judge.CheckRule;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Unsettled;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.judge.ZeroJudge;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.trace.Trace;
 
@@ -30,11 +30,11 @@ class MeasureProperties {
         var card = Fixtures.quoin4();
         var trace = new Trace();
         var taking = new GasTaking(
-                new GasJudge(card, HousePolicy.SHIPPED, OptionalDouble.empty()),
+                new GasJudge(card, SitePolicy.SHIPPED, OptionalDouble.empty()),
                 Target.of(3, Purpose.BUMP),
                 80,
                 Optional.empty(),
-                SpanChain.NEW,
+                SensitivityHistory.NEW,
                 0,
                 false,
                 new AcceptRule.OnStability(5, 60),

@@ -66,9 +66,9 @@ class PlanTest {
         var plan = SimplePlanner.plan(task);
         assertThat(PlanCost.of(task, plan).lateDays()).isEqualTo(1);
         assertThat(PlanCheck.of(task, plan)).isEmpty();
-        var ways = WhatGives.of(task, plan, List.of());
+        var ways = LatenessRelief.of(task, plan, List.of());
         assertThat(ways)
-                .extracting(WhatGives::words)
+                .extracting(LatenessRelief::words)
                 .containsExactly("Leave it so: 1 detector is out of use past the due day.");
     }
 
@@ -79,8 +79,8 @@ class PlanTest {
         var task = task(onlyMonday, three);
         var plan = SimplePlanner.plan(task);
         assertThat(plan.unplanned(task)).hasSize(1);
-        assertThat(WhatGives.of(task, plan, List.of(day(1, 240))))
-                .extracting(WhatGives::words)
+        assertThat(LatenessRelief.of(task, plan, List.of(day(1, 240))))
+                .extracting(LatenessRelief::words)
                 .contains("Open the bench on 2026-03-03 (240 min): then nothing is late.");
 
         var dry = new PlanTask(
@@ -90,8 +90,8 @@ class PlanTest {
                 Map.of("A", new GasSetUp("A", "the mix A", Optional.empty())),
                 Map.of(),
                 Map.of());
-        assertThat(WhatGives.of(dry, SimplePlanner.plan(dry), List.of()))
-                .extracting(WhatGives::words)
+        assertThat(LatenessRelief.of(dry, SimplePlanner.plan(dry), List.of()))
+                .extracting(LatenessRelief::words)
                 .contains("Get more of the mix A, there is none on the shelf: then nothing is late.");
     }
 

@@ -11,9 +11,9 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.FakeInstrument;
 import onward.sentry.core.run.Fixtures;
@@ -38,7 +38,7 @@ class ReplayProperties {
             return run.state().events();
         }
 
-        Replay again(HousePolicy policy) {
+        Replay again(SitePolicy policy) {
             return Replay.of(run.state().card(), policy, events(), instrument.readings());
         }
     }
@@ -49,7 +49,7 @@ class ReplayProperties {
             @ForAll @DoubleRange(min = 0.1, max = 1.8) double h2s,
             @ForAll @IntRange(min = 0, max = 200) int gasSeconds) {
         var worked = Worked.of(co, h2s, gasSeconds);
-        var again = worked.again(HousePolicy.SHIPPED);
+        var again = worked.again(SitePolicy.SHIPPED);
         assertThat(again.notRepeated()).isEmpty();
         assertThat(again.run().state().events()).isEqualTo(worked.events());
     }
@@ -63,7 +63,7 @@ class ReplayProperties {
         assertThat(forged).isNotEqualTo(worked.events());
         var again = Replay.of(
                 worked.run().state().card(),
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 forged,
                 worked.instrument().readings());
         assertThat(again.run().state().events()).isNotEqualTo(forged).isEqualTo(worked.events());
@@ -98,7 +98,7 @@ class ReplayProperties {
         events.add(at + 1, new RunEvent.GasLeftOut(chosen.at(), 3, "none of it here"));
         var again = Replay.of(
                 worked.run().state().card(),
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 events,
                 worked.instrument().readings());
         assertThat(again.notRepeated()).singleElement().asString().contains("GasLeftOut");
@@ -111,7 +111,7 @@ class ReplayProperties {
         refused(
                 "events-no-start",
                 "events[0]",
-                () -> Replay.of(Fixtures.quoin4(), HousePolicy.SHIPPED, List.of(), List.of()),
-                () -> Replay.of(Fixtures.quoin4(), HousePolicy.SHIPPED, events.subList(1, 3), List.of()));
+                () -> Replay.of(Fixtures.quoin4(), SitePolicy.SHIPPED, List.of(), List.of()),
+                () -> Replay.of(Fixtures.quoin4(), SitePolicy.SHIPPED, events.subList(1, 3), List.of()));
     }
 }

@@ -7,8 +7,8 @@ import java.time.LocalDate;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.rig.Equipment.Check;
+import onward.sentry.core.rig.Equipment.CheckStatus;
 import onward.sentry.core.rig.Equipment.Kind;
-import onward.sentry.core.rig.Equipment.Standing;
 import org.junit.jupiter.api.Test;
 
 class EquipmentTest {
@@ -36,9 +36,9 @@ class EquipmentTest {
     void itIsGoodThroughItsDueDayAndDueWithoutACheck() {
         var good = regulator(0.5, Optional.of(new Check(CHECKED, OptionalDouble.of(0.48), true)));
         assertThat(good.dueOn(CHECKED)).isEqualTo(LocalDate.of(2026, 2, 28));
-        assertThat(good.standing(LocalDate.of(2026, 2, 28))).isEqualTo(Standing.GOOD);
-        assertThat(good.standing(LocalDate.of(2026, 3, 1))).isEqualTo(Standing.DUE);
-        assertThat(regulator(0.5, Optional.empty()).standing(CHECKED)).isEqualTo(Standing.DUE);
+        assertThat(good.standing(LocalDate.of(2026, 2, 28))).isEqualTo(CheckStatus.GOOD);
+        assertThat(good.standing(LocalDate.of(2026, 3, 1))).isEqualTo(CheckStatus.DUE);
+        assertThat(regulator(0.5, Optional.empty()).standing(CHECKED)).isEqualTo(CheckStatus.DUE);
         assertThat(good.asMeasured(CHECKED).orElseThrow().litresPerMinute()).isEqualTo(0.48);
     }
 
@@ -64,7 +64,7 @@ class EquipmentTest {
                 Optional.empty(),
                 12,
                 Optional.of(new Check(CHECKED, OptionalDouble.empty(), false)));
-        assertThat(failed.standing(CHECKED.plusYears(3))).isEqualTo(Standing.FAILED);
+        assertThat(failed.standing(CHECKED.plusYears(3))).isEqualTo(CheckStatus.FAILED);
         assertThat(failed.judge(OptionalDouble.empty(), true).passed()).isTrue();
         assertThatThrownBy(() -> failed.judge(OptionalDouble.of(1), true)).hasMessageContaining("no flow of its own");
     }

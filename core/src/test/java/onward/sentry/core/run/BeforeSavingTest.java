@@ -10,16 +10,16 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.doubt.Doubt;
 import onward.sentry.core.doubt.OwnTrend;
-import onward.sentry.core.house.HousePolicy;
-import onward.sentry.core.house.Schools;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.MethodOptions;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.run.NextAction.Kind;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refused;
-import onward.sentry.core.working.Working;
 import org.junit.jupiter.api.Test;
 
 /** Nothing is set to gas that is in doubt: room air in it, or a sensor that left its own trend at once. */
@@ -34,7 +34,7 @@ class BeforeSavingTest {
     private LiveRun run;
     private FakeInstrument instrument;
 
-    private void toGas(HousePolicy policy, RunEvent.RunStarted started, Map<Integer, Double> met) {
+    private void toGas(SitePolicy policy, RunEvent.RunStarted started, Map<Integer, Double> met) {
         run = LiveRun.start(Fixtures.quoin4(), policy, started);
         instrument = new FakeInstrument(run, SOUND);
         does(new RunCommand.ConfirmChecks(0));
@@ -94,9 +94,9 @@ class BeforeSavingTest {
                 Map.of(3, new OwnTrend(percent, 1.2)));
     }
 
-    private static HousePolicy warning() {
-        var schools = HousePolicy.SHIPPED.schools();
-        return HousePolicy.SHIPPED.with(new Schools(
+    private static SitePolicy warning() {
+        var schools = SitePolicy.SHIPPED.schools();
+        return SitePolicy.SHIPPED.with(new MethodOptions(
                 schools.adjust(),
                 schools.asFoundFirst(),
                 schools.combustible(),
@@ -109,7 +109,7 @@ class BeforeSavingTest {
                 schools.tries(),
                 schools.dueDay(),
                 schools.skipped(),
-                Schools.InDoubt.WARN));
+                MethodOptions.DoubtRule.WARN));
     }
 
     private List<RunEvent.AdjustmentDoubted> doubted() {
@@ -121,7 +121,7 @@ class BeforeSavingTest {
 
     @Test
     void roomAirInTheGasStopsBeforeAnythingIsSavedAndIsGoneOnceTheTubingSits() {
-        toGas(HousePolicy.SHIPPED, started(), DILUTED);
+        toGas(SitePolicy.SHIPPED, started(), DILUTED);
 
         var next = run.next();
         assertThat(next.kind()).isEqualTo(Kind.RESOLVE_DOUBT);
@@ -141,7 +141,7 @@ class BeforeSavingTest {
 
     @Test
     void applyingGasAgainIsNoTry() {
-        toGas(HousePolicy.SHIPPED, started(), DILUTED);
+        toGas(SitePolicy.SHIPPED, started(), DILUTED);
         again(NextTry.CHECK_RIG, "HM-01", DILUTED);
         again(NextTry.CHECK_RIG, "HM-01", DILUTED);
         assertThat(run.state().tries()).isEqualTo(1);
@@ -150,7 +150,7 @@ class BeforeSavingTest {
 
     @Test
     void whatFailsOnGasWithRoomAirInItHasNotUsedUpATry() {
-        toGas(HousePolicy.SHIPPED, started(), Map.of(1, 0.55, 2, 1.138, 3, 0.45, 4, 0.55));
+        toGas(SitePolicy.SHIPPED, started(), Map.of(1, 0.55, 2, 1.138, 3, 0.45, 4, 0.55));
         assertThat(run.state().outcomes(3)).last().matches(SensorOutcome::failed);
         assertThat(run.next().kind()).isEqualTo(Kind.RESOLVE_DOUBT);
         assertThat(run.state().failedHere()).containsExactly(1, 2, 3, 4);
@@ -163,7 +163,7 @@ class BeforeSavingTest {
 
     @Test
     void aSensorThatStaysSilentFailsBesideThoseThatAreInDoubt() {
-        toGas(HousePolicy.SHIPPED, started(), Map.of(1, 0.7, 2, 1.092, 3, 0.7, 4, 0.0));
+        toGas(SitePolicy.SHIPPED, started(), Map.of(1, 0.7, 2, 1.092, 3, 0.7, 4, 0.0));
         assertThat(run.state().held().orElseThrow().doubts().get(0).slots()).containsExactly(1, 2, 3);
         does(new RunCommand.LeaveFailed(GAS));
         assertThat(run.state().unsaved()).isEmpty();
@@ -176,7 +176,7 @@ class BeforeSavingTest {
 
     @Test
     void theSameFromAnotherCylinderAndOnAnotherRigIsNeitherOfThem() {
-        toGas(HousePolicy.SHIPPED, started(), DILUTED);
+        toGas(SitePolicy.SHIPPED, started(), DILUTED);
         again(NextTry.CHECK_RIG, "HM-01", DILUTED);
         again(NextTry.ANOTHER_CYLINDER, "HM-02", DILUTED);
         assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
@@ -186,7 +186,7 @@ class BeforeSavingTest {
 
     @Test
     void otherCylindersOnTheSameRigDoNotClearTheRig() {
-        toGas(HousePolicy.SHIPPED, started(), DILUTED);
+        toGas(SitePolicy.SHIPPED, started(), DILUTED);
         again(NextTry.ANOTHER_CYLINDER, "HM-02", DILUTED);
         again(NextTry.ANOTHER_CYLINDER, "HM-03", DILUTED);
         assertThat(run.next().kind()).isEqualTo(Kind.RESOLVE_DOUBT);
@@ -194,7 +194,7 @@ class BeforeSavingTest {
 
     @Test
     void freshAirInTheRoomConfirmsNoSuddenChange() {
-        toGas(HousePolicy.SHIPPED, fading(95), Map.of(3, 0.75));
+        toGas(SitePolicy.SHIPPED, fading(95), Map.of(3, 0.75));
         again(NextTry.VENTILATE, "HM-01", Map.of(3, 0.75));
         assertThat(run.next().kind()).isEqualTo(Kind.RESOLVE_DOUBT);
         again(NextTry.CHECK_RIG, "HM-01", Map.of(3, 0.75));
@@ -203,7 +203,7 @@ class BeforeSavingTest {
 
     @Test
     void gasThatStaysInDoubtSetsNothingAndTheSensorsAreNotJudged() {
-        toGas(HousePolicy.SHIPPED, started(), DILUTED);
+        toGas(SitePolicy.SHIPPED, started(), DILUTED);
         does(new RunCommand.LeaveFailed(GAS));
         instrument.runFor(200);
         assertThat(run.next().kind()).isEqualTo(Kind.SIGN);
@@ -221,7 +221,7 @@ class BeforeSavingTest {
     @Test
     void aSensorThatLeftItsTrendIsSeenAgainBeforeItIsSet() {
         var weaker = Map.of(3, 0.75);
-        toGas(HousePolicy.SHIPPED, fading(95), weaker);
+        toGas(SitePolicy.SHIPPED, fading(95), weaker);
         assertThat(run.next().sentence())
                 .isEqualTo("Do not save yet: Carbon monoxide has a response of 75 % where its own trend says 95 %");
         assertThat(run.state().failedHere()).containsExactly(3);
@@ -237,14 +237,14 @@ class BeforeSavingTest {
 
     @Test
     void aSensorThatFollowsItsTrendIsSetAsItIs() {
-        toGas(HousePolicy.SHIPPED, fading(77), Map.of(3, 0.75));
+        toGas(SitePolicy.SHIPPED, fading(77), Map.of(3, 0.75));
         assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
         assertThat(doubted()).isEmpty();
     }
 
     @Test
     void aSensorThatHasFailedIsNotAskedAboutItsTrend() {
-        toGas(HousePolicy.SHIPPED, fading(95), Map.of(3, 0.4));
+        toGas(SitePolicy.SHIPPED, fading(95), Map.of(3, 0.4));
         assertThat(run.state().outcomes(3)).last().matches(SensorOutcome::failed);
         assertThat(doubted()).isEmpty();
     }
@@ -259,7 +259,7 @@ class BeforeSavingTest {
 
     @Test
     void aSensorThatIsSkippedMeanwhileIsNotAskedToBeSaved() {
-        toGas(HousePolicy.SHIPPED, fading(95), Map.of(3, 0.75));
+        toGas(SitePolicy.SHIPPED, fading(95), Map.of(3, 0.75));
         does(new RunCommand.Skip(List.of(3), "its part is on order"));
         assertThat(run.state().unsaved()).containsExactlyInAnyOrder(1, 4);
         assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
@@ -267,9 +267,9 @@ class BeforeSavingTest {
 
     @Test
     void anEventThatNamesAStepWithoutGasChangesNothing() {
-        toGas(HousePolicy.SHIPPED, started(), SOUND);
+        toGas(SitePolicy.SHIPPED, started(), SOUND);
         var before = run.state();
-        var doubt = new Doubt(Doubt.Kind.ROOM_AIR, List.of(3), 30, 20, 40, List.of(), false, Working.of("", ""));
+        var doubt = new Doubt(Doubt.Kind.ROOM_AIR, List.of(3), 30, 20, 40, List.of(), false, Derivation.of("", ""));
         for (int step : new int[] {-1, 0, 4, 99}) {
             var after = before.plus(List.of(new RunEvent.AdjustmentDoubted(1, step, true, List.of(doubt))));
             assertThat(after.held()).isEmpty();
@@ -279,16 +279,16 @@ class BeforeSavingTest {
 
     @Test
     void whatWasBegunUnderOlderRulesGoesOnByThem() {
-        toGas(HousePolicy.SHIPPED, started().under(JudgingRules.SECOND), DILUTED);
+        toGas(SitePolicy.SHIPPED, started().under(JudgingRules.SECOND), DILUTED);
         assertThat(run.next().kind()).isEqualTo(Kind.CONFIRM_SAVED);
         assertThat(doubted()).isEmpty();
     }
 
     @Test
     void aRunBroughtBackFromItsEventsIsHeldAsItWas() {
-        toGas(HousePolicy.SHIPPED, started(), DILUTED);
+        toGas(SitePolicy.SHIPPED, started(), DILUTED);
         var back = LiveRun.resume(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, run.state().events(), instrument.readings());
+                Fixtures.quoin4(), SitePolicy.SHIPPED, run.state().events(), instrument.readings());
         assertThat(back.next().kind()).isEqualTo(Kind.RESOLVE_DOUBT);
         assertThat(back.state().failedHere()).isEqualTo(run.state().failedHere());
     }

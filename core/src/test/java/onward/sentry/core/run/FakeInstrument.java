@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.trace.Reading;
 
@@ -29,7 +29,7 @@ public final class FakeInstrument {
     /** A calibration over the link, worked until gas has been on for so many seconds. */
     public static FakeInstrument onGas(Map<Integer, Double> response, int seconds) {
         var run = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
         var instrument = new FakeInstrument(run, response);
         run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
         instrument.runFor(31);

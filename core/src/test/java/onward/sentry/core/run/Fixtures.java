@@ -9,9 +9,9 @@ import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.detector.Alarms;
@@ -62,7 +62,7 @@ public final class Fixtures {
                 0.6,
                 50,
                 new IntervalRule.EveryMonths(1, 35),
-                new Tries(1, 0),
+                new RetryPolicy(1, 0),
                 List.of(
                         new Step.Checks(List.of("Serial", "Battery"), ""),
                         new Step.WarmUp(30, ""),
@@ -89,7 +89,7 @@ public final class Fixtures {
     }
 
     /** The same with as-found before and verification after, and a number of tries. */
-    public static ProcedureCard quoin4Whole(Tries tries) {
+    public static ProcedureCard quoin4Whole(RetryPolicy tries) {
         var card = quoin4();
         var plain = card.calibration();
         var steps = List.of(
@@ -106,7 +106,7 @@ public final class Fixtures {
     }
 
     /** The same with other steps of calibration, tries, and gas kept ready for it. */
-    public static ProcedureCard quoin4(Tries tries, double litresPerRun, List<Step> calibration) {
+    public static ProcedureCard quoin4(RetryPolicy tries, double litresPerRun, List<Step> calibration) {
         var card = quoin4();
         return new ProcedureCard(
                 card.model(),
@@ -161,7 +161,7 @@ public final class Fixtures {
                 card.litresPerBump(),
                 card.bumpLevelPercent(),
                 card.interval(),
-                Tries.USUAL,
+                RetryPolicy.USUAL,
                 card.calibration(),
                 bump);
     }

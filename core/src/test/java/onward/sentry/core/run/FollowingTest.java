@@ -5,9 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.card.Tries;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.NextAction.Following;
 import onward.sentry.core.run.NextAction.Kind;
@@ -24,7 +24,9 @@ class FollowingTest {
 
     private static LiveRun start(ReadingSource source) {
         return LiveRun.start(
-                Fixtures.quoin4Whole(new Tries(2, 0)), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, source));
+                Fixtures.quoin4Whole(new RetryPolicy(2, 0)),
+                SitePolicy.SHIPPED,
+                Fixtures.started(Job.CALIBRATION, source));
     }
 
     private void does(RunCommand command) {

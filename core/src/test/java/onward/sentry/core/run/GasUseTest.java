@@ -7,7 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Map;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import org.junit.jupiter.api.Test;
 
@@ -21,7 +21,7 @@ class GasUseTest {
 
     private static RunEvent chosen(long at, String tag) {
         var live = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.SEEN_LIVE));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.SEEN_LIVE));
         return live.carryOut(
                         new RunCommand.ChooseCylinder(0, tag, Fixtures.houseMix(), Fixtures.TODAY, List.of()),
                         at,
@@ -56,8 +56,7 @@ class GasUseTest {
 
     @Test
     void whatNobodyTimedCountsAsTheCardReckonsAndAChoiceAloneDrawsNothing() {
-        var seen =
-                LiveRun.start(Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.SEEN));
+        var seen = LiveRun.start(Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.SEEN));
         seen.carryOut(
                 new RunCommand.SeeBump("HM-01", Fixtures.houseMix(), Fixtures.TODAY, List.of(), true, Map.of()),
                 0,

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.replay.Replay;
 import onward.sentry.core.result.LaboratoryLine;
 import onward.sentry.core.result.ReadingSource;
@@ -23,7 +23,7 @@ class LaboratoryTest {
     private static final LocalDate DAY = LocalDate.of(2026, 2, 20);
 
     private final LiveRun run = LiveRun.start(
-            Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LABORATORY));
+            Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LABORATORY));
 
     private static LaboratoryLine line(int slot, double applied, double reading) {
         return new LaboratoryLine(slot, OptionalDouble.empty(), applied, reading);
@@ -80,8 +80,7 @@ class LaboratoryTest {
     @Test
     void readAgainFromItsEventsItComesToTheSame() {
         signed(sheet(Optional.of(DAY.plusDays(9)), new LaboratoryLine(3, OptionalDouble.of(1), 100, 97)));
-        var again =
-                Replay.of(Fixtures.quoin4(), HousePolicy.SHIPPED, run.state().events(), List.of());
+        var again = Replay.of(Fixtures.quoin4(), SitePolicy.SHIPPED, run.state().events(), List.of());
         assertThat(again.notRepeated()).isEmpty();
         assertThat(again.run().state().events()).isEqualTo(run.state().events());
     }
@@ -110,14 +109,14 @@ class LaboratoryTest {
     void itStandsForNoBumpHereAsAJobOnTheBenchDoes() {
         assertThat(run.state().standsForBump()).isFalse();
         var bench = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
         assertThat(bench.state().standsForBump()).isTrue();
     }
 
     @Test
     void aRunOnTheBenchTakesNoCertificate() {
         var bench = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
         assertThatThrownBy(() -> bench.carryOut(sheet(Optional.empty(), line(3, 100, 97)), 0, "Una"))
                 .hasMessageContaining("not one that a laboratory did");
     }

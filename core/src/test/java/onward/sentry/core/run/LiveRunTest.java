@@ -8,10 +8,10 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.card.Tries;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
@@ -27,8 +27,8 @@ class LiveRunTest {
     private static final Map<Integer, Verdict> ALL_PASS =
             Map.of(1, Verdict.PASS, 2, Verdict.PASS, 3, Verdict.PASS, 4, Verdict.PASS);
 
-    private final LiveRun run = LiveRun.start(
-            Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+    private final LiveRun run =
+            LiveRun.start(Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
     private int confirmations;
 
     private List<RunEvent> confirm(LiveRun target, RunCommand command, long at) {
@@ -99,8 +99,8 @@ class LiveRunTest {
     /** At 31 s, with a cylinder chosen and its valve shut. */
     private static LiveRun methaneAwaitsItsGas() {
         var run = LiveRun.start(
-                Fixtures.quoin4Whole(Tries.USUAL),
-                HousePolicy.SHIPPED,
+                Fixtures.quoin4Whole(RetryPolicy.USUAL),
+                SitePolicy.SHIPPED,
                 Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(1)));
         run.carryOut(new RunCommand.ConfirmChecks(0), 0, "Una");
         run.observe(new Reading(31_000, Map.of(1, 0.0)));
@@ -253,7 +253,7 @@ class LiveRunTest {
             readings.add(new Reading(co.timeAt(i), values));
         }
         var resumed = LiveRun.resume(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, run.state().events(), readings);
+                Fixtures.quoin4(), SitePolicy.SHIPPED, run.state().events(), readings);
         assertThat(resumed.state().gasOpenedAt()).isEqualTo(run.state().gasOpenedAt());
         for (long at = instrument.now() + 250; at < instrument.now() + 150_000; at += 250) {
             var reading = new Reading(at, Map.of(1, 25.0, 2, 16.0, 3, 37.0, 4, 15.0));
@@ -280,7 +280,7 @@ class LiveRunTest {
     void aValveThatWasClosedBeforeAnybodyAskedIsSeenAllTheSame() {
         for (int seconds : new int[] {10, 40, 200}) {
             var early = LiveRun.start(
-                    Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+                    Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
             var instrument = new FakeInstrument(early, Map.of());
             confirm(early, new RunCommand.ConfirmChecks(0), 0);
             instrument.runFor(31);
@@ -301,7 +301,7 @@ class LiveRunTest {
     void aBumpPassesOnResponseAndFailsWhenAnAlarmWasNotNoticed() {
         for (boolean vibration : new boolean[] {true, false}) {
             var bump = LiveRun.start(
-                    Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
+                    Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
             var instrument = new FakeInstrument(bump, Map.of());
             instrument.runFor(6);
             confirm(
@@ -323,7 +323,7 @@ class LiveRunTest {
     @Test
     void typedReadingsGiveTheSameKindOfRecord() {
         var typed = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
         confirm(typed, new RunCommand.ConfirmChecks(0), 0);
         assertThatThrownBy(() -> confirm(typed, new RunCommand.StartZero(2), 29_000))
                 .hasMessageContaining("this run is at Warm-up");
@@ -357,7 +357,7 @@ class LiveRunTest {
     @Test
     void whatMayBeDoneWithoutALineIsWhatNothingHangsOn() {
         var fresh = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
         assertThat(fresh.ahead()).extracting(NextAction::kind).containsExactly(Kind.CONFIRM_CHECKS);
         confirm(fresh, new RunCommand.ConfirmChecks(0), 0);
         assertThat(fresh.ahead()).as("the warm-up is the clock's").isEmpty();
@@ -370,7 +370,7 @@ class LiveRunTest {
     @Test
     void aRemarkGoesOntoTheRecordAndChangesNothing() {
         var run = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
         var before = run.next();
         confirm(run, new RunCommand.Remark(" gas was off when the line went "), 5_000);
         assertThat(run.next()).isEqualTo(before);
@@ -383,7 +383,7 @@ class LiveRunTest {
     private static LiveRun round(
             List<Integer> silent, boolean alarms, Map<Integer, Double> readings, Cylinder cylinder) {
         var seen = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.SEEN, List.of(3)));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.SEEN, List.of(3)));
         seen.carryOut(new RunCommand.SeeBump("HM-01", cylinder, Fixtures.TODAY, silent, alarms, readings), 0, "Una");
         seen.carryOut(new RunCommand.Sign(Fixtures.TODAY), 0, "Una");
         return seen;
@@ -416,7 +416,7 @@ class LiveRunTest {
     @Test
     void nothingIsJudgedOnReadingsThatAreOlderThanWhatWasConfirmed() {
         var run = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK, List.of(3)));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK, List.of(3)));
         run.observe(new Reading(10_000, Map.of(3, 0.0)));
         confirm(run, new RunCommand.ChooseCylinder(0, "HM-01", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 20_000);
         for (int second = 11; second < 20; second++) {
@@ -430,9 +430,7 @@ class LiveRunTest {
 
     private static LiveRun liveBump(Cylinder cylinder, double... carbonMonoxide) {
         var bump = LiveRun.start(
-                Fixtures.quoin4(),
-                HousePolicy.SHIPPED,
-                Fixtures.started(Job.BUMP, ReadingSource.SEEN_LIVE, List.of(3)));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.SEEN_LIVE, List.of(3)));
         bump.observe(new Reading(500, Map.of(3, 51.0)));
         bump.carryOut(new RunCommand.ChooseCylinder(0, "HM-01", cylinder, Fixtures.TODAY, List.of()), 1_000, "Una");
         bump.carryOut(new RunCommand.GasOn(0), 1_000, "Una");
@@ -505,7 +503,7 @@ class LiveRunTest {
                 mix.state());
         assertThatThrownBy(() -> round(List.of(), true, Map.of(), expired)).hasMessageContaining("Expired");
         var bench =
-                LiveRun.start(Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
+                LiveRun.start(Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
         assertThatThrownBy(() -> bench.carryOut(
                         new RunCommand.SeeBump("HM-01", mix, Fixtures.TODAY, List.of(), true, Map.of()), 0, "Una"))
                 .hasMessageContaining("no bump of a round");
@@ -514,7 +512,7 @@ class LiveRunTest {
     @Test
     void aTypedReadingBeyondReachNamesTheLimit() {
         var typed = LiveRun.start(
-                Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
         assertThatThrownBy(() -> confirm(typed, new RunCommand.TypeReading(3, 8000), 0))
                 .hasMessageContaining("Carbon monoxide: 8000 is more than three times the range, 300 ppm")
                 .hasMessageContaining("mind the unit, ppm");

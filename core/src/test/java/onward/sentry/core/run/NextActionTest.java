@@ -6,8 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.NextAction.Kind;
 import org.junit.jupiter.api.Test;
@@ -15,8 +15,8 @@ import org.junit.jupiter.api.Test;
 /** What a technician is asked for, in order, and what stands beside it. */
 class NextActionTest {
 
-    private final LiveRun run = LiveRun.start(
-            Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
+    private final LiveRun run =
+            LiveRun.start(Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK));
     private final FakeInstrument instrument = new FakeInstrument(run, Map.of());
     private final List<Kind> asked = new ArrayList<>();
 
@@ -110,7 +110,7 @@ class NextActionTest {
     @Test
     void aTypedRunAsksForTheValveToBeConfirmed() {
         var typed =
-                LiveRun.start(Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.TYPED));
+                LiveRun.start(Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.TYPED));
         typed.carryOut(new RunCommand.ChooseCylinder(0, "c", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 0, "Una");
         assertThat(NextAction.of(typed.state()).seenInReadings()).isFalse();
         typed.carryOut(new RunCommand.GasOn(0), 1_000, "Una");
@@ -119,8 +119,7 @@ class NextActionTest {
 
     @Test
     void atABumpTheDetectorAlarmsSoNobodyIsToldThatItDoesNot() {
-        var bump =
-                LiveRun.start(Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
+        var bump = LiveRun.start(Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.BUMP, ReadingSource.LINK));
         bump.carryOut(new RunCommand.ChooseCylinder(0, "c", Fixtures.houseMix(), Fixtures.TODAY, List.of()), 0, "Una");
         assertThat(bump.next().kind()).isEqualTo(NextAction.Kind.OPEN_GAS);
         assertThat(bump.next().cautions()).hasSize(1).allMatch(caution -> caution.startsWith("Ventilate"));

@@ -9,11 +9,11 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.OptionalDouble;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.card.Tries;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.gas.Mixture;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.replay.Replay;
 import onward.sentry.core.result.PaperLine;
 import onward.sentry.core.result.ReadingSource;
@@ -26,7 +26,7 @@ class PaperSheetTest {
     private static final LocalDate DAY = LocalDate.of(2026, 2, 20);
 
     private static LiveRun paper(Job job) {
-        return LiveRun.start(Fixtures.quoin4(), HousePolicy.SHIPPED, Fixtures.started(job, ReadingSource.PAPER));
+        return LiveRun.start(Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(job, ReadingSource.PAPER));
     }
 
     private static RunCommand.EnterPaper sheet(PaperLine... lines) {
@@ -104,8 +104,7 @@ class PaperSheetTest {
     @Test
     void readAgainFromItsEventsItComesToTheSame() {
         var run = signed(Job.CALIBRATION, zero(3, 1), span(3, 52));
-        var again =
-                Replay.of(Fixtures.quoin4(), HousePolicy.SHIPPED, run.state().events(), List.of());
+        var again = Replay.of(Fixtures.quoin4(), SitePolicy.SHIPPED, run.state().events(), List.of());
         assertThat(again.notRepeated()).isEmpty();
         assertThat(again.run().state().events()).isEqualTo(run.state().events());
     }
@@ -133,7 +132,7 @@ class PaperSheetTest {
                 () -> run.carryOut(sheet(span(3, 78)), 0, "Una"),
                 () -> LiveRun.start(
                                 Fixtures.quoin4(),
-                                HousePolicy.SHIPPED,
+                                SitePolicy.SHIPPED,
                                 Fixtures.started(Job.CALIBRATION, ReadingSource.LINK))
                         .carryOut(sheet(span(3, 78)), 0, "Una"));
     }
@@ -166,7 +165,7 @@ class PaperSheetTest {
 
     @Test
     void aLineOfATableStandsForTheStageThatTheCardHasForItsJob() {
-        var card = Fixtures.quoin4Whole(Tries.USUAL);
+        var card = Fixtures.quoin4Whole(RetryPolicy.USUAL);
         assertThat(PaperLine.of(card, Job.CALIBRATION, 3, OptionalDouble.of(0), OptionalDouble.of(78)))
                 .containsExactly(zero(3, 0), span(3, 78));
         assertThat(PaperLine.of(card, Job.CALIBRATION, 2, OptionalDouble.empty(), OptionalDouble.of(16)))

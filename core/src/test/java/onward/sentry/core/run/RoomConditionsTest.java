@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Map;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Quantity;
-import onward.sentry.core.card.Tries;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.card.RetryPolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.replay.Replay;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.working.Refused;
@@ -18,8 +18,8 @@ import org.junit.jupiter.api.Test;
 class RoomConditionsTest {
 
     private final LiveRun run = LiveRun.start(
-            Fixtures.quoin4Whole(new Tries(1, 0)),
-            HousePolicy.SHIPPED,
+            Fixtures.quoin4Whole(new RetryPolicy(1, 0)),
+            SitePolicy.SHIPPED,
             Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
 
     private void note(Map<Quantity, Double> values) {
@@ -41,7 +41,7 @@ class RoomConditionsTest {
         assertThat(run.state().measured(Quantity.AMBIENT_TEMPERATURE)).hasValue(19.5);
         assertThat(run.state().step()).isZero();
         var again =
-                Replay.of(run.state().card(), HousePolicy.SHIPPED, run.state().events(), List.of());
+                Replay.of(run.state().card(), SitePolicy.SHIPPED, run.state().events(), List.of());
         assertThat(again.notRepeated()).isEmpty();
         assertThat(again.run().state().measured(Quantity.STATION_PRESSURE)).hasValue(98.2);
     }

@@ -10,10 +10,10 @@ import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.SpanGrading;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SpanGrading;
 
 class RunProperties {
 
@@ -77,7 +77,7 @@ class RunProperties {
     }
 
     private static Verdict span(SensorSpec sensor, double applied, double reading) {
-        return SpanJudge.judge(sensor, SpanGrading.THREE_GRADES, applied, reading, SpanChain.NEW, "test")
+        return SpanJudge.judge(sensor, SpanGrading.THREE_GRADES, applied, reading, SensitivityHistory.NEW, "test")
                 .judgement()
                 .verdict();
     }

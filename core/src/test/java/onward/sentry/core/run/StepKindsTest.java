@@ -17,9 +17,9 @@ import onward.sentry.core.card.Prescribed;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Quantity;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.card.Tries;
 import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
@@ -27,10 +27,10 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.replay.Replay;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
@@ -46,7 +46,7 @@ import onward.sentry.core.units.DateForm;
 import onward.sentry.core.units.PressureUnit;
 import onward.sentry.core.units.SiteUnits;
 import onward.sentry.core.units.TemperatureUnit;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 import org.junit.jupiter.api.Test;
 
 /** What a card may ask for beside zero and gas, each kind of step in a run of its own. */
@@ -60,7 +60,8 @@ class StepKindsTest {
     private FakeInstrument instrument;
 
     /** A card with the four sensors of a Quoin 4 and these steps. */
-    private static ProcedureCard card(Tries tries, Intake intake, int exposure, String competence, Step... steps) {
+    private static ProcedureCard card(
+            RetryPolicy tries, Intake intake, int exposure, String competence, Step... steps) {
         var plain = Fixtures.quoin4();
         return new ProcedureCard(
                 "Bench 4",
@@ -87,14 +88,14 @@ class StepKindsTest {
     }
 
     private static ProcedureCard card(Step... steps) {
-        return card(new Tries(1, 0), new Intake.Cup(0.4, 0.6), 0, "", steps);
+        return card(new RetryPolicy(1, 0), new Intake.Cup(0.4, 0.6), 0, "", steps);
     }
 
     private void begin(ProcedureCard card, boolean withoutCompetence, Map<Integer, Double> response, Integer... slots) {
         var plain = Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(slots));
         run = LiveRun.start(
                 card,
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 new RunEvent.RunStarted(
                         0,
                         plain.serial(),
@@ -140,7 +141,7 @@ class StepKindsTest {
 
     @Test
     void aSiteThatReadsFahrenheitTypesItAndTheRunKeepsCelsius() {
-        var site = HousePolicy.SHIPPED.with(
+        var site = SitePolicy.SHIPPED.with(
                 new SiteUnits(PressureUnit.PSI, TemperatureUnit.FAHRENHEIT, DateForm.MONTH_FIRST));
         run = LiveRun.start(
                 card(
@@ -320,7 +321,7 @@ class StepKindsTest {
     @Test
     void withoutTheCompetenceItIsCheckedOnlyAndAFailureStands() {
         begin(
-                card(new Tries(2, 0), new Intake.Cup(0.4, 0.6), 0, "breath alcohol", checkFirst()),
+                card(new RetryPolicy(2, 0), new Intake.Cup(0.4, 0.6), 0, "breath alcohol", checkFirst()),
                 true,
                 Map.of(3, 0.8),
                 3);
@@ -334,7 +335,7 @@ class StepKindsTest {
     @Test
     void aColleagueWithTheCompetenceMayTakeOverBeforeTheCheckIsDone() {
         begin(
-                card(new Tries(2, 0), new Intake.Cup(0.4, 0.6), 0, "breath alcohol", checkFirst()),
+                card(new RetryPolicy(2, 0), new Intake.Cup(0.4, 0.6), 0, "breath alcohol", checkFirst()),
                 true,
                 Map.of(3, 0.8),
                 3);
@@ -445,7 +446,7 @@ class StepKindsTest {
     @Test
     void gasThatWasConfirmedByHandCountsFromWhenItHasComeThroughTheLine() {
         var line = new Rig(Regulator.fixed(0.5), Delivery.TEE, new Tubing(Tubing.Material.PTFE, new SampleLine(10, 4)));
-        begin(card(new Tries(1, 0), new Intake.Pumped(0.30, false), 0, "", SPAN_CO, CLEAR), 3);
+        begin(card(new RetryPolicy(1, 0), new Intake.Pumped(0.30, false), 0, "", SPAN_CO, CLEAR), 3);
         carryOut(new RunCommand.ChooseCylinder(
                 0, "C", Fixtures.houseMix(), Fixtures.TODAY, List.of(), Optional.of(line)));
         carryOut(new RunCommand.GasOn(0));
@@ -465,9 +466,9 @@ class StepKindsTest {
     @Test
     void aTypedReadingIsNotDeclaredBeforeGasHasComeThroughTheLine() {
         var line = new Rig(Regulator.fixed(0.5), Delivery.TEE, new Tubing(Tubing.Material.PTFE, new SampleLine(10, 4)));
-        var card = card(new Tries(1, 0), new Intake.Pumped(0.30, false), 0, "", SPAN_CO, CLEAR);
+        var card = card(new RetryPolicy(1, 0), new Intake.Pumped(0.30, false), 0, "", SPAN_CO, CLEAR);
         run = LiveRun.start(
-                card, HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED, List.of(3)));
+                card, SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED, List.of(3)));
         run.carryOut(
                 new RunCommand.ChooseCylinder(
                         0, "C", Fixtures.houseMix(), Fixtures.TODAY, List.of(), Optional.of(line)),
@@ -517,12 +518,12 @@ class StepKindsTest {
 
     @Test
     void exposureWithinADayIsCountedOverRunsAndRefusedBeforeItIsTooMuch() {
-        var card = card(new Tries(1, 0), new Intake.Cup(0.4, 0.6), 300, "", SPAN_CO, CLEAR);
+        var card = card(new RetryPolicy(1, 0), new Intake.Cup(0.4, 0.6), 300, "", SPAN_CO, CLEAR);
         var plain = Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(3));
         for (double before : new double[] {150, 151}) {
             run = LiveRun.start(
                     card,
-                    HousePolicy.SHIPPED,
+                    SitePolicy.SHIPPED,
                     new RunEvent.RunStarted(
                             0,
                             plain.serial(),
@@ -556,7 +557,7 @@ class StepKindsTest {
 
     @Test
     void theLastTryComesOnlyAfterTheRemedyThatTheCardAsksFor() {
-        var tries = new Tries(
+        var tries = new RetryPolicy(
                 3,
                 0,
                 List.of("Other cylinder", "Coarse adjustment by a service person"),
@@ -622,7 +623,7 @@ class StepKindsTest {
                 sensor.alarms(),
                 sensor.t90Seconds(),
                 sensor.spanSetPoint(),
-                onward.sentry.core.detector.Reads.DISPLAYED,
+                onward.sentry.core.detector.ReadingMode.DISPLAYED,
                 Optional.empty(),
                 false,
                 OptionalInt.empty());
@@ -636,13 +637,13 @@ class StepKindsTest {
                 0.6,
                 50,
                 plain.interval(),
-                new Tries(1, 0),
+                new RetryPolicy(1, 0),
                 List.of(SPAN_CO, CLEAR),
                 List.of());
         var started = Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(3));
         run = LiveRun.start(
                 card,
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 new RunEvent.RunStarted(
                         0,
                         "B1",
@@ -656,7 +657,7 @@ class StepKindsTest {
                         Map.of(3, "C1"),
                         List.of(3),
                         false,
-                        Map.of(3, new SpanChain(0.8, 100)),
+                        Map.of(3, new SensitivityHistory(0.8, 100)),
                         0,
                         OptionalDouble.empty(),
                         Optional.empty(),
@@ -672,6 +673,6 @@ class StepKindsTest {
         assertThat(signed.verdict()).as("64 % of the first response").isEqualTo(Verdict.MARGINAL);
         assertThat(signed.results().get(0).sensitivity().orElseThrow()).isCloseTo(0.64, within(0.01));
         assertThat(run.state().outcomes(3).get(0).judgement().working().inputs())
-                .contains(new Working.Input("s before", "0.8"));
+                .contains(new Derivation.Input("s before", "0.8"));
     }
 }

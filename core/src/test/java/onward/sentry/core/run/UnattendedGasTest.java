@@ -14,13 +14,13 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Prescribed;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.JudgingRules;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.rig.Delivery;
@@ -43,7 +43,7 @@ class UnattendedGasTest {
     private FakeInstrument instrument;
 
     private void begin(ProcedureCard card, Job job, ReadingSource source, Map<Integer, Double> response) {
-        run = LiveRun.start(card, HousePolicy.SHIPPED, Fixtures.started(job, source, List.of(3)));
+        run = LiveRun.start(card, SitePolicy.SHIPPED, Fixtures.started(job, source, List.of(3)));
         instrument = new FakeInstrument(run, response);
     }
 
@@ -52,7 +52,7 @@ class UnattendedGasTest {
     }
 
     private static ProcedureCard card(int exposureSecondsPerDay, Step... steps) {
-        var plain = Fixtures.quoin4(new Tries(2, 0), 1.2, List.of(steps));
+        var plain = Fixtures.quoin4(new RetryPolicy(2, 0), 1.2, List.of(steps));
         return new ProcedureCard(
                 plain.model(),
                 1,
@@ -144,7 +144,7 @@ class UnattendedGasTest {
                 0.6,
                 50,
                 Fixtures.quoin4().interval(),
-                Optional.of(Tries.USUAL),
+                Optional.of(RetryPolicy.USUAL),
                 Optional.empty(),
                 new Intake.Pumped(0.3, false),
                 Optional.empty(),
@@ -275,7 +275,7 @@ class UnattendedGasTest {
     void aRecordOfBeforeKeepsTheReadingThatItsRulesTookFromASilentLink() {
         run = LiveRun.start(
                 card(0, SPAN_CO),
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, List.of(3))
                         .under(JudgingRules.THIRD));
         instrument = new FakeInstrument(run, Map.of());
@@ -358,7 +358,7 @@ class UnattendedGasTest {
                 .as("a gateway that goes on sending is not listened to")
                 .isEmpty();
         var again = LiveRun.resume(
-                run.state().card(), HousePolicy.SHIPPED, run.state().events(), instrument.readings());
+                run.state().card(), SitePolicy.SHIPPED, run.state().events(), instrument.readings());
         assertThat(again.traces().trace(3).size())
                 .as("brought back with both kinds of readings")
                 .isEqualTo(run.traces().trace(3).size());
@@ -371,10 +371,10 @@ class UnattendedGasTest {
     void aTypedZeroIsDeclaredSettledForAllThatHaveBeenRead() {
         var typed = LiveRun.start(
                 Fixtures.quoin4(
-                        new Tries(1, 0),
+                        new RetryPolicy(1, 0),
                         1.2,
                         List.of(new Step.Zero(List.of(1, 2, 3, 4), new AcceptRule.OnStability(15, 60), ""))),
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
         typed.carryOut(new RunCommand.StartZero(0), 0, "Una");
         assertThat(typed.next().sentence()).isEqualTo("Hold still in clean air: type each reading");

@@ -9,10 +9,10 @@ import java.util.Optional;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.card.Step;
-import onward.sentry.core.card.Tries;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
@@ -34,7 +34,7 @@ class WholeRunTest {
     private int confirmations;
 
     private void begin(ProcedureCard card, List<Integer> slots, Map<Integer, Double> response) {
-        run = LiveRun.start(card, HousePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, slots));
+        run = LiveRun.start(card, SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.LINK, slots));
         instrument = new FakeInstrument(run, response);
     }
 
@@ -94,7 +94,7 @@ class WholeRunTest {
 
     @Test
     void asFoundThenSpanThenVerifiedOnTheSameGasTakesSixConfirmations() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(1, 2, 3, 4), Map.of());
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(1, 2, 3, 4), Map.of());
         throughAsFound();
         gasOn();
         var signed = saveVerifyAndSign();
@@ -117,7 +117,7 @@ class WholeRunTest {
 
     @Test
     void aDriftFoundBeforeTheAdjustmentIsOnRecordAndDoesNotFailTheSensor() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(1, 2, 3, 4), Map.of(3, 0.8));
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(1, 2, 3, 4), Map.of(3, 0.8));
         throughAsFound();
         gasOn();
         confirm(new RunCommand.ConfirmSaved(SAVE, ALL_PASS));
@@ -139,7 +139,7 @@ class WholeRunTest {
 
     @Test
     void whatWasSetButReadsWronglyAfterwardsFails() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(1, 2, 3, 4), Map.of());
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(1, 2, 3, 4), Map.of());
         throughAsFound();
         gasOn();
         confirm(new RunCommand.ConfirmSaved(SAVE, ALL_PASS));
@@ -155,7 +155,7 @@ class WholeRunTest {
 
     @Test
     void aFailedSpanPassesOnTheSecondTryAfterTheGasWasChanged() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(1, 2, 3, 4), Map.of(3, 0.4));
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(1, 2, 3, 4), Map.of(3, 0.4));
         throughAsFound();
         gasOn();
         assertThatThrownBy(() -> confirm(new RunCommand.TryAgain(SPAN, "other cylinder")))
@@ -197,7 +197,7 @@ class WholeRunTest {
 
     @Test
     void newGasIsSeenAlthoughTheOldHasNotQuiteGone() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(1, 2, 3, 4), Map.of(3, 0.4));
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(1, 2, 3, 4), Map.of(3, 0.4));
         throughAsFound();
         gasOn();
         instrument.air();
@@ -214,7 +214,7 @@ class WholeRunTest {
 
     @Test
     void outOfTriesItStaysFailedAndIsNotVerified() {
-        begin(Fixtures.quoin4Whole(new Tries(1, 0)), List.of(1, 2, 3, 4), Map.of(3, 0.4));
+        begin(Fixtures.quoin4Whole(new RetryPolicy(1, 0)), List.of(1, 2, 3, 4), Map.of(3, 0.4));
         throughAsFound();
         gasOn();
         assertThat(asked()).isEqualTo(Kind.CONFIRM_SAVED);
@@ -226,7 +226,7 @@ class WholeRunTest {
 
     @Test
     void aTryThatIsLeftMayBeDeclined() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(1, 2, 3, 4), Map.of(3, 0.4));
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(1, 2, 3, 4), Map.of(3, 0.4));
         throughAsFound();
         gasOn();
         confirm(new RunCommand.LeaveFailed(SPAN));
@@ -236,7 +236,7 @@ class WholeRunTest {
 
     @Test
     void theCardsWaitBetweenTwoTriesIsKept() {
-        begin(Fixtures.quoin4Whole(new Tries(2, 2_700)), List.of(1, 2, 3, 4), Map.of(3, 0.4));
+        begin(Fixtures.quoin4Whole(new RetryPolicy(2, 2_700)), List.of(1, 2, 3, 4), Map.of(3, 0.4));
         throughAsFound();
         gasOn();
         var wait = closeValve().countdown().orElseThrow();
@@ -249,7 +249,7 @@ class WholeRunTest {
 
     @Test
     void aZeroThatFailsMayBeTriedAgainForThatSensorAlone() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(1, 2, 3, 4), Map.of());
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(1, 2, 3, 4), Map.of());
         confirm(new RunCommand.ConfirmChecks(0));
         instrument.runFor(31);
         confirm(mix(AS_FOUND));
@@ -280,9 +280,9 @@ class WholeRunTest {
 
     @Test
     void aJobOnOneSensorAsksForItsGasAloneAndRenewsItAlone() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(3), Map.of());
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(3), Map.of());
         throughAsFound();
-        var demand = GasDemands.of(run.state(), HousePolicy.SHIPPED, Fixtures.TODAY, Optional.empty());
+        var demand = GasDemands.of(run.state(), SitePolicy.SHIPPED, Fixtures.TODAY, Optional.empty());
         assertThat(demand.wanted()).extracting(w -> w.sensor().gasId()).containsExactly("carbon-monoxide");
         gasOn();
         var signed = saveVerifyAndSign();
@@ -307,7 +307,7 @@ class WholeRunTest {
                 0.6,
                 50,
                 whole.interval(),
-                Tries.USUAL,
+                RetryPolicy.USUAL,
                 List.of(new Step.Zero(List.of(3), new AcceptRule.OnStability(15, 60), ""), off),
                 whole.bump());
         begin(card, List.of(1, 2, 3, 4), Map.of());
@@ -323,7 +323,7 @@ class WholeRunTest {
 
     @Test
     void gasThatIsTurnedOffBeforeItsReadingsIsAppliedAgainAndIsNoTry() {
-        begin(Fixtures.quoin4Whole(Tries.USUAL), List.of(1, 2, 3, 4), Map.of());
+        begin(Fixtures.quoin4Whole(RetryPolicy.USUAL), List.of(1, 2, 3, 4), Map.of());
         throughAsFound();
         confirm(mix(SPAN));
         instrument.gas();

@@ -15,7 +15,7 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import org.junit.jupiter.api.Test;
 
@@ -43,7 +43,7 @@ class BumpPassTest {
     }
 
     private static BumpPass pass(ProcedureCard card, List<Integer> waiting, Cylinder cylinder) {
-        return BumpPass.of(card, waiting, HousePolicy.SHIPPED, Fixtures.TODAY, cylinder);
+        return BumpPass.of(card, waiting, SitePolicy.SHIPPED, Fixtures.TODAY, cylinder);
     }
 
     private static final Cylinder CARBON_MONOXIDE =

@@ -32,7 +32,7 @@ class ContentsTest {
                 103, 69, List.of(new GaugeReading(day(0), 46)), List.of(new Draw(day(-1), 9), new Draw(day(1), 2.5)));
         assertThat(contents.drawnSinceLook()).isEqualTo(2.5);
         assertThat(contents.litresLeft()).isCloseTo(66.17, within(0.01));
-        assertThat(contents.parting(PressureUnit.BAR)).isEmpty();
+        assertThat(contents.discrepancy(PressureUnit.BAR)).isEmpty();
     }
 
     @Test
@@ -58,7 +58,7 @@ class ContentsTest {
                 35,
                 List.of(new GaugeReading(day(0), 30), new GaugeReading(day(5), 20)),
                 List.of(new Draw(day(2), 5)));
-        var parting = contents.parting(PressureUnit.BAR).orElseThrow();
+        var parting = contents.discrepancy(PressureUnit.BAR).orElseThrow();
         assertThat(parting.isLeak()).isTrue();
         assertThat(parting.lost()).isCloseTo(11.57, within(0.005));
         assertThat(parting.working().result()).contains("11.6 L are missing");
@@ -69,10 +69,10 @@ class ContentsTest {
         var looks = IntStream.rangeClosed(0, 10)
                 .mapToObj(i -> new GaugeReading(day(i), 30 - 0.5 * i))
                 .toList();
-        assertThat(new Contents(58, 35, looks.subList(0, 2), List.of()).parting(PressureUnit.BAR))
+        assertThat(new Contents(58, 35, looks.subList(0, 2), List.of()).discrepancy(PressureUnit.BAR))
                 .isEmpty();
         assertThat(new Contents(58, 35, looks, List.of())
-                        .parting(PressureUnit.BAR)
+                        .discrepancy(PressureUnit.BAR)
                         .orElseThrow()
                         .lost())
                 .isCloseTo(8.29, within(0.005));
@@ -82,8 +82,12 @@ class ContentsTest {
     void moreThanCanBeThereIsSaidToo() {
         var contents =
                 new Contents(58, 35, List.of(new GaugeReading(day(0), 10), new GaugeReading(day(1), 20)), List.of());
-        assertThat(contents.parting(PressureUnit.BAR).orElseThrow().isLeak()).isFalse();
-        assertThat(contents.parting(PressureUnit.BAR).orElseThrow().working().result())
+        assertThat(contents.discrepancy(PressureUnit.BAR).orElseThrow().isLeak())
+                .isFalse();
+        assertThat(contents.discrepancy(PressureUnit.BAR)
+                        .orElseThrow()
+                        .working()
+                        .result())
                 .contains("read the gauge again");
     }
 
@@ -101,7 +105,7 @@ class ContentsTest {
                 .allSatisfy(point -> assertThat(point.litres()).isNotNegative());
         var last = new GaugeReading(day(60), before.litresLeft() * 69 / 103);
         if (before.litresLeft() > 0) {
-            assertThat(new Contents(103, 69, List.of(first, last), draws).parting(PressureUnit.BAR))
+            assertThat(new Contents(103, 69, List.of(first, last), draws).discrepancy(PressureUnit.BAR))
                     .isEmpty();
         }
     }

@@ -18,7 +18,7 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.GasDemands;
 import org.junit.jupiter.api.Test;
@@ -27,7 +27,7 @@ class GasReadyTest {
 
     private static final LocalDate LATER = Fixtures.TODAY.plusDays(300);
     private static final GasDemand CALIBRATION = GasDemands.of(
-                    Fixtures.quoin4(), Job.CALIBRATION, HousePolicy.SHIPPED, Fixtures.TODAY)
+                    Fixtures.quoin4(), Job.CALIBRATION, SitePolicy.SHIPPED, Fixtures.TODAY)
             .get(0);
 
     @Test
@@ -67,7 +67,7 @@ class GasReadyTest {
         assertThat(ready.uncovered()).isEqualTo(5);
         var forecast = ShelfForecast.of(
                 List.of(new Tagged("WRONG", wrong)),
-                PlannedWork.of(Fixtures.quoin4(), Job.CALIBRATION, HousePolicy.SHIPPED, Fixtures.TODAY, 5),
+                PlannedWork.of(Fixtures.quoin4(), Job.CALIBRATION, SitePolicy.SHIPPED, Fixtures.TODAY, 5),
                 0.05,
                 14,
                 LATER);

@@ -10,12 +10,12 @@ import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.card.Tries;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
-import onward.sentry.core.detector.Reads;
+import onward.sentry.core.detector.ReadingMode;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.gas.CatalyticResponse;
 import onward.sentry.core.gas.Component;
@@ -25,7 +25,7 @@ import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.SiteFigures;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.working.Figures;
@@ -83,7 +83,7 @@ class PredictedDisplayTest {
                 plain.alarms(),
                 20,
                 58,
-                Reads.RAW,
+                ReadingMode.RAW,
                 Optional.of("n-pentane"),
                 false,
                 OptionalInt.empty());
@@ -98,7 +98,7 @@ class PredictedDisplayTest {
                 0.6,
                 50,
                 card.interval(),
-                Tries.USUAL,
+                RetryPolicy.USUAL,
                 List.of(new Step.ApplyGas(
                         List.of(Target.of(1, Purpose.SPAN)), new AcceptRule.StableOrDeadline(30, 150), 60, "")),
                 List.of(new Step.ApplyGas(
@@ -112,7 +112,7 @@ class PredictedDisplayTest {
 
         var cylinder = Fixtures.houseMix();
         var air = new Cylinder("C", "L", gas, cylinder.madeOn(), cylinder.useBefore(), 72, 40, 30, cylinder.state());
-        var demand = GasDemands.of(pentane, Job.CALIBRATION, HousePolicy.SHIPPED, Fixtures.TODAY)
+        var demand = GasDemands.of(pentane, Job.CALIBRATION, SitePolicy.SHIPPED, Fixtures.TODAY)
                 .get(0);
         assertThat(CylinderCheck.of(air, demand).label().get(0).label())
                 .isEqualTo("methane 1.45 vol%, read as n-pentane " + Figures.upTo(29 * factor, 1) + " %LEL, factor "

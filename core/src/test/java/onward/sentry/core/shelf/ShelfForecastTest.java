@@ -12,7 +12,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import org.junit.jupiter.api.Test;
 
@@ -26,7 +26,7 @@ class ShelfForecastTest {
         return IntStream.range(0, days)
                 .boxed()
                 .flatMap(i ->
-                        PlannedWork.of(Fixtures.quoin4(), Job.BUMP, HousePolicy.SHIPPED, TODAY.plusDays(i), each)
+                        PlannedWork.of(Fixtures.quoin4(), Job.BUMP, SitePolicy.SHIPPED, TODAY.plusDays(i), each)
                                 .stream())
                 .toList();
     }
@@ -68,9 +68,9 @@ class ShelfForecastTest {
     @Test
     void whatACardAppliesSeveralTimesIsOneLineThatSharesTheLitres() {
         var work = PlannedWork.of(
-                Fixtures.quoin4Whole(new onward.sentry.core.card.Tries(1, 0)),
+                Fixtures.quoin4Whole(new onward.sentry.core.card.RetryPolicy(1, 0)),
                 Job.CALIBRATION,
-                HousePolicy.SHIPPED,
+                SitePolicy.SHIPPED,
                 TODAY,
                 2);
         assertThat(work).hasSize(1);
@@ -81,7 +81,7 @@ class ShelfForecastTest {
     @Test
     void aSensorThatIsBumpedLessOftenDrawsGasOnItsOwnDaysOnly() {
         var card = Fixtures.quoin4Bumped(OptionalInt.of(7));
-        var work = PlannedWork.bumps(card, HousePolicy.SHIPPED, TODAY, TODAY.plusDays(4), 3);
+        var work = PlannedWork.bumps(card, SitePolicy.SHIPPED, TODAY, TODAY.plusDays(4), 3);
         assertThat(work).extracting(PlannedWork::on).doesNotHaveDuplicates().hasSize(5);
         assertThat(work)
                 .extracting(one -> one.demand().wanted().stream()

@@ -10,7 +10,7 @@ import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.card.Tries;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.CylinderState;
@@ -19,17 +19,17 @@ import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.GasDemands;
 import org.junit.jupiter.api.Test;
 
 class SuitabilityTest {
 
-    private static final ProcedureCard CARD = Fixtures.quoin4Whole(new Tries(1, 0));
+    private static final ProcedureCard CARD = Fixtures.quoin4Whole(new RetryPolicy(1, 0));
 
     static List<GasDemand> demands(Job job) {
-        return GasDemands.of(CARD, job, HousePolicy.SHIPPED, Fixtures.TODAY);
+        return GasDemands.of(CARD, job, SitePolicy.SHIPPED, Fixtures.TODAY);
     }
 
     static Tagged house(String tag, LocalDate useBefore, double gauge) {

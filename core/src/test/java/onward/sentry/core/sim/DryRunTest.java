@@ -11,11 +11,11 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Purpose;
 import onward.sentry.core.card.Quantity;
+import onward.sentry.core.card.RetryPolicy;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
-import onward.sentry.core.card.Tries;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.Fixtures;
 import onward.sentry.core.run.NextAction.Kind;
@@ -24,9 +24,9 @@ import org.junit.jupiter.api.Test;
 /** A card tried on simulated detectors: what a sound one makes of it, and what a fault does. */
 class DryRunTest {
 
-    private static final HousePolicy POLICY = HousePolicy.SHIPPED;
+    private static final SitePolicy POLICY = SitePolicy.SHIPPED;
 
-    private static ProcedureCard card(Tries tries, double litres, Step... steps) {
+    private static ProcedureCard card(RetryPolicy tries, double litres, Step... steps) {
         var calibration = steps.length == 0 ? Fixtures.quoin4Whole(tries).calibration() : List.of(steps);
         return Fixtures.quoin4(tries, litres, calibration);
     }
@@ -62,17 +62,17 @@ class DryRunTest {
 
     @Test
     void aWholeCalibrationIsWorkedWithAsFoundAndVerification() {
-        var dry = calibration(card(Tries.USUAL, 9));
+        var dry = calibration(card(RetryPolicy.USUAL, 9));
         assertThat(dry.verdict()).isEqualTo(Verdict.PASS);
         assertThat(dry.outcomes())
                 .extracting(outcome -> outcome.stage())
                 .contains(Stage.AS_FOUND, Stage.ZERO, Stage.SPAN, Stage.VERIFY, Stage.CLEAR);
-        assertThat(dry.drawsMoreThan(card(Tries.USUAL, 9))).isEmpty();
+        assertThat(dry.drawsMoreThan(card(RetryPolicy.USUAL, 9))).isEmpty();
     }
 
     @Test
     void aCardThatKeepsTooLittleGasReadySaysHowMuchIsDrawn() {
-        var thrifty = card(Tries.USUAL, 0.5);
+        var thrifty = card(RetryPolicy.USUAL, 0.5);
         var dry = calibration(thrifty);
         assertThat(dry.litres()).isGreaterThan(0.5);
         assertThat(dry.drawsMoreThan(thrifty).orElseThrow()).contains("the card keeps 0.5 L ready");
@@ -80,13 +80,13 @@ class DryRunTest {
 
     @Test
     void aWornSensorIsFoundOnTheGasAndMoreTriesDoNotHelpIt() {
-        var once = calibration(card(new Tries(1, 0), 9), new Fault(Fault.Kind.WEAK, 40));
+        var once = calibration(card(new RetryPolicy(1, 0), 9), new Fault(Fault.Kind.WEAK, 40));
         assertThat(once.verdict()).isEqualTo(Verdict.FAIL);
         assertThat(once.outcomes())
                 .filteredOn(outcome -> outcome.slot() == 3 && outcome.stage() == Stage.SPAN)
                 .singleElement()
                 .satisfies(span -> assertThat(span.judgement().verdict()).isEqualTo(Verdict.FAIL));
-        var thrice = calibration(card(new Tries(3, 0), 9), new Fault(Fault.Kind.WEAK, 40));
+        var thrice = calibration(card(new RetryPolicy(3, 0), 9), new Fault(Fault.Kind.WEAK, 40));
         assertThat(asked(thrice)).contains(Kind.TRY_AGAIN);
         assertThat(thrice.verdict()).isEqualTo(Verdict.FAIL);
         assertThat(thrice.millis()).isGreaterThan(once.millis());
@@ -95,7 +95,7 @@ class DryRunTest {
     @Test
     void aCardThatGivesASensorNoTimeIsRefusedByJobAndSensor() {
         var hasty = card(
-                new Tries(1, 0),
+                new RetryPolicy(1, 0),
                 9,
                 new Step.Zero(List.of(3), new AcceptRule.OnStability(15, 60), ""),
                 new Step.ApplyGas(List.of(Target.of(3, Purpose.SPAN)), new AcceptRule.Countdown(5), 60, ""),
@@ -109,7 +109,7 @@ class DryRunTest {
     @Test
     void handsAnswerEverythingThatACardMayAskBeforeGas() {
         var curious = card(
-                Tries.USUAL,
+                RetryPolicy.USUAL,
                 9,
                 new Step.Checks(List.of("Serial"), ""),
                 new Step.Confirm("Filter", "Take the charcoal filter off.", ""),
@@ -145,10 +145,10 @@ class DryRunTest {
         while (forty.size() < 40) {
             forty.add(1, new Step.WarmUp(1, ""));
         }
-        var refusal = DryRun.refusal(Fixtures.quoin4(Tries.USUAL, 9, forty), POLICY, Fixtures.TODAY);
+        var refusal = DryRun.refusal(Fixtures.quoin4(RetryPolicy.USUAL, 9, forty), POLICY, Fixtures.TODAY);
         assertThat(refusal).hasValueSatisfying(why -> assertThat(why.field()).isEqualTo("bump"));
         forty.add(1, new Step.WarmUp(1, ""));
-        var long41 = DryRun.refusal(Fixtures.quoin4(Tries.USUAL, 9, forty), POLICY, Fixtures.TODAY);
+        var long41 = DryRun.refusal(Fixtures.quoin4(RetryPolicy.USUAL, 9, forty), POLICY, Fixtures.TODAY);
         assertThat(long41).hasValueSatisfying(why -> {
             assertThat(why.code()).isEqualTo("card-steps");
             assertThat(why.reason()).isEqualTo("A job has at most 40 steps; the calibration has 41.");
@@ -158,7 +158,7 @@ class DryRunTest {
     @Test
     void gasThatNoMixCanHoldStopsItWithTheReason() {
         var impossible = card(
-                Tries.USUAL,
+                RetryPolicy.USUAL,
                 9,
                 new Step.Zero(List.of(2), new AcceptRule.OnStability(15, 60), ""),
                 new Step.ApplyGas(

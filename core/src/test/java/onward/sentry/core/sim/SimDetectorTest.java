@@ -36,10 +36,10 @@ class SimDetectorTest {
     private static final Health WELL = new Health(1, 1, 0);
     private static final Atmosphere HOUSE_MIX = Atmosphere.ofCylinder(
             List.of(
-                    new Atmosphere.Part("methane", 1.25, Unit.VOL_PERCENT),
-                    new Atmosphere.Part("oxygen", 16, Unit.VOL_PERCENT),
-                    new Atmosphere.Part("carbon-monoxide", 80, Unit.PPM),
-                    new Atmosphere.Part("hydrogen-sulfide", 15, Unit.PPM)),
+                    new Atmosphere.GasShare("methane", 1.25, Unit.VOL_PERCENT),
+                    new Atmosphere.GasShare("oxygen", 16, Unit.VOL_PERCENT),
+                    new Atmosphere.GasShare("carbon-monoxide", 80, Unit.PPM),
+                    new Atmosphere.GasShare("hydrogen-sulfide", 15, Unit.PPM)),
             "nitrogen");
 
     private static SimDetector detector(LelBasis basis, Map<Integer, Health> otherwise, long seed) {

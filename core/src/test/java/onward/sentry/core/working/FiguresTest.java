@@ -41,10 +41,10 @@ class FiguresTest {
 
     @Test
     void aWorkingIsBuiltStepByStepAndTheOnesBeforeStayAsTheyWere() {
-        var bare = Working.of("Gas left", "V · P ÷ P_full");
+        var bare = Derivation.of("Gas left", "V · P ÷ P_full");
         var whole = bare.with("V", "72 L").with("P", "12 bar").gives("21.6 L").from("gauge");
         assertThat(bare.inputs()).isEmpty();
-        assertThat(whole.inputs()).extracting(Working.Input::name).containsExactly("V", "P");
+        assertThat(whole.inputs()).extracting(Derivation.Input::name).containsExactly("V", "P");
         assertThat(whole.result()).isEqualTo("21.6 L");
         assertThat(whole.source()).isEqualTo("gauge");
     }

@@ -36,7 +36,9 @@ class LoadAtStart implements ApplicationRunner {
         try {
             var manifest = load.read(Path.of(settings.load()));
             System.out.println("Loaded "
-                    + manifest.parts().stream().mapToLong(Manifest.Part::rows).sum() + " rows; the ledger ends with "
+                    + manifest.parts().stream()
+                            .mapToLong(Manifest.ArchivePart::rows)
+                            .sum() + " rows; the ledger ends with "
                     + manifest.lastLedgerHash());
         } catch (Refused refused) {
             throw new ArchiveNotLoaded(

@@ -11,7 +11,8 @@ import java.util.List;
  * @param schema number of the newest change of the database's form
  * @param lastLedgerHash of the newest entry of the ledger; empty when there is none
  */
-record Manifest(String format, int version, String schema, Instant writtenAt, String lastLedgerHash, List<Part> parts) {
+record Manifest(
+        String format, int version, String schema, Instant writtenAt, String lastLedgerHash, List<ArchivePart> parts) {
 
     static final String FORMAT = "onward-sentry-site";
     static final int VERSION = 1;
@@ -22,5 +23,5 @@ record Manifest(String format, int version, String schema, Instant writtenAt, St
      * @param file within the archive
      * @param sha256 of the file
      */
-    record Part(String table, String file, long rows, String sha256) {}
+    record ArchivePart(String table, String file, long rows, String sha256) {}
 }

@@ -45,7 +45,7 @@ class SiteArchive {
         var zip = new ZipOutputStream(to, StandardCharsets.UTF_8);
         var order = tables.inOrder();
         entry(zip, "schema.json", json.writeValueAsString(SiteSchema.of(order)));
-        var parts = new ArrayList<Manifest.Part>();
+        var parts = new ArrayList<Manifest.ArchivePart>();
         for (var table : order) {
             parts.add(write(table, zip));
         }
@@ -68,7 +68,7 @@ class SiteArchive {
         ledger.append("site-archived", by, Map.of("lastHash", manifest.lastLedgerHash()));
     }
 
-    private Manifest.Part write(SiteTables.Table table, ZipOutputStream zip) throws IOException {
+    private Manifest.ArchivePart write(SiteTables.Table table, ZipOutputStream zip) throws IOException {
         var file = "tables/" + table.name() + ".jsonl";
         var digest = sha256();
         var rows = new long[1];
@@ -90,7 +90,8 @@ class SiteArchive {
                     }
                 });
         zip.closeEntry();
-        return new Manifest.Part(table.name(), file, rows[0], HexFormat.of().formatHex(digest.digest()));
+        return new Manifest.ArchivePart(
+                table.name(), file, rows[0], HexFormat.of().formatHex(digest.digest()));
     }
 
     private static void entry(ZipOutputStream zip, String name, String text) throws IOException {

@@ -121,7 +121,7 @@ class SiteLoad {
         return manifest;
     }
 
-    private static void refuseUnlessWhole(ZipFile zip, Manifest.Part part) throws IOException {
+    private static void refuseUnlessWhole(ZipFile zip, Manifest.ArchivePart part) throws IOException {
         var digest = SiteArchive.sha256();
         try (var in = stream(zip, part)) {
             var bytes = new byte[BYTES_AT_ONCE];
@@ -136,7 +136,7 @@ class SiteLoad {
                 "The archive is not whole; get it again.");
     }
 
-    private static InputStream stream(ZipFile zip, Manifest.Part part) throws IOException {
+    private static InputStream stream(ZipFile zip, Manifest.ArchivePart part) throws IOException {
         var entry = zip.getEntry(part.file());
         refuseUnless(
                 entry != null,
@@ -146,7 +146,7 @@ class SiteLoad {
         return zip.getInputStream(entry);
     }
 
-    private void load(ZipFile zip, SiteTables.Table table, Manifest.Part part) throws IOException {
+    private void load(ZipFile zip, SiteTables.Table table, Manifest.ArchivePart part) throws IOException {
         if (table.isNeverEmpty()) {
             jdbc.update("delete from " + table.name());
         }

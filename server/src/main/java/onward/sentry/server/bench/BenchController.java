@@ -26,11 +26,11 @@ import onward.sentry.core.working.Refused;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signatures;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.SitePolicies;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -59,7 +59,7 @@ class BenchController {
     private final Fleet fleet;
     private final Shelf shelf;
     private final BenchEquipment equipment;
-    private final House house;
+    private final SitePolicies policies;
     private final People people;
     private final Signatures signatures;
     private final Site site;
@@ -75,7 +75,7 @@ class BenchController {
             Fleet fleet,
             Shelf shelf,
             BenchEquipment equipment,
-            House house,
+            SitePolicies policies,
             People people,
             Signatures signatures,
             Site site) {
@@ -89,7 +89,7 @@ class BenchController {
         this.fleet = fleet;
         this.shelf = shelf;
         this.equipment = equipment;
-        this.house = house;
+        this.policies = policies;
         this.people = people;
         this.signatures = signatures;
         this.site = site;
@@ -233,9 +233,9 @@ class BenchController {
         if (state.undecidedTargets().isEmpty() && !zeroFromCylinder) {
             return List.of();
         }
-        var policy = house.policy(run.policyVersion());
-        var asked = rig.toCore(state.usualRig()).map(equipment::asItIs);
-        var atHand = asked.orElseGet(() -> equipment.asItIs(state.rigAtHand()));
+        var policy = policies.policy(run.policyVersion());
+        var asked = rig.toCore(state.usualRig()).map(equipment::withRegisteredEquipment);
+        var atHand = asked.orElseGet(() -> equipment.withRegisteredEquipment(state.rigAtHand()));
         return shelf.all().stream()
                 .map(cylinder -> {
                     var refusals = new ArrayList<Refusal>();

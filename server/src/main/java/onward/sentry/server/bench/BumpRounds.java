@@ -19,9 +19,10 @@ import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -54,7 +55,8 @@ class BumpRounds {
     private final Fleet fleet;
     private final Shelf shelf;
     private final RunBeginning beginning;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final Gateways gateways;
     private final Site site;
 
@@ -65,7 +67,8 @@ class BumpRounds {
             Fleet fleet,
             Shelf shelf,
             RunBeginning beginning,
-            House house,
+            ProcedureLibrary library,
+            SitePolicies policies,
             Gateways gateways,
             Site site) {
         this.jdbc = jdbc;
@@ -74,7 +77,8 @@ class BumpRounds {
         this.fleet = fleet;
         this.shelf = shelf;
         this.beginning = beginning;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.gateways = gateways;
         this.site = site;
     }
@@ -138,7 +142,7 @@ class BumpRounds {
 
     /** Detectors that wait for their bump of the day, of a crew or of all. */
     @Transactional
-    List<Fleet.Known> waiting(String crew) {
+    List<Fleet.RegisteredDetector> waiting(String crew) {
         return fleet.inState(StateWord.BUMP_FIRST).stream()
                 .filter(d -> crew.isEmpty() || d.crew().equals(crew))
                 .toList();
@@ -211,7 +215,7 @@ class BumpRounds {
         return round;
     }
 
-    private void check(Fleet.Known detector) {
+    private void check(Fleet.RegisteredDetector detector) {
         Refusal.unless(
                 detector.state().mayBeBumped(),
                 "round-state",
@@ -228,25 +232,26 @@ class BumpRounds {
 
     /** What a cylinder bumps of each of some detectors. */
     @Transactional(readOnly = true)
-    Map<UUID, BumpPass> passes(List<Fleet.Known> detectors, Cylinder cylinder) {
+    Map<UUID, BumpPass> passes(List<Fleet.RegisteredDetector> detectors, Cylinder cylinder) {
         record Alike(String model, List<Integer> waiting) {}
-        var waiting = fleet.slotsToBump(detectors.stream().map(Fleet.Known::id).toList());
-        var policy = house.policy();
+        var waiting = fleet.slotsToBump(
+                detectors.stream().map(Fleet.RegisteredDetector::id).toList());
+        var policy = policies.policy();
         var known = new HashMap<Alike, BumpPass>();
         return detectors.stream()
                 .collect(Collectors.toMap(
-                        Fleet.Known::id,
+                        Fleet.RegisteredDetector::id,
                         detector -> known.computeIfAbsent(
                                 new Alike(detector.model(), waiting.get(detector.id())),
                                 one -> BumpPass.of(
-                                        house.latestCard(one.model()),
+                                        library.latestCard(one.model()),
                                         one.waiting(),
                                         policy,
                                         site.today(),
                                         cylinder))));
     }
 
-    private List<Integer> slots(Fleet.Known detector, Cylinder cylinder) {
+    private List<Integer> slots(Fleet.RegisteredDetector detector, Cylinder cylinder) {
         var pass = passes(List.of(detector), cylinder).get(detector.id());
         if (pass.refusal().isPresent()) {
             throw new Refused(pass.refusal().get());

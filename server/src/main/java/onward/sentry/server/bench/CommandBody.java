@@ -105,7 +105,7 @@ record CommandBody(
                         chosen.cylinder(),
                         site.today(),
                         setPointsChanged.orElse(List.of()),
-                        rig.map(equipment::asItIs),
+                        rig.map(equipment::withRegisteredEquipment),
                         familyAccepted.orElse(false));
             }
             case GAS_ON -> new RunCommand.GasOn(need(step, "step"));

@@ -10,8 +10,9 @@ import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -29,18 +30,20 @@ class Diagnoses {
 
     private final Cache<Asked, Optional<DiagnosisView>> kept =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final JdbcClient jdbc;
     private final Site site;
 
-    Diagnoses(House house, JdbcClient jdbc, Site site) {
-        this.house = house;
+    Diagnoses(ProcedureLibrary library, SitePolicies policies, JdbcClient jdbc, Site site) {
+        this.library = library;
+        this.policies = policies;
         this.jdbc = jdbc;
         this.site = site;
     }
 
     /** Empty where nobody has to think of a cause, and where nothing speaks for any. */
-    Optional<DiagnosisView> of(UUID run, Fleet.Known detector, LiveRun live) {
+    Optional<DiagnosisView> of(UUID run, Fleet.RegisteredDetector detector, LiveRun live) {
         var state = live.state();
         var asked = live.next().kind();
         boolean thinks = asked == NextAction.Kind.TRY_AGAIN
@@ -53,12 +56,12 @@ class Diagnoses {
         return kept.get(new Asked(run, state.events().size()), key -> workedOut(detector, live));
     }
 
-    private Optional<DiagnosisView> workedOut(Fleet.Known detector, LiveRun live) {
+    private Optional<DiagnosisView> workedOut(Fleet.RegisteredDetector detector, LiveRun live) {
         var diagnosis = Diagnosis.of(
                 live.state(),
                 live.traces(),
-                SensorHistory.of(jdbc, house, detector, site.today()),
-                CrossSensitivity.with(house.policy().figures()));
+                SensorHistory.of(jdbc, library, detector, site.today()),
+                CrossSensitivity.with(policies.policy().figures()));
         return Optional.of(diagnosis).filter(d -> !d.suspects().isEmpty()).map(DiagnosisView::of);
     }
 }

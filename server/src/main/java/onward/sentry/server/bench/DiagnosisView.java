@@ -5,7 +5,7 @@ import java.util.Optional;
 import onward.sentry.core.card.NextTry;
 import onward.sentry.core.diagnosis.Cause;
 import onward.sentry.core.diagnosis.Diagnosis;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 /**
  * What may be behind what a run shows, the likeliest first.
@@ -33,7 +33,7 @@ record DiagnosisView(Optional<NextView> next, boolean apart, List<SuspectView> s
             int percent,
             boolean alike,
             String tries,
-            Working working) {}
+            Derivation working) {}
 
     static DiagnosisView of(Diagnosis diagnosis) {
         return new DiagnosisView(

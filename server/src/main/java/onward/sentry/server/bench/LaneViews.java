@@ -8,9 +8,9 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.lanes.Hand;
-import onward.sentry.core.lanes.HandOrder;
 import onward.sentry.core.lanes.Lane;
+import onward.sentry.core.lanes.LanePriority;
+import onward.sentry.core.lanes.LaneTask;
 import onward.sentry.core.run.GasWatch;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
@@ -55,7 +55,7 @@ class LaneViews {
                 .values()
                 .forEach(own -> own.removeIf(lane -> lane.state().seenBump())); // rounds have their own page
         for (var own : byTechnician.values()) {
-            var hands = HandOrder.of(own, all);
+            var hands = LanePriority.of(own, all);
             for (int turn = 0; turn < hands.size(); turn++) {
                 var hand = hands.get(turn);
                 views.add(view(drawn.get(hand.lane().id()), hand, turn, own));
@@ -94,7 +94,7 @@ class LaneViews {
                         .label());
     }
 
-    private static LaneView view(Drawn drawn, Hand hand, int turn, List<Lane> own) {
+    private static LaneView view(Drawn drawn, LaneTask hand, int turn, List<Lane> own) {
         var run = drawn.run();
         var lane = drawn.lane();
         var next = lane.next();

@@ -3,8 +3,8 @@ package onward.sentry.server.bench;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import onward.sentry.core.lanes.HandOrder;
 import onward.sentry.core.lanes.Lane;
+import onward.sentry.core.lanes.LanePriority;
 import onward.sentry.core.lanes.Neighbours;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.working.Refusal;
@@ -92,7 +92,7 @@ public class Lanes {
     @Transactional(readOnly = true)
     public boolean holdBack(UUID runId) {
         var all = all();
-        return own(runId, all).flatMap(lane -> HandOrder.heldBack(lane, all)).isPresent();
+        return own(runId, all).flatMap(lane -> LanePriority.heldBack(lane, all)).isPresent();
     }
 
     /** Why a cylinder cannot be taken by a lane: it serves another one. */

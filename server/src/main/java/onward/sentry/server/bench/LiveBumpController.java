@@ -9,8 +9,8 @@ import java.util.OptionalDouble;
 import java.util.UUID;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Verdict;
-import onward.sentry.core.run.BumpSight;
 import onward.sentry.core.run.LiveRun;
+import onward.sentry.core.run.ObservedBump;
 import onward.sentry.server.people.People;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -74,7 +74,7 @@ class LiveBumpController {
                         .toList());
     }
 
-    private static LiveAnswer liveAnswer(SensorSpec sensor, BumpSight.Answer answer) {
+    private static LiveAnswer liveAnswer(SensorSpec sensor, ObservedBump.SensorResponse answer) {
         return new LiveAnswer(
                 answer.slot(),
                 answer.reading().isPresent() ? sensor.shown(answer.reading().getAsDouble()) : "",

@@ -15,10 +15,10 @@ import onward.sentry.core.result.PaperLine;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -34,15 +34,21 @@ class PaperController {
 
     private final PaperRuns paper;
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
     private final Shelf shelf;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    PaperController(PaperRuns paper, Fleet fleet, House house, Shelf shelf, People people, Once once) {
+    PaperController(
+            PaperRuns paper,
+            Fleet fleet,
+            ProcedureLibrary library,
+            Shelf shelf,
+            People people,
+            IdempotentRequests once) {
         this.paper = paper;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
         this.shelf = shelf;
         this.people = people;
         this.once = once;
@@ -73,9 +79,9 @@ class PaperController {
             @PathVariable String serial,
             @Valid @RequestBody Sheet sheet,
             Principal principal) {
-        return once.per(key, principal.getName(), Stored.class, () -> {
+        return once.execute(key, principal.getName(), Stored.class, () -> {
             var cylinder = shelf.cylinder(sheet.cylinderId());
-            var card = house.latestCard(fleet.bySerial(serial).model());
+            var card = library.latestCard(fleet.bySerial(serial).model());
             var lines = sheet.sensors().stream()
                     .flatMap(line ->
                             PaperLine.of(card, sheet.job(), line.slot(), optional(line.zero()), optional(line.onGas()))
@@ -121,7 +127,7 @@ class PaperController {
             @PathVariable String serial,
             @Valid @RequestBody LaboratoryCertificate sheet,
             Principal principal) {
-        return once.per(key, principal.getName(), Stored.class, () -> {
+        return once.execute(key, principal.getName(), Stored.class, () -> {
             var command = new RunCommand.EnterLaboratory(
                     sheet.sensors().stream()
                             .map(line -> new LaboratoryLine(

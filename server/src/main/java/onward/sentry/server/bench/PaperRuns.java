@@ -13,9 +13,9 @@ import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.server.fleet.DetectorSnapshot;
+import onward.sentry.server.fleet.DetectorSnapshots;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.fleet.Standing;
-import onward.sentry.server.fleet.Standings;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -29,7 +29,7 @@ public class PaperRuns {
     private final FinishedRuns finished;
     private final Runs runs;
     private final Fleet fleet;
-    private final Standings standings;
+    private final DetectorSnapshots standings;
     private final RunBeginning beginning;
     private final JdbcClient jdbc;
     private final Site site;
@@ -39,7 +39,7 @@ public class PaperRuns {
             FinishedRuns finished,
             Runs runs,
             Fleet fleet,
-            Standings standings,
+            DetectorSnapshots standings,
             RunBeginning beginning,
             JdbcClient jdbc,
             Site site,
@@ -74,17 +74,18 @@ public class PaperRuns {
      *
      * @throws onward.sentry.core.working.Refused when it would not be taken
      */
-    public RunEvent.RunSigned wouldBe(Fleet.Known detector, Job job, RunCommand.EnterPaper sheet, String by) {
+    public RunEvent.RunSigned wouldBe(
+            Fleet.RegisteredDetector detector, Job job, RunCommand.EnterPaper sheet, String by) {
         return worked(detector, job, sheet, by).state().signed().orElseThrow();
     }
 
-    private LiveRun worked(Fleet.Known detector, Job job, RunCommand.EnterPaper sheet, String by) {
+    private LiveRun worked(Fleet.RegisteredDetector detector, Job job, RunCommand.EnterPaper sheet, String by) {
         var slots = sheet.lines().stream().map(PaperLine::slot).toList();
         return worked(detector, job, ReadingSource.PAPER, slots, sheet, sheet.on(), by);
     }
 
     private LiveRun worked(
-            Fleet.Known detector,
+            Fleet.RegisteredDetector detector,
             Job job,
             ReadingSource source,
             List<Integer> slots,
@@ -104,7 +105,7 @@ public class PaperRuns {
         return live;
     }
 
-    private UUID store(Fleet.Known detector, LiveRun live, LocalDate on) {
+    private UUID store(Fleet.RegisteredDetector detector, LiveRun live, LocalDate on) {
         var before = standings.of(detector.id());
         var at = on.atTime(LocalTime.NOON).atZone(site.zone()).toInstant();
         var id = finished.store(detector.id(), live, at.isAfter(site.now()) ? site.now() : at);
@@ -116,11 +117,11 @@ public class PaperRuns {
 
     /** How the detector stood before a run that was stored here; empty for any other run. */
     @Transactional(readOnly = true)
-    public Optional<Standing> before(UUID runId) {
+    public Optional<DetectorSnapshot> before(UUID runId) {
         return jdbc.sql("select standing from run_before where run_id = ?")
                 .param(runId)
                 .query(String.class)
                 .optional()
-                .map(text -> json.readValue(text, Standing.class));
+                .map(text -> json.readValue(text, DetectorSnapshot.class));
     }
 }

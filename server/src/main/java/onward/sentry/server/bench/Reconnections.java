@@ -58,7 +58,7 @@ public class Reconnections {
                     shelf.byTag(before.cylinderId()).cylinder(),
                     site.today(),
                     before.setPointsChanged(),
-                    before.rig().map(equipment::asItIs),
+                    before.rig().map(equipment::withRegisteredEquipment),
                     before.familyAccepted());
             runs.command(run.id(), "reconnect:" + run.lastSeq(), command, Optional.empty(), run.technician(), false);
             return true;

@@ -20,11 +20,11 @@ import onward.sentry.core.shelf.BumpPass;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -41,15 +41,21 @@ class RoundController {
 
     private final BumpRounds rounds;
     private final Shelf shelf;
-    private final House house;
+    private final ProcedureLibrary library;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
     private final Site site;
 
-    RoundController(BumpRounds rounds, Shelf shelf, House house, People people, Once once, Site site) {
+    RoundController(
+            BumpRounds rounds,
+            Shelf shelf,
+            ProcedureLibrary library,
+            People people,
+            IdempotentRequests once,
+            Site site) {
         this.rounds = rounds;
         this.shelf = shelf;
-        this.house = house;
+        this.library = library;
         this.people = people;
         this.once = once;
         this.site = site;
@@ -121,7 +127,7 @@ class RoundController {
         return Stream.concat(
                         Stream.of(""),
                         all.stream()
-                                .map(Fleet.Known::crew)
+                                .map(Fleet.RegisteredDetector::crew)
                                 .filter(crew -> !crew.isEmpty())
                                 .distinct()
                                 .sorted())
@@ -136,7 +142,7 @@ class RoundController {
     }
 
     private static CrewChoice choice(
-            String crew, List<Fleet.Known> theirs, Map<Shelf.OnShelf, Map<UUID, BumpPass>> passes) {
+            String crew, List<Fleet.RegisteredDetector> theirs, Map<Shelf.OnShelf, Map<UUID, BumpPass>> passes) {
         return new CrewChoice(
                 crew,
                 theirs.size(),
@@ -191,7 +197,7 @@ class RoundController {
             @PathVariable UUID id,
             @Valid @RequestBody Seen body,
             Principal principal) {
-        return once.per(key, principal.getName(), RoundView.class, () -> {
+        return once.execute(key, principal.getName(), RoundView.class, () -> {
             rounds.bump(
                     id,
                     body.serial(),
@@ -214,7 +220,7 @@ class RoundController {
         var round = rounds.round(id);
         var cylinder = shelf.cylinder(round.cylinderId());
         var done = rounds.entries(id);
-        var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
+        var cards = library.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
         double drawn = done.stream().mapToDouble(BumpRounds.Entry::litres).sum();
         var linked = rounds.linked();
         var seen = new TreeSet<String>();
@@ -240,7 +246,8 @@ class RoundController {
                 done);
     }
 
-    private static Waiting waiting(Fleet.Known detector, ProcedureCard card, BumpPass pass, boolean linked) {
+    private static Waiting waiting(
+            Fleet.RegisteredDetector detector, ProcedureCard card, BumpPass pass, boolean linked) {
         return new Waiting(
                 detector.serial(),
                 detector.model(),

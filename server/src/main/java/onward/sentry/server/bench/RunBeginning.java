@@ -8,27 +8,30 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.doubt.OwnTrend;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.health.SensorTrends;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.stereotype.Component;
 
 /** Puts together what a run starts with: the latest card, the policy in force, and the sensors that are fitted. */
 @Component
 class RunBeginning {
 
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final Exposures exposures;
     private final SensorTrends trends;
     private final Site site;
 
-    RunBeginning(House house, Exposures exposures, SensorTrends trends, Site site) {
-        this.house = house;
+    RunBeginning(ProcedureLibrary library, SitePolicies policies, Exposures exposures, SensorTrends trends, Site site) {
+        this.library = library;
+        this.policies = policies;
         this.exposures = exposures;
         this.trends = trends;
         this.site = site;
@@ -39,15 +42,15 @@ class RunBeginning {
      * @param withoutCompetence the technician may not adjust this model
      */
     LiveRun of(
-            Fleet.Known detector,
+            Fleet.RegisteredDetector detector,
             Job job,
             ReadingSource source,
             double timeScale,
             List<Integer> slots,
             String technician,
             boolean withoutCompetence) {
-        var card = house.latestCard(detector.model());
-        var policy = house.policy();
+        var card = library.latestCard(detector.model());
+        var policy = policies.policy();
         var sensors = new TreeMap<Integer, String>();
         detector.sensors().forEach(s -> sensors.put(s.slot(), s.serial()));
         return LiveRun.start(
@@ -74,12 +77,12 @@ class RunBeginning {
                         trends(job, detector)));
     }
 
-    private double exposed(ProcedureCard card, Fleet.Known detector) {
+    private double exposed(ProcedureCard card, Fleet.RegisteredDetector detector) {
         return card.exposureSecondsPerDay() == 0 ? 0 : exposures.secondsBefore(detector.id(), site.now());
     }
 
     /** Only a calibration sets anything. */
-    private Map<Integer, OwnTrend> trends(Job job, Fleet.Known detector) {
+    private Map<Integer, OwnTrend> trends(Job job, Fleet.RegisteredDetector detector) {
         return job == Job.CALIBRATION
                 ? trends.own(
                         detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::id)),
@@ -87,7 +90,7 @@ class RunBeginning {
                 : Map.of();
     }
 
-    private static Map<Integer, SpanChain> chains(Fleet.Known detector) {
+    private static Map<Integer, SensitivityHistory> chains(Fleet.RegisteredDetector detector) {
         return detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::chain));
     }
 }

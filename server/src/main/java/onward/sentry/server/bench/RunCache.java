@@ -7,7 +7,8 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunPhase;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -43,11 +44,13 @@ class RunCache {
 
     private final Map<UUID, Kept> kept = new ConcurrentHashMap<>();
     private final RunLog log;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
 
-    RunCache(RunLog log, House house) {
+    RunCache(RunLog log, ProcedureLibrary library, SitePolicies policies) {
         this.log = log;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
     }
 
     /**
@@ -107,8 +110,8 @@ class RunCache {
     }
 
     private LiveRun rebuild(RunEntity run) {
-        var card = house.card(run.model(), run.cardVersion());
-        var policy = house.policy(run.policyVersion());
+        var card = library.card(run.model(), run.cardVersion());
+        var policy = policies.policy(run.policyVersion());
         return LiveRun.resume(card, policy, log.events(run.id()), log.readingsAfter(run.id(), -1));
     }
 }

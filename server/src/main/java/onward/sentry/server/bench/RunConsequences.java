@@ -16,8 +16,8 @@ import onward.sentry.core.strip.Strip;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.health.Doubts;
-import onward.sentry.server.health.Outlooks;
+import onward.sentry.server.health.ImpactReviews;
+import onward.sentry.server.health.SensorForecasts;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -29,8 +29,8 @@ class RunConsequences {
     private final RunLog log;
     private final RunResults results;
     private final Fleet fleet;
-    private final Doubts doubts;
-    private final Outlooks outlooks;
+    private final ImpactReviews doubts;
+    private final SensorForecasts outlooks;
     private final Shelf shelf;
     private final BenchEquipment equipment;
     private final Ledger ledger;
@@ -40,8 +40,8 @@ class RunConsequences {
             RunLog log,
             RunResults results,
             Fleet fleet,
-            Doubts doubts,
-            Outlooks outlooks,
+            ImpactReviews doubts,
+            SensorForecasts outlooks,
             Shelf shelf,
             BenchEquipment equipment,
             Ledger ledger,

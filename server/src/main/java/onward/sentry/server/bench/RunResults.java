@@ -26,7 +26,7 @@ public class RunResults implements FirstResults {
         this.jdbc = jdbc;
     }
 
-    public void store(UUID runId, Fleet.Known detector, RunState state, LocalDate on) {
+    public void store(UUID runId, Fleet.RegisteredDetector detector, RunState state, LocalDate on) {
         var sensorIds = detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::id));
         var cylinders = cylinders(state);
         var rows = new ArrayList<Object[]>();

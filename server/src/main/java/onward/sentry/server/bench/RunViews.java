@@ -23,8 +23,8 @@ import onward.sentry.core.run.RunState;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.strip.Taken;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -38,7 +38,7 @@ class RunViews {
     private final Runs runs;
     private final RunCache cache;
     private final Fleet fleet;
-    private final House house;
+    private final SitePolicies policies;
     private final People people;
     private final Diagnoses diagnoses;
     private final RunTime clock;
@@ -48,7 +48,7 @@ class RunViews {
             Runs runs,
             RunCache cache,
             Fleet fleet,
-            House house,
+            SitePolicies policies,
             People people,
             Diagnoses diagnoses,
             RunTime clock,
@@ -56,7 +56,7 @@ class RunViews {
         this.runs = runs;
         this.cache = cache;
         this.fleet = fleet;
-        this.house = house;
+        this.policies = policies;
         this.people = people;
         this.diagnoses = diagnoses;
         this.clock = clock;
@@ -98,7 +98,7 @@ class RunViews {
         });
     }
 
-    private RunView draw(RunEntity run, Fleet.Known detector, LiveRun live, String viewer) {
+    private RunView draw(RunEntity run, Fleet.RegisteredDetector detector, LiveRun live, String viewer) {
         var state = live.state();
         long now = clock.now(run, live);
         var moment = clock.moment(run, live);
@@ -150,7 +150,7 @@ class RunViews {
                         && state.sensors().size() - state.skipped().size() > 1,
                 state.withoutCompetence() ? state.card().competence() : "",
                 state.withoutCompetence()
-                        && house.policy(state.started().orElseThrow().policyVersion())
+                        && policies.policy(state.started().orElseThrow().policyVersion())
                                 .signing()
                                 .countersigned()
                         && people.hadCompetence(state.technician(), state.card().competence()),
@@ -165,7 +165,7 @@ class RunViews {
         if (!state.mayNoteConditions()) {
             return Optional.empty();
         }
-        var units = house.policy(run.policyVersion()).units();
+        var units = policies.policy(run.policyVersion()).units();
         return Optional.of(Stream.of(Quantity.AMBIENT_TEMPERATURE, Quantity.STATION_PRESSURE)
                 .filter(quantity -> state.steps().stream()
                         .noneMatch(step -> step instanceof Step.Measure measure && measure.quantity() == quantity))

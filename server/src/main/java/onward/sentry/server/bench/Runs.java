@@ -24,10 +24,10 @@ import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.fleet.Lendings;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -49,7 +49,7 @@ public class Runs {
     private final RunCache cache;
     private final RunConsequences consequences;
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
     private final Site site;
     private final SentrySettings settings;
     private final RunBeginning beginning;
@@ -65,7 +65,7 @@ public class Runs {
             RunCache cache,
             RunConsequences consequences,
             Fleet fleet,
-            House house,
+            ProcedureLibrary library,
             Site site,
             SentrySettings settings,
             RunBeginning beginning,
@@ -79,7 +79,7 @@ public class Runs {
         this.cache = cache;
         this.consequences = consequences;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
         this.site = site;
         this.settings = settings;
         this.beginning = beginning;
@@ -162,7 +162,7 @@ public class Runs {
                 "serial",
                 detector.serial() + " is " + detector.state().label() + ": " + detector.reason(),
                 "Record on its page that it is back first.");
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         var fitted =
                 detector.sensors().stream().map(Fleet.Fitted::slot).sorted().toList();
         var slots = slots(start, detector.id(), fitted);
@@ -208,7 +208,7 @@ public class Runs {
 
     /** Stores a run that has just begun. */
     @Transactional
-    UUID open(Fleet.Known detector, LiveRun live, String clientId) {
+    UUID open(Fleet.RegisteredDetector detector, LiveRun live, String clientId) {
         var now = site.now();
         lendings.isHere(detector.id(), live.state().technician());
         var run = runs.saveAndFlush(new RunEntity(UUID.randomUUID(), detector.id(), live.state(), now));
@@ -223,7 +223,7 @@ public class Runs {
     @Transactional(readOnly = true)
     public boolean lacksCompetence(UUID runId, Set<String> competences) {
         var run = run(runId);
-        return lacks(house.card(run.model(), run.cardVersion()), competences);
+        return lacks(library.card(run.model(), run.cardVersion()), competences);
     }
 
     private static boolean lacks(ProcedureCard card, Set<String> competences) {
@@ -380,7 +380,7 @@ public class Runs {
         var run = run(runId);
         return UNFINISHED.contains(run.phase())
                 ? cache.look(run, LiveRun::state)
-                : RunState.of(house.card(run.model(), run.cardVersion(), run.policyVersion()), log.events(runId));
+                : RunState.of(library.card(run.model(), run.cardVersion(), run.policyVersion()), log.events(runId));
     }
 
     @Transactional(readOnly = true)

@@ -9,7 +9,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.evidence.History;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** What is on record of a detector's own sensors, and of other detectors on the same cylinder in the week before. */
@@ -18,7 +18,7 @@ final class SensorHistory implements History {
     private static final int LATELY_DAYS = 7;
 
     private final JdbcClient jdbc;
-    private final House house;
+    private final ProcedureLibrary library;
     private final UUID detectorId;
     private final Map<Integer, UUID> sensors;
     private final LocalDate today;
@@ -27,17 +27,19 @@ final class SensorHistory implements History {
 
     private final Map<String, List<Double>> shares = new HashMap<>();
 
-    private SensorHistory(JdbcClient jdbc, House house, UUID detectorId, Map<Integer, UUID> sensors, LocalDate today) {
+    private SensorHistory(
+            JdbcClient jdbc, ProcedureLibrary library, UUID detectorId, Map<Integer, UUID> sensors, LocalDate today) {
         this.jdbc = jdbc;
-        this.house = house;
+        this.library = library;
         this.detectorId = detectorId;
         this.sensors = sensors;
         this.today = today;
     }
 
-    static SensorHistory of(JdbcClient jdbc, House house, Fleet.Known detector, LocalDate today) {
+    static SensorHistory of(
+            JdbcClient jdbc, ProcedureLibrary library, Fleet.RegisteredDetector detector, LocalDate today) {
         var sensors = detector.sensors().stream().collect(Collectors.toMap(Fleet.Fitted::slot, Fleet.Fitted::id));
-        return new SensorHistory(jdbc, house, detector.id(), sensors, today);
+        return new SensorHistory(jdbc, library, detector.id(), sensors, today);
     }
 
     @Override
@@ -73,7 +75,7 @@ final class SensorHistory implements History {
                 .query(Row.class)
                 .list()
                 .stream()
-                .filter(row -> house.latestCard(row.model())
+                .filter(row -> library.latestCard(row.model())
                         .findSensor(row.slot())
                         .filter(sensor -> sensor.gasId().equals(gasId))
                         .isPresent())

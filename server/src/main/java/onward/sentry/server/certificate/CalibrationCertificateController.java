@@ -10,16 +10,16 @@ import onward.sentry.core.strip.Strip;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.CalibrationCertificate;
 import onward.sentry.server.certificate.Certificates.Given;
-import onward.sentry.server.certificate.Certificates.Standing;
+import onward.sentry.server.certificate.Certificates.Validity;
 import onward.sentry.server.certificate.Register.Wanting;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.QrCode;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.platform.SiteProfiles;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -41,8 +41,8 @@ class CalibrationCertificateController {
     private final Certificates certificates;
     private final Register register;
     private final People people;
-    private final House house;
-    private final Once once;
+    private final SitePolicies policies;
+    private final IdempotentRequests once;
     private final SentrySettings settings;
     private final SiteProfiles profiles;
     private final Site site;
@@ -51,15 +51,15 @@ class CalibrationCertificateController {
             Certificates certificates,
             Register register,
             People people,
-            House house,
-            Once once,
+            SitePolicies policies,
+            IdempotentRequests once,
             SentrySettings settings,
             SiteProfiles profiles,
             Site site) {
         this.certificates = certificates;
         this.register = register;
         this.people = people;
-        this.house = house;
+        this.policies = policies;
         this.once = once;
         this.settings = settings;
         this.profiles = profiles;
@@ -75,7 +75,7 @@ class CalibrationCertificateController {
             UUID runId,
             CalibrationCertificate certificate,
             Strip strip,
-            Standing standing,
+            Validity standing,
             String qr,
             int squares) {}
 
@@ -97,7 +97,7 @@ class CalibrationCertificateController {
     @Signed(many = true)
     @Transactional
     public GivenCode give(@RequestHeader("Idempotency-Key") String key, @PathVariable UUID id, Principal principal) {
-        return once.per(key, principal.getName(), GivenCode.class, () -> {
+        return once.execute(key, principal.getName(), GivenCode.class, () -> {
             var given = certificates.give(id, people.displayName(principal.getName()), settings.baseAddress());
             return new GivenCode(given.code(), given.certificate().number());
         });
@@ -167,7 +167,7 @@ class CalibrationCertificateController {
                                 .build()
                                 .toString())
                 .body(CertificatePdf.of(
-                        all, profiles.logo(), site.zone(), house.units().dates()));
+                        all, profiles.logo(), site.zone(), policies.units().dates()));
     }
 
     private static RegisterRow row(Given given) {

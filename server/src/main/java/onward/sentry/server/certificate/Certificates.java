@@ -17,12 +17,12 @@ import onward.sentry.formats.CoreJson;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.platform.SiteMarks;
 import onward.sentry.server.platform.SiteProfiles;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -37,7 +37,7 @@ class Certificates {
     private final JdbcClient jdbc;
     private final Runs runs;
     private final Fleet fleet;
-    private final House house;
+    private final SitePolicies policies;
     private final Ledger ledger;
     private final SiteMarks marks;
     private final SiteProfiles profiles;
@@ -48,7 +48,7 @@ class Certificates {
             JdbcClient jdbc,
             Runs runs,
             Fleet fleet,
-            House house,
+            SitePolicies policies,
             Ledger ledger,
             SiteMarks marks,
             SiteProfiles profiles,
@@ -56,7 +56,7 @@ class Certificates {
         this.jdbc = jdbc;
         this.runs = runs;
         this.fleet = fleet;
-        this.house = house;
+        this.policies = policies;
         this.ledger = ledger;
         this.marks = marks;
         this.profiles = profiles;
@@ -70,7 +70,7 @@ class Certificates {
      * @param holds the text, the record of the run and the logbook all say the same as on the day it was given out
      * @param correctedSince what was put right in the record after that
      */
-    record Standing(boolean holds, String words, List<String> correctedSince) {}
+    record Validity(boolean holds, String words, List<String> correctedSince) {}
 
     /**
      * The certificate of a signed calibration. One that stands already is not given out twice, unless the record was
@@ -151,13 +151,13 @@ class Certificates {
 
     /** Whether the store still says what the certificate says. */
     @Transactional(readOnly = true)
-    public Standing standing(Given given) {
+    public Validity standing(Given given) {
         var corrected = correctedSince(given);
         if (!CertificateCode.of(given.text()).equals(given.code())) {
-            return new Standing(false, "What it says has been changed in the store: its code does not fit.", corrected);
+            return new Validity(false, "What it says has been changed in the store: its code does not fit.", corrected);
         }
         if (!hashOf(given.runId()).equals(given.certificate().runHash())) {
-            return new Standing(
+            return new Validity(
                     false, "The record of the run is not the one that this certificate was given of.", corrected);
         }
         long entries = jdbc.sql("select count(*) from ledger where kind = 'certificate-given' and run_id = ?"
@@ -166,9 +166,9 @@ class Certificates {
                 .query(Long.class)
                 .single();
         if (entries != 1) {
-            return new Standing(false, "The logbook has no entry that it was given out.", corrected);
+            return new Validity(false, "The logbook has no entry that it was given out.", corrected);
         }
-        return new Standing(true, "It stands in the register, and its record is as it was signed.", corrected);
+        return new Validity(true, "It stands in the register, and its record is as it was signed.", corrected);
     }
 
     private List<String> correctedSince(Given given) {
@@ -224,7 +224,7 @@ class Certificates {
                 run.strip().map(Strip::decode).orElseThrow(),
                 corrections(run.id(), ""),
                 run.lastHash(),
-                house.units());
+                policies.units());
     }
 
     private Optional<CalibrationCertificate.Issuer> issuer() {

@@ -12,9 +12,9 @@ import java.util.TreeMap;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.cylinder.Cylinder;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.JudgingRules;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
@@ -26,8 +26,9 @@ import onward.sentry.server.bench.FinishedRuns;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
 import onward.sentry.server.demo.DemoFleet.Trouble;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -45,23 +46,25 @@ class DemoHistory {
     private record Planned(LocalDate on, Job job) {}
 
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final FinishedRuns finished;
     private final Site site;
 
-    DemoHistory(Fleet fleet, House house, FinishedRuns finished, Site site) {
+    DemoHistory(Fleet fleet, ProcedureLibrary library, SitePolicies policies, FinishedRuns finished, Site site) {
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.finished = finished;
         this.site = site;
     }
 
     @Transactional
     public int work(DemoDetector demo, Map<String, Cylinder> shelf) {
-        var card = house.latestCard(demo.model());
+        var card = library.latestCard(demo.model());
         var known = fleet.bySerial(demo.serial());
         var planned = plan(demo, card.interval());
-        var technician = new Worker(demo, known, card, house.policy(), shelf);
+        var technician = new Worker(demo, known, card, policies.policy(), shelf);
         var lastJob = planned.get(planned.size() - 1);
         // No run hangs on another one's readings, so they are worked on all cores and stored in order.
         var worked = planned.parallelStream()
@@ -122,7 +125,11 @@ class DemoHistory {
 
     /** Works a job with the sensors' health of that day. */
     private record Worker(
-            DemoDetector demo, Fleet.Known known, ProcedureCard card, HousePolicy policy, Map<String, Cylinder> shelf) {
+            DemoDetector demo,
+            Fleet.RegisteredDetector known,
+            ProcedureCard card,
+            SitePolicy policy,
+            Map<String, Cylinder> shelf) {
 
         LiveRun work(Planned job, boolean last) {
             var serials = new TreeMap<Integer, String>();
@@ -156,12 +163,12 @@ class DemoHistory {
         }
 
         /** What the run before left behind: each time the instrument was set to what its sensors gave then. */
-        private Map<Integer, SpanChain> chains(LocalDate on) {
-            var chains = new TreeMap<Integer, SpanChain>();
+        private Map<Integer, SensitivityHistory> chains(LocalDate on) {
+            var chains = new TreeMap<Integer, SensitivityHistory>();
             for (var sensor : known.sensors()) {
                 double fresh = Health.of(sensor.serial(), 0).response();
                 var today = Health.of(sensor.serial(), age(sensor, on));
-                chains.put(sensor.slot(), new SpanChain(today.setAt() / fresh, 100 * fresh));
+                chains.put(sensor.slot(), new SensitivityHistory(today.setAt() / fresh, 100 * fresh));
             }
             return chains;
         }
@@ -184,7 +191,8 @@ class DemoHistory {
         return Math.max(0, ChronoUnit.DAYS.between(sensor.fittedOn(), on));
     }
 
-    private static Map<Integer, Health> health(DemoDetector demo, Fleet.Known known, Planned job, boolean last) {
+    private static Map<Integer, Health> health(
+            DemoDetector demo, Fleet.RegisteredDetector known, Planned job, boolean last) {
         var health = new HashMap<Integer, Health>();
         for (var sensor : known.sensors()) {
             var aged = Health.of(sensor.serial(), age(sensor, job.on()));

@@ -12,9 +12,9 @@ import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
-import onward.sentry.core.house.Competence;
-import onward.sentry.core.house.SiteProfile;
 import onward.sentry.core.maintenance.PartStock;
+import onward.sentry.core.policy.Competence;
+import onward.sentry.core.policy.SiteProfile;
 import onward.sentry.core.schedule.CareKind;
 import onward.sentry.core.sim.Health;
 import onward.sentry.server.demo.DemoFleet.DemoDetector;
@@ -22,7 +22,6 @@ import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Care;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.link.LinkTokens;
 import onward.sentry.server.maintenance.PartStocks;
 import onward.sentry.server.people.DemoPeople;
@@ -30,6 +29,7 @@ import onward.sentry.server.people.People;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.platform.SiteProfiles;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -63,7 +63,7 @@ class DemoLoader implements ApplicationRunner {
     private final Shelf shelf;
     private final BenchEquipment equipment;
     private final DemoGauges gauges;
-    private final House house;
+    private final ProcedureLibrary library;
     private final DemoHistory history;
     private final LinkTokens tokens;
     private final SiteProfiles profiles;
@@ -79,7 +79,7 @@ class DemoLoader implements ApplicationRunner {
             Shelf shelf,
             BenchEquipment equipment,
             DemoGauges gauges,
-            House house,
+            ProcedureLibrary library,
             DemoHistory history,
             LinkTokens tokens,
             SiteProfiles profiles,
@@ -93,7 +93,7 @@ class DemoLoader implements ApplicationRunner {
         this.shelf = shelf;
         this.equipment = equipment;
         this.gauges = gauges;
-        this.house = house;
+        this.library = library;
         this.history = history;
         this.tokens = tokens;
         this.profiles = profiles;
@@ -159,7 +159,7 @@ class DemoLoader implements ApplicationRunner {
     }
 
     private void register(DemoDetector demo) {
-        var card = house.latestCard(demo.model());
+        var card = library.latestCard(demo.model());
         var fittedOn = site.today().minusMonths(demo.monthsFitted());
         fleet.register(
                 demo.serial(),

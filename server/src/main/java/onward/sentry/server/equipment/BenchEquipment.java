@@ -148,7 +148,7 @@ public class BenchEquipment {
 
     /** A rig's regulator as it really is, where it is one of the bench's own; else as it was named. */
     @Transactional(readOnly = true)
-    public Rig asItIs(Rig named) {
+    public Rig withRegisteredEquipment(Rig named) {
         var tag = named.regulator().tag();
         return tag.isEmpty() ? named : new Rig(byTag(tag).forUse(site.today()), named.delivery(), named.tubing());
     }

@@ -12,7 +12,7 @@ import java.util.OptionalDouble;
 import onward.sentry.core.rig.Equipment;
 import onward.sentry.core.rig.Regulator;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Site;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
@@ -28,11 +28,11 @@ import org.springframework.web.bind.annotation.RestController;
 class EquipmentController {
 
     private final BenchEquipment equipment;
-    private final Once once;
+    private final IdempotentRequests once;
     private final People people;
     private final Site site;
 
-    EquipmentController(BenchEquipment equipment, Once once, People people, Site site) {
+    EquipmentController(BenchEquipment equipment, IdempotentRequests once, People people, Site site) {
         this.equipment = equipment;
         this.once = once;
         this.people = people;
@@ -53,7 +53,7 @@ class EquipmentController {
             Optional<LocalDate> lastChecked,
             OptionalDouble measured,
             LocalDate dueOn,
-            Equipment.Standing standing,
+            Equipment.CheckStatus standing,
             String standingWord) {}
 
     record NewEquipment(
@@ -98,7 +98,7 @@ class EquipmentController {
     @Transactional
     public EquipmentView register(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewEquipment body, Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 EquipmentView.class,
@@ -113,7 +113,7 @@ class EquipmentController {
             @Valid @RequestBody NewCheck body,
             Principal principal) {
         var measured = body.measured().map(OptionalDouble::of).orElseGet(OptionalDouble::empty);
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 EquipmentView.class,

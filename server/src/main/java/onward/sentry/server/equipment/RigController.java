@@ -16,10 +16,10 @@ import onward.sentry.core.rig.SampleLine;
 import onward.sentry.core.rig.Tubing;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -39,15 +39,21 @@ class RigController {
 
     private final BenchRigs rigs;
     private final BenchEquipment equipment;
-    private final House house;
-    private final Once once;
+    private final ProcedureLibrary library;
+    private final IdempotentRequests once;
     private final People people;
     private final Site site;
 
-    RigController(BenchRigs rigs, BenchEquipment equipment, House house, Once once, People people, Site site) {
+    RigController(
+            BenchRigs rigs,
+            BenchEquipment equipment,
+            ProcedureLibrary library,
+            IdempotentRequests once,
+            People people,
+            Site site) {
         this.rigs = rigs;
         this.equipment = equipment;
-        this.house = house;
+        this.library = library;
         this.once = once;
         this.people = people;
         this.site = site;
@@ -77,14 +83,14 @@ class RigController {
 
     @GetMapping("/api/v1/rigs")
     List<RigView> all() {
-        var cards = house.latestCards();
+        var cards = library.latestCards();
         return rigs.all().stream().map(rig -> view(rig, cards)).toList();
     }
 
     /** What a rig would serve; nothing is stored. */
     @PostMapping("/api/v1/rig-checks")
     public RigView check(@Valid @RequestBody NewRig body) {
-        return view(toCore(body), house.latestCards());
+        return view(toCore(body), library.latestCards());
     }
 
     @PostMapping("/api/v1/rigs")
@@ -92,11 +98,11 @@ class RigController {
     @Transactional
     public RigView add(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewRig body, Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 RigView.class,
-                () -> view(rigs.add(toCore(body), people.displayName(principal.getName())), house.latestCards()));
+                () -> view(rigs.add(toCore(body), people.displayName(principal.getName())), library.latestCards()));
     }
 
     @DeleteMapping("/api/v1/rigs/{name}")

@@ -6,7 +6,7 @@ import java.sql.Timestamp;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import onward.sentry.formats.TableOut;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,10 +18,10 @@ class Exports {
     private static final int ROWS_AT_ONCE = 1_000;
 
     private final JdbcTemplate jdbc;
-    private final House house;
+    private final ProcedureLibrary library;
 
-    Exports(JdbcTemplate jdbc, House house) {
-        this.house = house;
+    Exports(JdbcTemplate jdbc, ProcedureLibrary library) {
+        this.library = library;
         this.jdbc = new JdbcTemplate(jdbc.getDataSource());
         this.jdbc.setFetchSize(ROWS_AT_ONCE);
     }
@@ -31,7 +31,7 @@ class Exports {
     public void write(ExportTable table, LocalDate from, LocalDate until, TableOut out) {
         var days = table.hasDays() ? new Object[] {from, until} : new Object[0];
         int columns = table.columns().size();
-        var figures = new RunFigures(house);
+        var figures = new RunFigures(library);
         jdbc.query(
                 table.sql(),
                 row -> {

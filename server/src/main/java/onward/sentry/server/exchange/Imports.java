@@ -33,15 +33,21 @@ class Imports {
     private static final int SHOWN = 200;
 
     private final JdbcClient jdbc;
-    private final Map<ImportKind, Intake> intakes;
-    private final WaitingLines waiting;
+    private final Map<ImportKind, TableImporter> intakes;
+    private final StagedRows waiting;
     private final Ledger ledger;
     private final Site site;
     private final JsonMapper json;
 
-    Imports(JdbcClient jdbc, List<Intake> intakes, WaitingLines waiting, Ledger ledger, Site site, JsonMapper json) {
+    Imports(
+            JdbcClient jdbc,
+            List<TableImporter> intakes,
+            StagedRows waiting,
+            Ledger ledger,
+            Site site,
+            JsonMapper json) {
         this.jdbc = jdbc;
-        this.intakes = intakes.stream().collect(Collectors.toMap(Intake::kind, intake -> intake));
+        this.intakes = intakes.stream().collect(Collectors.toMap(TableImporter::kind, intake -> intake));
         this.waiting = waiting;
         this.ledger = ledger;
         this.site = site;
@@ -103,7 +109,7 @@ class Imports {
                     "file",
                     "The table has more than " + intake.mostRows() + " lines.",
                     "Split it.");
-            if (batch.size() == Intake.AT_ONCE) {
+            if (batch.size() == TableImporter.AT_ONCE) {
                 intake.stage(id, batch, seen);
                 batch.clear();
             }
@@ -120,7 +126,7 @@ class Imports {
         intake(id).mend(id, by);
     }
 
-    private Intake intake(UUID id) {
+    private TableImporter intake(UUID id) {
         return intakes.get(kind(id));
     }
 

@@ -17,10 +17,10 @@ import onward.sentry.formats.LineFault;
 import onward.sentry.formats.RunSheet;
 import onward.sentry.formats.RunSheet.PaperJob;
 import onward.sentry.server.bench.PaperRuns;
-import onward.sentry.server.exchange.WaitingLines.Waiting;
+import onward.sentry.server.exchange.StagedRows.Waiting;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -36,14 +36,14 @@ class PaperLines {
     private final PaperRuns paper;
     private final Fleet fleet;
     private final Shelf shelf;
-    private final House house;
+    private final ProcedureLibrary library;
 
-    PaperLines(JdbcClient jdbc, PaperRuns paper, Fleet fleet, Shelf shelf, House house) {
+    PaperLines(JdbcClient jdbc, PaperRuns paper, Fleet fleet, Shelf shelf, ProcedureLibrary library) {
         this.jdbc = jdbc;
         this.paper = paper;
         this.fleet = fleet;
         this.shelf = shelf;
-        this.house = house;
+        this.library = library;
     }
 
     /** @param signed how the job would be signed */
@@ -66,7 +66,7 @@ class PaperLines {
     }
 
     /** Those of the lines that are on record, by their serial in small letters. */
-    private Map<String, Fleet.Known> detectors(List<Waiting> lines) {
+    private Map<String, Fleet.RegisteredDetector> detectors(List<Waiting> lines) {
         var serials = lines.stream()
                 .map(line -> line.name().toLowerCase(Locale.ROOT))
                 .distinct()
@@ -79,7 +79,7 @@ class PaperLines {
                 .collect(Collectors.toMap(one -> one.serial().toLowerCase(Locale.ROOT), one -> one));
     }
 
-    private Ready ready(Waiting line, Map<String, Fleet.Known> detectors, String by) throws LineRefused {
+    private Ready ready(Waiting line, Map<String, Fleet.RegisteredDetector> detectors, String by) throws LineRefused {
         var job = RunSheet.read(line.row()).job().orElseThrow();
         var detector = detector(line.name(), detectors);
         try {
@@ -96,7 +96,8 @@ class PaperLines {
         }
     }
 
-    private static Fleet.Known detector(String serial, Map<String, Fleet.Known> detectors) throws LineRefused {
+    private static Fleet.RegisteredDetector detector(String serial, Map<String, Fleet.RegisteredDetector> detectors)
+            throws LineRefused {
         var found = Optional.ofNullable(detectors.get(serial.toLowerCase(Locale.ROOT)));
         if (found.filter(one -> one.serial().equals(serial)).isEmpty()) {
             throw new LineRefused(new LineFault(
@@ -104,7 +105,7 @@ class PaperLines {
                     serial,
                     "No detector on record is called so.",
                     "Bring the detectors in first.",
-                    found.map(Fleet.Known::serial)));
+                    found.map(Fleet.RegisteredDetector::serial)));
         }
         if (found.get().state() == StateWord.RETIRED) {
             throw new LineRefused(new LineFault(
@@ -113,7 +114,7 @@ class PaperLines {
         return found.get();
     }
 
-    private RunCommand.EnterPaper sheet(Fleet.Known detector, PaperJob job) throws LineRefused {
+    private RunCommand.EnterPaper sheet(Fleet.RegisteredDetector detector, PaperJob job) throws LineRefused {
         var cylinder = shelf.all().stream()
                 .filter(one -> one.tag().equalsIgnoreCase(job.cylinder()))
                 .findFirst();
@@ -125,7 +126,7 @@ class PaperLines {
                     "Register it first, empty or not: its certificate says what the figures mean.",
                     cylinder.map(Shelf.OnShelf::tag)));
         }
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         var lines = job.figures().entrySet().stream()
                 .flatMap(slot -> PaperLine.of(
                         card,

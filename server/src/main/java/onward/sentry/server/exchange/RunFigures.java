@@ -8,7 +8,7 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.working.Figures;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
 
 /**
  * The figures of exported runs as an instrument would show them: readings at the resolution of their sensor, per cent and
@@ -24,8 +24,8 @@ final class RunFigures {
 
     private final Map<String, ProcedureCard> cards;
 
-    RunFigures(House house) {
-        cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
+    RunFigures(ProcedureLibrary library) {
+        cards = library.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
     }
 
     void round(List<Object> row) {

@@ -11,9 +11,9 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.SensorCare;
 import onward.sentry.core.schedule.CareKind;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,14 +30,14 @@ public class Care {
 
     private final JdbcClient jdbc;
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
     private final Ledger ledger;
     private final Site site;
 
-    Care(JdbcClient jdbc, Fleet fleet, House house, Ledger ledger, Site site) {
+    Care(JdbcClient jdbc, Fleet fleet, ProcedureLibrary library, Ledger ledger, Site site) {
         this.jdbc = jdbc;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
         this.ledger = ledger;
         this.site = site;
     }
@@ -46,7 +46,7 @@ public class Care {
     @Transactional(readOnly = true)
     public List<Due> toDo() {
         var due = new ArrayList<Due>();
-        for (var card : house.latestCards()) {
+        for (var card : library.latestCards()) {
             for (var kind : SensorCare.of(card)) {
                 all(card, kind, Optional.empty()).stream()
                         .filter(one -> !one.on().isAfter(site.today()))
@@ -61,7 +61,7 @@ public class Care {
     @Transactional(readOnly = true)
     public List<Due> of(String serial) {
         var detector = fleet.bySerial(serial);
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         return SensorCare.of(card).stream()
                 .flatMap(kind -> all(card, kind, Optional.of(detector.id())).stream())
                 .toList();
@@ -93,7 +93,7 @@ public class Care {
     public List<Due> done(String serial, CareKind kind, LocalDate on, String remark, String by) {
         var detector = fleet.bySerial(serial);
         Refusal.unless(
-                SensorCare.of(house.latestCard(detector.model())).contains(kind),
+                SensorCare.of(library.latestCard(detector.model())).contains(kind),
                 "care-unknown",
                 "kind",
                 "A " + detector.model() + " does not ask for that: " + kind.label() + ".",

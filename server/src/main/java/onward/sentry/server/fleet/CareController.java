@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.schedule.CareKind;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Site;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,10 +24,10 @@ class CareController {
 
     private final Care care;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
     private final Site site;
 
-    CareController(Care care, People people, Once once, Site site) {
+    CareController(Care care, People people, IdempotentRequests once, Site site) {
         this.care = care;
         this.people = people;
         this.once = once;
@@ -70,7 +70,7 @@ class CareController {
             @PathVariable String serial,
             @Valid @RequestBody CareDone body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 CareList.class,

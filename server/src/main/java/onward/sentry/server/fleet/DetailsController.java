@@ -10,8 +10,8 @@ import onward.sentry.core.detector.DetectorDetails;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.DetectorController.DetectorRow;
 import onward.sentry.server.people.People;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Ledger;
-import onward.sentry.server.platform.Once;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -26,9 +26,9 @@ class DetailsController {
     private final Fleet fleet;
     private final Ledger ledger;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    DetailsController(Fleet fleet, Ledger ledger, People people, Once once) {
+    DetailsController(Fleet fleet, Ledger ledger, People people, IdempotentRequests once) {
         this.fleet = fleet;
         this.ledger = ledger;
         this.people = people;
@@ -46,14 +46,14 @@ class DetailsController {
             @PathVariable String serial,
             @Valid @RequestBody DetailsBody body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,
                 () -> DetectorRow.of(change(serial, body, people.displayName(principal.getName()))));
     }
 
-    private Fleet.Known change(String serial, DetailsBody body, String by) {
+    private Fleet.RegisteredDetector change(String serial, DetailsBody body, String by) {
         var id = fleet.entity(serial).id();
         fleet.lock(List.of(id));
         var detector = fleet.entity(id);

@@ -13,15 +13,16 @@ import java.util.Optional;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
 import onward.sentry.server.fleet.FleetList.Share;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.NotFound;
-import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -46,9 +47,10 @@ class DetectorController {
     private final Fleet fleet;
     private final FleetList list;
     private final StateKeeper states;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
     private final Site site;
     private final JsonMapper json;
 
@@ -56,15 +58,17 @@ class DetectorController {
             Fleet fleet,
             FleetList list,
             StateKeeper states,
-            House house,
+            ProcedureLibrary library,
+            SitePolicies policies,
             People people,
-            Once once,
+            IdempotentRequests once,
             Site site,
             JsonMapper json) {
         this.fleet = fleet;
         this.list = list;
         this.states = states;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.people = people;
         this.once = once;
         this.site = site;
@@ -99,7 +103,7 @@ class DetectorController {
                     line.lastStrip().map(Strip::decode));
         }
 
-        static DetectorRow of(Fleet.Known d) {
+        static DetectorRow of(Fleet.RegisteredDetector d) {
             return new DetectorRow(
                     d.serial(),
                     d.assetTag(),
@@ -125,7 +129,7 @@ class DetectorController {
             Optional<LocalDate> fittedOn,
             Optional<LocalDate> lastGoodOn,
             Optional<LocalDate> dueOn,
-            Optional<Working> dueWorking,
+            Optional<Derivation> dueWorking,
             Optional<String> lastVerdict,
             Optional<LocalDate> removedOn) {}
 
@@ -142,7 +146,7 @@ class DetectorController {
     record DetectorView(
             DetectorRow detector,
             String notes,
-            Working dueWorking,
+            Derivation dueWorking,
             List<FittedView> sensors,
             List<FittedView> removed,
             List<HoldView> holds) {}
@@ -184,7 +188,7 @@ class DetectorController {
             @PathVariable String serial,
             @Valid @RequestBody SeenBody body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,
@@ -262,7 +266,7 @@ class DetectorController {
     }
 
     private FittedView fittedView(DetectorEntity detector, SensorEntity sensor) {
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         var spec = card.sensor(sensor.slot());
         var due = sensor.isFitted()
                 ? Optional.of(sensor.dates().due(states.interval(detector)))
@@ -286,7 +290,7 @@ class DetectorController {
     @Transactional
     public DetectorRow register(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewDetector body, Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,
@@ -309,7 +313,7 @@ class DetectorController {
                 .filter(h -> h.releasedAt().isEmpty())
                 .findFirst()
                 .orElseThrow(() -> new NotFound("A hold of " + serial));
-        var dates = house.units().dates();
+        var dates = policies.units().dates();
         var tag = new HoldTag(
                 detector.serial(),
                 detector.assetTag(),
@@ -335,7 +339,7 @@ class DetectorController {
             @PathVariable String serial,
             @Valid @RequestBody Release body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,

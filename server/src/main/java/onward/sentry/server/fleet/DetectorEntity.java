@@ -24,7 +24,7 @@ import onward.sentry.core.schedule.LastBump;
 import onward.sentry.core.schedule.Lending;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.schedule.StateWord;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 
 @Entity
 @Table(name = "detector")
@@ -136,7 +136,7 @@ class DetectorEntity {
     }
 
     /** The state as it is stored. @param working of its due day, which is stored as text */
-    StateToday state(Working working) {
+    StateToday state(Derivation working) {
         return new StateToday(stateWord, usable, stateReason, new DueDate(dueOn, working), stateValidThrough);
     }
 
@@ -169,7 +169,7 @@ class DetectorEntity {
         lastStrip = strip;
     }
 
-    void standAgain(Standing before) {
+    void restore(DetectorSnapshot before) {
         lastRunOn = before.lastRunOn().orElse(null);
         lastVerdict = before.lastVerdict().orElse(null);
         lastStrip = before.lastStrip().orElse(null);
@@ -181,7 +181,7 @@ class DetectorEntity {
     }
 
     /** @param rule as JSON; empty: its card says */
-    void comesRound(Optional<String> rule) {
+    void overrideInterval(Optional<String> rule) {
         ownInterval = rule.orElse(null);
     }
 

@@ -8,15 +8,16 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.schedule.Causes;
 import onward.sentry.core.schedule.DetectorFacts;
 import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.schedule.SensorDates;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.schedule.StateWord;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -33,7 +34,7 @@ public class DueUnder {
      */
     public record Moved(long earlier, long later, long losingUse, long gainingUse, List<String> crews) {}
 
-    private record Standing(UUID id, String model, String crew, String stateWord, String ownInterval) {
+    private record FleetRow(UUID id, String model, String crew, String stateWord, String ownInterval) {
 
         /** Held, away or lent, and so out of use under any rules. */
         boolean away() {
@@ -43,20 +44,22 @@ public class DueUnder {
     }
 
     private final JdbcClient jdbc;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final Site site;
     private final StateKeeper states;
 
-    DueUnder(JdbcClient jdbc, House house, Site site, StateKeeper states) {
+    DueUnder(JdbcClient jdbc, ProcedureLibrary library, SitePolicies policies, Site site, StateKeeper states) {
         this.jdbc = jdbc;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.site = site;
         this.states = states;
     }
 
     @Transactional(readOnly = true)
-    public Moved moved(HousePolicy policy) {
-        var now = house.policy();
+    public Moved moved(SitePolicy policy) {
+        var now = policies.policy();
         var cardsNow = cards(now);
         var cardsThen = cards(policy);
         var sensors = sensors();
@@ -81,13 +84,13 @@ public class DueUnder {
         return new Moved(earlier, later, losingUse, gainingUse, List.copyOf(crews));
     }
 
-    private Map<String, ProcedureCard> cards(HousePolicy policy) {
-        return house.publishedCards().stream()
+    private Map<String, ProcedureCard> cards(SitePolicy policy) {
+        return library.publishedCards().stream()
                 .collect(Collectors.toMap(ProcedureCard::model, card -> card.under(policy), (older, newer) -> newer));
     }
 
     /** As if nothing but its dates decided. */
-    private StateToday state(Standing one, List<Sensor> sensors, ProcedureCard card, Rhythm rhythm) {
+    private StateToday state(FleetRow one, List<Sensor> sensors, ProcedureCard card, Rhythm rhythm) {
         var facts = new DetectorFacts(
                 false,
                 Optional.empty(),
@@ -103,12 +106,12 @@ public class DueUnder {
     }
 
     /** What was made due at once stays so, and is left out. */
-    private List<Standing> fleet() {
+    private List<FleetRow> fleet() {
         return jdbc.sql("select id, model, crew, state_word, own_interval from detector d where"
                         + " state_word <> ? and not exists (select 1 from due_trigger t where t.detector_id = d.id and"
                         + " t.settled_on is null)")
                 .param(StateWord.RETIRED.name())
-                .query(Standing.class)
+                .query(FleetRow.class)
                 .list();
     }
 

@@ -16,7 +16,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.DetectorDetails;
 import onward.sentry.core.detector.Serial;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.RunEvent.RunSigned;
 import onward.sentry.core.schedule.Cause;
@@ -27,10 +27,10 @@ import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -62,10 +62,10 @@ public class Fleet {
             LocalDate fittedOn,
             boolean fittedKnown,
             Optional<Verdict> lastVerdict,
-            SpanChain chain) {}
+            SensitivityHistory chain) {}
 
     /** What other capabilities need to know of a detector. */
-    public record Known(
+    public record RegisteredDetector(
             UUID id,
             String serial,
             String assetTag,
@@ -87,7 +87,7 @@ public class Fleet {
     private final DueCauseRepository triggers;
     private final StateKeeper states;
     private final DetectorLocks locks;
-    private final House house;
+    private final ProcedureLibrary library;
     private final Ledger ledger;
     private final Site site;
     private final JsonMapper json;
@@ -98,7 +98,7 @@ public class Fleet {
             DueCauseRepository triggers,
             StateKeeper states,
             DetectorLocks locks,
-            House house,
+            ProcedureLibrary library,
             Ledger ledger,
             Site site,
             JsonMapper json) {
@@ -107,7 +107,7 @@ public class Fleet {
         this.triggers = triggers;
         this.states = states;
         this.locks = locks;
-        this.house = house;
+        this.library = library;
         this.ledger = ledger;
         this.site = site;
         this.json = json;
@@ -120,18 +120,18 @@ public class Fleet {
     }
 
     @Transactional(readOnly = true)
-    public Known bySerial(String serial) {
+    public RegisteredDetector bySerial(String serial) {
         return known(entity(serial));
     }
 
     @Transactional(readOnly = true)
-    public Known byId(UUID id) {
+    public RegisteredDetector byId(UUID id) {
         return known(detectors.findById(id).orElseThrow());
     }
 
     /** Those of which one word is true today, by serial. */
     @Transactional(readOnly = true)
-    public List<Known> inState(StateWord word) {
+    public List<RegisteredDetector> inState(StateWord word) {
         return detectors.findByStateWordOrStateValidThroughBeforeOrderBySerial(word, site.today()).stream()
                 .map(this::known)
                 .filter(known -> known.state() == word)
@@ -152,7 +152,7 @@ public class Fleet {
 
     /** Those of these serials that there are. */
     @Transactional(readOnly = true)
-    public List<Known> bySerials(Collection<String> serials) {
+    public List<RegisteredDetector> bySerials(Collection<String> serials) {
         return detectors.findBySerialIn(List.copyOf(serials)).stream()
                 .map(this::known)
                 .toList();
@@ -160,12 +160,12 @@ public class Fleet {
 
     /** Many at once, with one question to the database however many they are. */
     @Transactional(readOnly = true)
-    public List<Known> byIds(Collection<UUID> ids) {
+    public List<RegisteredDetector> byIds(Collection<UUID> ids) {
         return detectors.findByIdIn(ids).stream().map(this::known).toList();
     }
 
     @Transactional
-    public Known register(
+    public RegisteredDetector register(
             String serial,
             String assetTag,
             String model,
@@ -173,7 +173,7 @@ public class Fleet {
             String location,
             List<NewSensor> sensors,
             String by) {
-        var card = house.latestCard(model);
+        var card = library.latestCard(model);
         var number = Serial.of(serial);
         Refusal.unless(
                 !detectors.existsBySerialIgnoreCase(number),
@@ -214,7 +214,7 @@ public class Fleet {
                         sensor.slot(),
                         sensor.serial().strip(),
                         sensor.fittedOn())
-                .respondingWith(sensor.fittingResponse().orElse(SpanChain.NEW.fittingResponse()));
+                .respondingWith(sensor.fittingResponse().orElse(SensitivityHistory.NEW.fittingResponse()));
     }
 
     void checkSensor(NewSensor sensor) {
@@ -241,12 +241,12 @@ public class Fleet {
     }
 
     @Transactional
-    public Known release(String serial, String remark, String by) {
+    public RegisteredDetector release(String serial, String remark, String by) {
         var detector = entity(serial);
         lock(List.of(detector.id()));
         var open = holds.findByDetectorIdAndReleasedAtIsNullOrderByPlacedAt(detector.id());
         Refusal.unless(!open.isEmpty(), "not-on-hold", "", serial + " is not on hold.", "There is nothing to release.");
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         HoldRelease.check(
                 detector.fitted().stream()
                         .filter(s ->
@@ -348,7 +348,7 @@ public class Fleet {
 
     /** Somebody has seen something happen to a detector; it counts beside whatever has made it due before. */
     @Transactional
-    public Known seen(String serial, TriggerCause cause, String remark, String by) {
+    public RegisteredDetector seen(String serial, TriggerCause cause, String remark, String by) {
         var detector = entity(serial);
         var seen = cause.on(site.today(), remark);
         makeDue(detector.id(), seen);
@@ -373,7 +373,7 @@ public class Fleet {
     }
 
     private void hold(DetectorEntity detector, UUID runId, RunSigned signed, Instant at) {
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         var reason = named(signed, card, Verdict.FAIL)
                 .map(names -> names + " failed calibration on " + Figures.day(signed.on()) + ".")
                 .or(() -> signed.remark().filter(remark -> signed.verdict() == Verdict.FAIL))
@@ -406,9 +406,9 @@ public class Fleet {
         return detectors.findById(id).orElseThrow();
     }
 
-    Known known(DetectorEntity d) {
+    RegisteredDetector known(DetectorEntity d) {
         var state = states.today(d);
-        return new Known(
+        return new RegisteredDetector(
                 d.id(),
                 d.serial(),
                 d.assetTag(),

@@ -7,7 +7,7 @@ import java.time.LocalDate;
 import java.util.Optional;
 import onward.sentry.server.fleet.DetectorController.DetectorRow;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -21,9 +21,9 @@ class LendingController {
 
     private final Lendings lendings;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    LendingController(Lendings lendings, People people, Once once) {
+    LendingController(Lendings lendings, People people, IdempotentRequests once) {
         this.lendings = lendings;
         this.people = people;
         this.once = once;
@@ -42,7 +42,7 @@ class LendingController {
             @PathVariable String serial,
             @Valid @RequestBody LendBody body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,
@@ -54,7 +54,7 @@ class LendingController {
     @Transactional
     public DetectorRow takeBack(
             @RequestHeader("Idempotency-Key") String key, @PathVariable String serial, Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,

@@ -30,7 +30,7 @@ public class Lendings {
 
     /** Gives a detector out; only one that may be used as it stands, or that waits for nothing but its bump. */
     @Transactional
-    public Fleet.Known lend(String serial, String to, Optional<LocalDate> backBy, String by) {
+    public Fleet.RegisteredDetector lend(String serial, String to, Optional<LocalDate> backBy, String by) {
         var detector = fleet.entity(serial);
         states.renew(detector);
         var state = detector.stateWord();
@@ -63,7 +63,7 @@ public class Lendings {
     }
 
     @Transactional
-    public Fleet.Known takeBack(String serial, String by) {
+    public Fleet.RegisteredDetector takeBack(String serial, String by) {
         var detector = fleet.entity(serial);
         Refusal.unless(
                 detector.lending().isPresent(),

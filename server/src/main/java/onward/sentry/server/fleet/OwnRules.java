@@ -3,12 +3,12 @@ package onward.sentry.server.fleet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -19,14 +19,14 @@ class OwnRules {
 
     private final Fleet fleet;
     private final StateKeeper states;
-    private final House house;
+    private final SitePolicies policies;
     private final Ledger ledger;
     private final JsonMapper json;
 
-    OwnRules(Fleet fleet, StateKeeper states, House house, Ledger ledger, JsonMapper json) {
+    OwnRules(Fleet fleet, StateKeeper states, SitePolicies policies, Ledger ledger, JsonMapper json) {
         this.fleet = fleet;
         this.states = states;
-        this.house = house;
+        this.policies = policies;
         this.ledger = ledger;
         this.json = json;
     }
@@ -37,10 +37,10 @@ class OwnRules {
      * @param percent stricter than the house policy; empty: its card and the policy say
      */
     @Transactional
-    Fleet.Known setTolerance(String serial, OptionalDouble percent, String reason, String by) {
-        var policy = house.policy();
+    Fleet.RegisteredDetector setTolerance(String serial, OptionalDouble percent, String reason, String by) {
+        var policy = policies.policy();
         percent.ifPresent(own -> {
-            HousePolicy.checkTolerance(own);
+            SitePolicy.checkTolerance(own);
             Refusal.unless(
                     own < policy.tolerancePercent(),
                     "tolerance-looser",
@@ -72,10 +72,10 @@ class OwnRules {
      * @param interval empty: its card says
      */
     @Transactional
-    Fleet.Known setInterval(String serial, Optional<IntervalRule> interval, String reason, String by) {
+    Fleet.RegisteredDetector setInterval(String serial, Optional<IntervalRule> interval, String reason, String by) {
         checkReason(reason, "A detector's own interval");
         var detector = fleet.entity(serial);
-        detector.comesRound(interval.map(json::writeValueAsString));
+        detector.overrideInterval(interval.map(json::writeValueAsString));
         states.renew(detector);
         ledger.append(
                 "interval-set",

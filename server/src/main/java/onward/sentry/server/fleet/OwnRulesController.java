@@ -9,9 +9,10 @@ import java.util.OptionalDouble;
 import onward.sentry.core.measure.GasJudge;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.IntervalRule.MonthDay;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -28,14 +29,22 @@ class OwnRulesController {
 
     private final Fleet fleet;
     private final OwnRules own;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    OwnRulesController(Fleet fleet, OwnRules own, House house, People people, Once once) {
+    OwnRulesController(
+            Fleet fleet,
+            OwnRules own,
+            ProcedureLibrary library,
+            SitePolicies policies,
+            People people,
+            IdempotentRequests once) {
         this.fleet = fleet;
         this.own = own;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.people = people;
         this.once = once;
     }
@@ -114,7 +123,7 @@ class OwnRulesController {
             @PathVariable String serial,
             @Valid @RequestBody OwnTolerance body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 RulesView.class,
@@ -129,7 +138,7 @@ class OwnRulesController {
             @PathVariable String serial,
             @Valid @RequestBody OwnInterval body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 RulesView.class,
@@ -137,9 +146,9 @@ class OwnRulesController {
                         own.setInterval(serial, body.rule(), body.reason(), people.displayName(principal.getName()))));
     }
 
-    private RulesView rules(Fleet.Known detector) {
-        var card = house.latestCard(detector.model());
-        var judge = new GasJudge(card, house.policy(), detector.tolerancePercent());
+    private RulesView rules(Fleet.RegisteredDetector detector) {
+        var card = library.latestCard(detector.model());
+        var judge = new GasJudge(card, policies.policy(), detector.tolerancePercent());
         return new RulesView(
                 new ToleranceView(judge.tolerancePercent(), detector.tolerancePercent(), judge.toleranceSource()),
                 new IntervalView(card.interval().words(), detector.ownInterval().map(IntervalRule::words)));

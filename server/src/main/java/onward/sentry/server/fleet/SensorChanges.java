@@ -43,7 +43,7 @@ public class SensorChanges {
 
     /** New sensors in some slots, all or none of them: their history starts again, and they are due at once. */
     @Transactional
-    public Fleet.Known replace(String serial, List<Fleet.NewSensor> fresh, String by) {
+    public Fleet.RegisteredDetector replace(String serial, List<Fleet.NewSensor> fresh, String by) {
         var detector = locked(serial);
         var slots = new HashSet<Integer>();
         for (var sensor : fresh) {
@@ -91,7 +91,7 @@ public class SensorChanges {
 
     /** Another fitting day than the one on record, with the reason; the sensor that was in the slot before ends on that day. */
     @Transactional
-    Fleet.Known correctFitting(String serial, int slot, LocalDate fittedOn, String reason, String by) {
+    Fleet.RegisteredDetector correctFitting(String serial, int slot, LocalDate fittedOn, String reason, String by) {
         var detector = locked(serial);
         var sensor = fitted(detector, slot);
         var predecessor = detector.allSensors().stream()

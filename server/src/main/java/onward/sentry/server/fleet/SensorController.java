@@ -9,7 +9,7 @@ import java.util.List;
 import onward.sentry.server.fleet.DetectorController.DetectorRow;
 import onward.sentry.server.fleet.DetectorController.NewSensorBody;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -23,9 +23,9 @@ class SensorController {
 
     private final SensorChanges changes;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    SensorController(SensorChanges changes, People people, Once once) {
+    SensorController(SensorChanges changes, People people, IdempotentRequests once) {
         this.changes = changes;
         this.people = people;
         this.once = once;
@@ -43,7 +43,7 @@ class SensorController {
             @Valid @RequestBody Replacements body,
             Principal principal) {
         var fresh = body.sensors().stream().map(NewSensorBody::toNew).toList();
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,
@@ -58,7 +58,7 @@ class SensorController {
             @PathVariable int slot,
             @Valid @RequestBody FittingBody body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,

@@ -12,7 +12,7 @@ import java.time.LocalDate;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.judge.SpanChain;
+import onward.sentry.core.judge.SensitivityHistory;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.schedule.LastBump;
 import onward.sentry.core.schedule.SensorDates;
@@ -113,8 +113,8 @@ class SensorEntity {
         sensitivity = left;
     }
 
-    SpanChain chain() {
-        return new SpanChain(sensitivity, fittingResponse);
+    SensitivityHistory chain() {
+        return new SensitivityHistory(sensitivity, fittingResponse);
     }
 
     void renewed(LocalDate on, Optional<LocalDate> stated) {
@@ -140,8 +140,8 @@ class SensorEntity {
                         new LastBump(slot, sensor.gas().formula(), Optional.ofNullable(lastGood), sensor.bumpDays()));
     }
 
-    Standing.SensorStanding standing() {
-        return new Standing.SensorStanding(
+    DetectorSnapshot.SensorSnapshot standing() {
+        return new DetectorSnapshot.SensorSnapshot(
                 id,
                 lastVerdict(),
                 lastGoodOn(),
@@ -151,7 +151,7 @@ class SensorEntity {
                 disabled);
     }
 
-    void standAgain(Standing.SensorStanding before) {
+    void restore(DetectorSnapshot.SensorSnapshot before) {
         lastVerdict = before.lastVerdict().orElse(null);
         lastGoodOn = before.lastGoodOn().orElse(null);
         lastGoodBump = before.lastGoodBump().orElse(null);

@@ -14,10 +14,11 @@ import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.schedule.LastBump;
 import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.schedule.StateToday;
-import onward.sentry.core.working.Working;
-import onward.sentry.server.house.House;
-import onward.sentry.server.house.PolicyChanged;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.PolicyChanged;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -30,7 +31,8 @@ class StateKeeper {
     private final HoldRepository holds;
     private final DueCauseRepository triggers;
     private final DetectorLocks locks;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final Site site;
     private final JsonMapper json;
 
@@ -39,14 +41,16 @@ class StateKeeper {
             HoldRepository holds,
             DueCauseRepository triggers,
             DetectorLocks locks,
-            House house,
+            ProcedureLibrary library,
+            SitePolicies policies,
             Site site,
             JsonMapper json) {
         this.detectors = detectors;
         this.holds = holds;
         this.triggers = triggers;
         this.locks = locks;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.site = site;
         this.json = json;
     }
@@ -54,11 +58,11 @@ class StateKeeper {
     /** What the house and the cards ask for, read once for many detectors. */
     final class Rules {
 
-        private final Rhythm rhythm = house.policy().rhythm();
+        private final Rhythm rhythm = policies.policy().rhythm();
         private final Map<String, ProcedureCard> byModel = new HashMap<>();
 
         private ProcedureCard card(DetectorEntity detector) {
-            return byModel.computeIfAbsent(detector.model(), house::latestCard);
+            return byModel.computeIfAbsent(detector.model(), library::latestCard);
         }
     }
 
@@ -106,7 +110,7 @@ class StateKeeper {
     /** What is true of a detector today: as it is stored, or worked out where that has stopped being true. Writes nothing. */
     StateToday today(DetectorEntity detector) {
         return detector.stateHoldsOn(site.today())
-                ? detector.state(json.readValue(detector.dueWorking(), Working.class))
+                ? detector.state(json.readValue(detector.dueWorking(), Derivation.class))
                 : state(detector, hold(detector), causes(detector), rules());
     }
 
@@ -143,22 +147,22 @@ class StateKeeper {
 
     List<Integer> slotsToBump(DetectorEntity detector) {
         return LastBump.slotsToBump(
-                detector.lastBumps(house.latestCard(detector.model())),
-                house.policy().rhythm(),
+                detector.lastBumps(library.latestCard(detector.model())),
+                policies.policy().rhythm(),
                 site.today());
     }
 
     List<Integer> slotsToBump(String model, List<DetectorRepository.OldestBump> oldest) {
-        var card = house.latestCard(model);
+        var card = library.latestCard(model);
         var bumps = oldest.stream()
                 .flatMap(one -> SensorEntity.lastBump(card, one.slot(), one.never() > 0 ? null : one.on()).stream())
                 .toList();
-        return LastBump.slotsToBump(bumps, house.policy().rhythm(), site.today());
+        return LastBump.slotsToBump(bumps, policies.policy().rhythm(), site.today());
     }
 
     /** The rule of its card beside its own. */
     IntervalRule interval(DetectorEntity detector) {
-        return withOwn(house.latestCard(detector.model()).interval(), detector);
+        return withOwn(library.latestCard(detector.model()).interval(), detector);
     }
 
     private IntervalRule withOwn(IntervalRule ofCard, DetectorEntity detector) {

@@ -28,7 +28,7 @@ public class StatusChanges {
     }
 
     @Transactional
-    public Fleet.Known apply(String serial, StatusChange change, String remark, String by) {
+    public Fleet.RegisteredDetector apply(String serial, StatusChange change, String remark, String by) {
         var stripped = remark.strip();
         var id = fleet.entity(serial).id();
         fleet.lock(List.of(id));

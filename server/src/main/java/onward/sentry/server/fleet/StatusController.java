@@ -8,7 +8,7 @@ import onward.sentry.core.schedule.StatusChange;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.DetectorController.DetectorRow;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -24,9 +24,9 @@ class StatusController {
 
     private final StatusChanges changes;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    StatusController(StatusChanges changes, People people, Once once) {
+    StatusController(StatusChanges changes, People people, IdempotentRequests once) {
         this.changes = changes;
         this.people = people;
         this.once = once;
@@ -69,7 +69,7 @@ class StatusController {
     }
 
     private DetectorRow apply(String key, String serial, StatusBody body, Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DetectorRow.class,

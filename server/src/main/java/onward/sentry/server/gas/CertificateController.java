@@ -13,9 +13,9 @@ import java.util.Map;
 import java.util.UUID;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.people.People;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
-import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.platform.Upload;
 import org.springframework.http.ContentDisposition;
@@ -39,10 +39,11 @@ class CertificateController {
     private final Shelf shelf;
     private final Ledger ledger;
     private final Site site;
-    private final Once once;
+    private final IdempotentRequests once;
     private final People people;
 
-    CertificateController(JdbcClient jdbc, Shelf shelf, Ledger ledger, Site site, Once once, People people) {
+    CertificateController(
+            JdbcClient jdbc, Shelf shelf, Ledger ledger, Site site, IdempotentRequests once, People people) {
         this.jdbc = jdbc;
         this.shelf = shelf;
         this.ledger = ledger;
@@ -85,7 +86,8 @@ class CertificateController {
                 "A file name has 1 to 120 letters.",
                 "Give it a shorter one.");
         var upload = Upload.read(request.getInputStream());
-        return once.per(key, principal.getName(), CertificateView.class, () -> store(tag, fileName, upload, principal));
+        return once.execute(
+                key, principal.getName(), CertificateView.class, () -> store(tag, fileName, upload, principal));
     }
 
     private CertificateView store(String tag, String fileName, Upload upload, Principal principal) {

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import onward.sentry.core.shelf.Comparison;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -23,10 +23,10 @@ import org.springframework.web.bind.annotation.RestController;
 class ComparisonController {
 
     private final Comparisons comparisons;
-    private final Once once;
+    private final IdempotentRequests once;
     private final People people;
 
-    ComparisonController(Comparisons comparisons, Once once, People people) {
+    ComparisonController(Comparisons comparisons, IdempotentRequests once, People people) {
         this.comparisons = comparisons;
         this.once = once;
         this.people = people;
@@ -67,7 +67,7 @@ class ComparisonController {
             @PathVariable String tag,
             @Valid @RequestBody Compare body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 Comparisons.Made.class,

@@ -8,12 +8,12 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.shelf.Comparison;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -25,21 +25,28 @@ import tools.jackson.databind.json.JsonMapper;
 class Comparisons {
 
     /** A comparison that was made. */
-    record Made(Instant at, String by, String outgoing, String detector, boolean agrees, List<Working> workings) {}
+    record Made(Instant at, String by, String outgoing, String detector, boolean agrees, List<Derivation> workings) {}
 
     private final JdbcClient jdbc;
     private final Shelf shelf;
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
     private final Ledger ledger;
     private final Site site;
     private final JsonMapper json;
 
-    Comparisons(JdbcClient jdbc, Shelf shelf, Fleet fleet, House house, Ledger ledger, Site site, JsonMapper json) {
+    Comparisons(
+            JdbcClient jdbc,
+            Shelf shelf,
+            Fleet fleet,
+            ProcedureLibrary library,
+            Ledger ledger,
+            Site site,
+            JsonMapper json) {
         this.jdbc = jdbc;
         this.shelf = shelf;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
         this.ledger = ledger;
         this.site = site;
         this.json = json;
@@ -49,7 +56,7 @@ class Comparisons {
     @Transactional
     List<Comparison.Shared> shared(String tag, String outgoing, String serial) {
         return Comparison.shared(
-                house.latestCard(healthy(serial).model()),
+                library.latestCard(healthy(serial).model()),
                 inUse(outgoing).cylinder(),
                 isNew(tag).cylinder());
     }
@@ -61,9 +68,9 @@ class Comparisons {
         var before = inUse(outgoing);
         var detector = healthy(serial);
         var comparison =
-                Comparison.of(house.latestCard(detector.model()), before.cylinder(), incoming.cylinder(), readings);
+                Comparison.of(library.latestCard(detector.model()), before.cylinder(), incoming.cylinder(), readings);
         var workings = comparison.lines().stream().map(Comparison.Line::working).toList();
-        var said = workings.stream().map(Working::result).collect(Collectors.joining("; "))
+        var said = workings.stream().map(Derivation::result).collect(Collectors.joining("; "))
                 + (comparison.uncompared().isEmpty()
                         ? ""
                         : "; not compared: " + String.join(", ", comparison.uncompared()));
@@ -114,7 +121,7 @@ class Comparisons {
         return outgoing;
     }
 
-    private Fleet.Known healthy(String serial) {
+    private Fleet.RegisteredDetector healthy(String serial) {
         var detector = fleet.bySerial(serial);
         Refusal.unless(
                 detector.state().mayBeBumped()
@@ -142,7 +149,7 @@ class Comparisons {
                         row.getString("tag"),
                         row.getString("serial"),
                         row.getBoolean("agrees"),
-                        json.readValue(row.getString("workings"), new TypeReference<List<Working>>() {})))
+                        json.readValue(row.getString("workings"), new TypeReference<List<Derivation>>() {})))
                 .list();
     }
 }

@@ -20,10 +20,10 @@ import onward.sentry.core.gas.Unit;
 import onward.sentry.core.units.PressureUnit;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -37,14 +37,14 @@ import org.springframework.web.bind.annotation.RestController;
 class CylinderController {
 
     private final Shelf shelf;
-    private final House house;
+    private final SitePolicies policies;
     private final Site site;
-    private final Once once;
+    private final IdempotentRequests once;
     private final People people;
 
-    CylinderController(Shelf shelf, House house, Site site, Once once, People people) {
+    CylinderController(Shelf shelf, SitePolicies policies, Site site, IdempotentRequests once, People people) {
         this.shelf = shelf;
-        this.house = house;
+        this.policies = policies;
         this.site = site;
         this.once = once;
         this.people = people;
@@ -157,12 +157,14 @@ class CylinderController {
     @Transactional
     public CylinderView register(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewCylinder body, Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 CylinderView.class,
                 () -> view(shelf.register(
-                        body.tag(), body.toCore(house.units().pressure()), people.displayName(principal.getName()))));
+                        body.tag(),
+                        body.toCore(policies.units().pressure()),
+                        people.displayName(principal.getName()))));
     }
 
     CylinderView view(Shelf.OnShelf onShelf) {
@@ -184,7 +186,7 @@ class CylinderController {
                 cylinder.madeOn(),
                 cylinder.useBefore(),
                 daysLeft,
-                standing(cylinder, daysLeft, house.policy().warnBeforeExpiryDays()),
+                standing(cylinder, daysLeft, policies.policy().warnBeforeExpiryDays()),
                 cylinder.volumeLitres(),
                 cylinder.litresLeft(),
                 onShelf.lastGaugeBar(),

@@ -46,7 +46,7 @@ class CylinderEntity {
     private CylinderState state;
 
     private String stateReason = "";
-    private String regulator = "";
+    private String regulator;
 
     @Version
     private long version;
@@ -105,11 +105,11 @@ class CylinderEntity {
 
     /** Tag of the regulator that stays on it; empty where none does. */
     String regulator() {
-        return regulator;
+        return regulator == null ? "" : regulator;
     }
 
     void keep(String regulatorTag) {
-        regulator = regulatorTag;
+        regulator = regulatorTag.isEmpty() ? null : regulatorTag;
     }
 
     void read(GaugeReading reading) {
@@ -125,7 +125,7 @@ class CylinderEntity {
         }
     }
 
-    void call(String name) {
+    void renameTo(String name) {
         tag = name;
     }
 

@@ -11,12 +11,12 @@ import java.util.OptionalDouble;
 import java.util.UUID;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.shelf.Contents;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.annotation.Transactional;
@@ -39,9 +39,9 @@ class CylinderPageController {
     private final Recalls recalls;
     private final Comparisons comparisons;
     private final CylinderController cylinders;
-    private final House house;
+    private final SitePolicies policies;
     private final JdbcClient jdbc;
-    private final Once once;
+    private final IdempotentRequests once;
     private final People people;
 
     CylinderPageController(
@@ -49,22 +49,22 @@ class CylinderPageController {
             Recalls recalls,
             Comparisons comparisons,
             CylinderController cylinders,
-            House house,
+            SitePolicies policies,
             JdbcClient jdbc,
-            Once once,
+            IdempotentRequests once,
             People people) {
         this.shelf = shelf;
         this.recalls = recalls;
         this.comparisons = comparisons;
         this.cylinders = cylinders;
-        this.house = house;
+        this.policies = policies;
         this.jdbc = jdbc;
         this.once = once;
         this.people = people;
     }
 
     /** @param lost litres that nobody has drawn; below 0: more than can be there */
-    record PartingView(double lost, boolean leak, Working working) {}
+    record DiscrepancyView(double lost, boolean leak, Derivation working) {}
 
     record UseView(String runId, String serial, String model, String job, String verdict, double litres, Instant at) {}
 
@@ -105,7 +105,7 @@ class CylinderPageController {
     /**
      * @param stateReason why it is not in use
      * @param course what was in it, at each look and each draw
-     * @param parting two looks at the gauge and the runs between them do not agree
+     * @param discrepancy two looks at the gauge and the runs between them do not agree
      * @param uses the latest runs that drew from it
      * @param resting detectors whose last good check rests on it
      */
@@ -113,7 +113,7 @@ class CylinderPageController {
             CylinderController.CylinderView cylinder,
             String stateReason,
             List<Contents.Level> course,
-            Optional<PartingView> parting,
+            Optional<DiscrepancyView> discrepancy,
             List<UseView> uses,
             List<RestingView> resting,
             List<Shelf.Change> changes,
@@ -129,7 +129,8 @@ class CylinderPageController {
                 cylinders.view(onShelf),
                 onShelf.stateReason(),
                 contents.course(),
-                contents.parting(house.units().pressure()).map(p -> new PartingView(p.lost(), p.isLeak(), p.working())),
+                contents.discrepancy(policies.units().pressure())
+                        .map(p -> new DiscrepancyView(p.lost(), p.isLeak(), p.working())),
                 uses(onShelf.id()),
                 recalls.resting(List.of(onShelf)).stream().map(RestingView::of).toList(),
                 shelf.changes(onShelf.id()),
@@ -202,7 +203,7 @@ class CylinderPageController {
 
     private CylinderController.CylinderView change(
             String key, Principal principal, java.util.function.Function<String, Shelf.OnShelf> work) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 CylinderController.CylinderView.class,
@@ -238,7 +239,7 @@ class CylinderPageController {
     @Transactional
     public RecallView recall(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody NewRecall body, Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 RecallView.class,
@@ -254,7 +255,7 @@ class CylinderPageController {
             @PathVariable UUID id,
             @Valid @RequestBody WithReason body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 RecallView.class,

@@ -7,7 +7,7 @@ import java.security.Principal;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -22,10 +22,15 @@ class CylinderRegulator {
     private final Shelf shelf;
     private final BenchEquipment equipment;
     private final CylinderController cylinders;
-    private final Once once;
+    private final IdempotentRequests once;
     private final People people;
 
-    CylinderRegulator(Shelf shelf, BenchEquipment equipment, CylinderController cylinders, Once once, People people) {
+    CylinderRegulator(
+            Shelf shelf,
+            BenchEquipment equipment,
+            CylinderController cylinders,
+            IdempotentRequests once,
+            People people) {
         this.shelf = shelf;
         this.equipment = equipment;
         this.cylinders = cylinders;
@@ -43,7 +48,7 @@ class CylinderRegulator {
             @PathVariable String tag,
             @Valid @RequestBody NamedRegulator body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 CylinderController.CylinderView.class,

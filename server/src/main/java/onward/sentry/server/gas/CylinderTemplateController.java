@@ -12,7 +12,7 @@ import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Conversion;
 import onward.sentry.core.gas.Mixture;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -22,11 +22,11 @@ import org.springframework.web.bind.annotation.RestController;
 class CylinderTemplateController {
 
     private final Shelf shelf;
-    private final House house;
+    private final ProcedureLibrary library;
 
-    CylinderTemplateController(Shelf shelf, House house) {
+    CylinderTemplateController(Shelf shelf, ProcedureLibrary library) {
         this.shelf = shelf;
-        this.house = house;
+        this.library = library;
     }
 
     /** @param amount empty: the certificate says it */
@@ -58,7 +58,7 @@ class CylinderTemplateController {
                         .reversed())
                 .forEach(one -> newest.putIfAbsent(one.cylinder().mixture(), copy(one.tag(), one.cylinder())));
         all.addAll(newest.values());
-        house.latestCards().forEach(card -> all.add(of(card)));
+        library.latestCards().forEach(card -> all.add(of(card)));
         return all;
     }
 

@@ -20,10 +20,10 @@ import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Tag;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -64,7 +64,7 @@ public class Shelf {
     private final CylinderHoldRepository holds;
     private final JdbcClient jdbc;
     private final Ledger ledger;
-    private final House house;
+    private final SitePolicies policies;
     private final Site site;
 
     Shelf(
@@ -72,13 +72,13 @@ public class Shelf {
             CylinderHoldRepository holds,
             JdbcClient jdbc,
             Ledger ledger,
-            House house,
+            SitePolicies policies,
             Site site) {
         this.cylinders = cylinders;
         this.holds = holds;
         this.jdbc = jdbc;
         this.ledger = ledger;
-        this.house = house;
+        this.policies = policies;
         this.site = site;
     }
 
@@ -145,7 +145,7 @@ public class Shelf {
     @Transactional
     public OnShelf gauge(String tag, double bar, OptionalDouble celsius, String by) {
         var cylinder = entity(tag);
-        var units = house.units();
+        var units = policies.units();
         var reading = GaugeReading.of(site.now(), bar, celsius, units);
         double full = cylinder.toCore().fullBar();
         var pressure = units.pressure();
@@ -355,7 +355,7 @@ public class Shelf {
         change(tag, CylinderState.RETURNED, reason, by);
         var name = tag + " (taken back";
         long before = cylinders.countByTagStartingWith(name);
-        entity(tag).call(name + (before == 0 ? ")" : " " + (before + 1) + ")"));
+        entity(tag).renameTo(name + (before == 0 ? ")" : " " + (before + 1) + ")"));
         cylinders.flush();
     }
 

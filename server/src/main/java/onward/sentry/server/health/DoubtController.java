@@ -9,11 +9,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.health.Doubts.Doubt;
-import onward.sentry.server.house.House;
+import onward.sentry.server.health.ImpactReviews.Doubt;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -26,16 +26,17 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class DoubtController {
 
-    private final Doubts doubts;
+    private final ImpactReviews doubts;
     private final Fleet fleet;
-    private final House house;
-    private final Once once;
+    private final ProcedureLibrary library;
+    private final IdempotentRequests once;
     private final People people;
 
-    DoubtController(Doubts doubts, Fleet fleet, House house, Once once, People people) {
+    DoubtController(
+            ImpactReviews doubts, Fleet fleet, ProcedureLibrary library, IdempotentRequests once, People people) {
         this.doubts = doubts;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
         this.once = once;
         this.people = people;
     }
@@ -80,7 +81,7 @@ class DoubtController {
             @PathVariable UUID id,
             @Valid @RequestBody Closing body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 DoubtView.class,
@@ -93,7 +94,7 @@ class DoubtController {
                 doubt.serial(),
                 doubt.crew(),
                 doubt.slot(),
-                house.latestCard(doubt.model()).sensor(doubt.slot()).gas().formula(),
+                library.latestCard(doubt.model()).sensor(doubt.slot()).gas().formula(),
                 doubt.period().since(),
                 doubt.period().until(),
                 doubt.period().days(),

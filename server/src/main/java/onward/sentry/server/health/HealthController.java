@@ -6,9 +6,10 @@ import java.util.Optional;
 import onward.sentry.core.health.Crossing;
 import onward.sentry.core.health.ResponseTrend;
 import onward.sentry.core.health.SpanResponse;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -20,12 +21,14 @@ class HealthController {
 
     private final SensorTrends trends;
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
 
-    HealthController(SensorTrends trends, Fleet fleet, House house) {
+    HealthController(SensorTrends trends, Fleet fleet, ProcedureLibrary library, SitePolicies policies) {
         this.trends = trends;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
     }
 
     /**
@@ -40,7 +43,7 @@ class HealthController {
             Crossing fail,
             Optional<LocalDate> orderBy,
             List<ResponseTrend.Step> steps,
-            Working working) {
+            Derivation working) {
         static TrendView of(ResponseTrend trend, int leadDays) {
             return new TrendView(
                     trend.percentPerMonth(),
@@ -70,9 +73,9 @@ class HealthController {
     @GetMapping("/api/v1/detectors/{serial}/trends")
     @Transactional(readOnly = true)
     public List<FadingView> trends(@PathVariable String serial) {
-        int leadDays = house.policy().lead().partsDays();
+        int leadDays = policies.policy().lead().partsDays();
         var detector = fleet.bySerial(serial);
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         return detector.sensors().stream()
                 .map(sensor -> {
                     var spans = trends.spans(sensor.id());

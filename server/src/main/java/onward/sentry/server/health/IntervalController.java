@@ -15,13 +15,13 @@ import java.util.function.ToLongFunction;
 import onward.sentry.core.health.IntervalReview;
 import onward.sentry.core.health.IntervalReview.Proposal;
 import onward.sentry.core.schedule.IntervalRule;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Ledger;
-import onward.sentry.server.platform.Once;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -35,17 +35,23 @@ import org.springframework.web.bind.annotation.RestController;
 class IntervalController {
 
     private final Findings findings;
-    private final House house;
+    private final ProcedureLibrary library;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
     private final Ledger ledger;
     private final Site site;
     private final JdbcClient jdbc;
 
     IntervalController(
-            Findings findings, House house, People people, Once once, Ledger ledger, Site site, JdbcClient jdbc) {
+            Findings findings,
+            ProcedureLibrary library,
+            People people,
+            IdempotentRequests once,
+            Ledger ledger,
+            Site site,
+            JdbcClient jdbc) {
         this.findings = findings;
-        this.house = house;
+        this.library = library;
         this.people = people;
         this.once = once;
         this.ledger = ledger;
@@ -64,7 +70,7 @@ class IntervalController {
             String says,
             Optional<Double> driftMedian,
             Optional<Double> driftMostly,
-            Working working) {}
+            Derivation working) {}
 
     record DecisionView(Proposal proposal, boolean accepted, String reason, Instant at, String by) {}
 
@@ -96,7 +102,7 @@ class IntervalController {
     }
 
     private ModelReview review(String model, List<Findings.Found> found) {
-        var card = house.latestCard(model);
+        var card = library.latestCard(model);
         var rows = found.stream()
                 .map(one -> row(card.sensor(one.slot()).gas().formula(), one))
                 .toList();
@@ -160,11 +166,11 @@ class IntervalController {
     @Transactional
     public ModelReview decide(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody Decide body, Principal principal) {
-        return once.per(key, principal.getName(), ModelReview.class, () -> {
+        return once.execute(key, principal.getName(), ModelReview.class, () -> {
             var found = findings.byModel().getOrDefault(body.model(), List.of());
             var proposal = together(found);
             Refusal.unless(
-                    IntervalReview.step(house.latestCard(body.model()).interval(), proposal)
+                    IntervalReview.step(library.latestCard(body.model()).interval(), proposal)
                             .isPresent(),
                     "nothing-proposed",
                     "model",

@@ -6,8 +6,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.health.PartWanted;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -19,13 +20,15 @@ class PartsController {
     private static final int MONTHS = 12;
     private static final int MOST_AT_ONCE = 60;
 
-    private final Outlooks outlooks;
-    private final House house;
+    private final SensorForecasts outlooks;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final Site site;
 
-    PartsController(Outlooks outlooks, House house, Site site) {
+    PartsController(SensorForecasts outlooks, ProcedureLibrary library, SitePolicies policies, Site site) {
         this.outlooks = outlooks;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.site = site;
     }
 
@@ -51,7 +54,7 @@ class PartsController {
     @GetMapping("/api/v1/parts")
     @Transactional
     public PartsView parts() {
-        int leadDays = house.policy().lead().partsDays();
+        int leadDays = policies.policy().lead().partsDays();
         long notYet = outlooks.fill(MOST_AT_ONCE);
         var first = YearMonth.from(site.today());
         var seen = outlooks.until(first.plusMonths(MONTHS).atDay(1).minusDays(1));
@@ -84,11 +87,11 @@ class PartsController {
                 notYet);
     }
 
-    private String part(Outlooks.Outlook one) {
+    private String part(SensorForecasts.Outlook one) {
         return formula(one) + " sensor for " + one.model();
     }
 
-    private String formula(Outlooks.Outlook one) {
-        return house.latestCard(one.model()).sensor(one.slot()).gas().formula();
+    private String formula(SensorForecasts.Outlook one) {
+        return library.latestCard(one.model()).sensor(one.slot()).gas().formula();
     }
 }

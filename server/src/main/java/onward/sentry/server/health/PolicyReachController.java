@@ -1,7 +1,7 @@
 package onward.sentry.server.health;
 
 import jakarta.validation.Valid;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.server.fleet.DueUnder;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -23,7 +23,7 @@ class PolicyReachController {
 
     /** Nothing is stored, and nothing is judged anew. */
     @PostMapping("/api/v1/house/policy/reach")
-    ReachView reach(@Valid @RequestBody HousePolicy policy) {
+    ReachView reach(@Valid @RequestBody SitePolicy policy) {
         return new ReachView(due.moved(policy), verdicts.otherwise(policy));
     }
 }

@@ -12,13 +12,14 @@ import onward.sentry.core.card.Target;
 import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Unit;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.SpanJudge;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.measure.GasJudge;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.Stage;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -48,18 +49,20 @@ class VerdictsUnder {
             String cylinder) {}
 
     private final JdbcClient jdbc;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final Site site;
 
-    VerdictsUnder(JdbcClient jdbc, House house, Site site) {
+    VerdictsUnder(JdbcClient jdbc, ProcedureLibrary library, SitePolicies policies, Site site) {
         this.jdbc = jdbc;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.site = site;
     }
 
     @Transactional(readOnly = true)
-    public Verdicts otherwise(HousePolicy then) {
-        var now = house.policy();
+    public Verdicts otherwise(SitePolicy then) {
+        var now = policies.policy();
         var results = results();
         var gases = gases();
         var judgesNow = judges(now);
@@ -82,16 +85,16 @@ class VerdictsUnder {
                         .toList());
     }
 
-    private Map<String, GasJudge> judges(HousePolicy policy) {
+    private Map<String, GasJudge> judges(SitePolicy policy) {
         var judges = new HashMap<String, GasJudge>();
-        house.publishedCards()
+        library.publishedCards()
                 .forEach(card ->
                         judges.put(card.model(), new GasJudge(card.under(policy), policy, OptionalDouble.empty())));
         return judges;
     }
 
     private static Verdict judged(
-            Result result, GasJudge judge, HousePolicy policy, Map<String, List<Component>> gases) {
+            Result result, GasJudge judge, SitePolicy policy, Map<String, List<Component>> gases) {
         if (result.stage() == Stage.SPAN) {
             return SpanJudge.grade(
                     judge.card().grading(policy), result.responsePercent(), 100 * result.reading() / result.expected());

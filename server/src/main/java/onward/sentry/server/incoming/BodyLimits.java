@@ -11,7 +11,7 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.platform.BodyRefused;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.ProblemWriter;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -66,7 +66,7 @@ class BodyLimits extends OncePerRequestFilter {
             return;
         }
         var limited = new LimitedBody(request, limit.bytes(), limit.time());
-        request.setAttribute(Once.BODY_HASH, (Supplier<String>) limited::hash);
+        request.setAttribute(IdempotentRequests.BODY_HASH, (Supplier<String>) limited::hash);
         chain.doFilter(limited, response);
     }
 

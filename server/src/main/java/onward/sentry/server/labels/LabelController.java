@@ -8,7 +8,7 @@ import onward.sentry.core.units.DateForm;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -25,12 +25,12 @@ class LabelController {
 
     private final Fleet fleet;
     private final Shelf shelf;
-    private final House house;
+    private final SitePolicies policies;
 
-    LabelController(Fleet fleet, Shelf shelf, House house) {
+    LabelController(Fleet fleet, Shelf shelf, SitePolicies policies) {
         this.fleet = fleet;
         this.shelf = shelf;
-        this.house = house;
+        this.policies = policies;
     }
 
     /** @param cylinders tags @param detectors serials; at least one of either, at most 240 together */
@@ -47,7 +47,7 @@ class LabelController {
                 "A print has 1 to " + MOST + " labels; this one would have " + asked + ".",
                 "Print them in several parts.");
         var labels = new ArrayList<LabelSheet.Label>();
-        var dates = house.units().dates();
+        var dates = policies.units().dates();
         cylinders.forEach(tag -> labels.add(ofCylinder(shelf.byTag(tag), dates)));
         detectors.forEach(serial -> labels.add(ofDetector(fleet.bySerial(serial))));
         return ResponseEntity.ok()
@@ -73,7 +73,7 @@ class LabelController {
                         cylinder.certificateNumber() + ", lot " + cylinder.lot()));
     }
 
-    private static LabelSheet.Label ofDetector(Fleet.Known detector) {
+    private static LabelSheet.Label ofDetector(Fleet.RegisteredDetector detector) {
         return new LabelSheet.Label(detector.serial(), List.of(detector.model(), detector.assetTag(), detector.crew()));
     }
 }

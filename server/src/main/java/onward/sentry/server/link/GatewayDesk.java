@@ -24,7 +24,7 @@ class GatewayDesk {
     private static final int LONGEST_NAME = 60;
 
     /** How a gateway stands. */
-    enum Standing {
+    enum GatewayState {
         /** Its token was never shown. */
         NEVER_HEARD,
         /** Heard within the last two minutes. */
@@ -64,7 +64,7 @@ class GatewayDesk {
     record Gateway(
             UUID id,
             String name,
-            Standing standing,
+            GatewayState standing,
             Instant addedAt,
             Optional<Instant> lastHeardAt,
             List<String> serials,
@@ -98,7 +98,8 @@ class GatewayDesk {
     List<Gateway> all() {
         var views = new ArrayList<>(
                 gateways.findAllByOrderByName().stream().map(this::view).toList());
-        views.sort((a, b) -> Boolean.compare(a.standing() == Standing.REVOKED, b.standing() == Standing.REVOKED));
+        views.sort(
+                (a, b) -> Boolean.compare(a.standing() == GatewayState.REVOKED, b.standing() == GatewayState.REVOKED));
         return views;
     }
 
@@ -108,7 +109,7 @@ class GatewayDesk {
     }
 
     /** A gateway as everybody sees it who works on one of its detectors. */
-    record Serving(String name, Standing standing, Optional<Instant> lastHeardAt) {}
+    record Serving(String name, GatewayState standing, Optional<Instant> lastHeardAt) {}
 
     /** The gateways that may send readings of a detector, by name. */
     @Transactional(readOnly = true)
@@ -207,7 +208,10 @@ class GatewayDesk {
     }
 
     private List<String> serials(Collection<UUID> ids) {
-        return fleet.byIds(ids).stream().map(Fleet.Known::serial).sorted().toList();
+        return fleet.byIds(ids).stream()
+                .map(Fleet.RegisteredDetector::serial)
+                .sorted()
+                .toList();
     }
 
     private Gateway view(GatewayEntity gateway) {
@@ -222,12 +226,12 @@ class GatewayDesk {
                 faults.of(gateway.id()));
     }
 
-    private Standing standing(GatewayEntity gateway) {
+    private GatewayState standing(GatewayEntity gateway) {
         if (gateway.revokedAt().isPresent()) {
-            return Standing.REVOKED;
+            return GatewayState.REVOKED;
         }
         return gateway.lastSeenAt()
-                .map(at -> at.isBefore(site.now().minus(LinkTokens.LATELY)) ? Standing.SILENT : Standing.HEARD)
-                .orElse(Standing.NEVER_HEARD);
+                .map(at -> at.isBefore(site.now().minus(LinkTokens.LATELY)) ? GatewayState.SILENT : GatewayState.HEARD)
+                .orElse(GatewayState.NEVER_HEARD);
     }
 }

@@ -27,7 +27,7 @@ import onward.sentry.server.bench.Reconnections;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -44,16 +44,21 @@ class LinkController {
     private final GatewayFaults faults;
     private final Runs runs;
     private final Reconnections reconnections;
-    private final House house;
+    private final ProcedureLibrary library;
     private final Lanes lanes;
 
     LinkController(
-            LinkService link, GatewayFaults faults, Runs runs, Reconnections reconnections, House house, Lanes lanes) {
+            LinkService link,
+            GatewayFaults faults,
+            Runs runs,
+            Reconnections reconnections,
+            ProcedureLibrary library,
+            Lanes lanes) {
         this.link = link;
         this.faults = faults;
         this.runs = runs;
         this.reconnections = reconnections;
-        this.house = house;
+        this.library = library;
         this.lanes = lanes;
     }
 
@@ -101,7 +106,7 @@ class LinkController {
     /** A gateway asks for this several times a second: what is the same for all detectors is looked up once. */
     @GetMapping("/api/v1/link/detectors")
     List<LinkDetector> detectors(Principal token) {
-        var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, Function.identity()));
+        var cards = library.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, Function.identity()));
         var wanted = link.wanted();
         return link.detectors(UUID.fromString(token.getName())).stream()
                 .map(detector ->
@@ -137,7 +142,7 @@ class LinkController {
         }
     }
 
-    private LinkDetector detector(Fleet.Known detector, ProcedureCard card, Optional<RunEntity> wanted) {
+    private LinkDetector detector(Fleet.RegisteredDetector detector, ProcedureCard card, Optional<RunEntity> wanted) {
         return new LinkDetector(
                 detector.serial(),
                 detector.model(),

@@ -44,7 +44,7 @@ class LinkService {
 
     /** The detectors that this token may send readings of. */
     @Transactional(readOnly = true)
-    List<Fleet.Known> detectors(UUID tokenId) {
+    List<Fleet.RegisteredDetector> detectors(UUID tokenId) {
         return fleet.byIds(gateways.servedBy(tokenId));
     }
 

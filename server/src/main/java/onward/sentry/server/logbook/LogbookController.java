@@ -10,7 +10,7 @@ import onward.sentry.server.logbook.Logbook.LogbookPage;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.people.Signed;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import org.springframework.security.core.Authentication;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,9 +28,9 @@ class LogbookController {
     private final Logbook logbook;
     private final Corrections corrections;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    LogbookController(Logbook logbook, Corrections corrections, People people, Once once) {
+    LogbookController(Logbook logbook, Corrections corrections, People people, IdempotentRequests once) {
         this.logbook = logbook;
         this.corrections = corrections;
         this.people = people;
@@ -70,7 +70,7 @@ class LogbookController {
             @PathVariable long seq,
             @Valid @RequestBody CorrectionBody body,
             Authentication who) {
-        return once.per(
+        return once.execute(
                 key,
                 who.getName(),
                 LogbookEntry.class,

@@ -24,7 +24,7 @@ import onward.sentry.server.bench.RunLog;
 import onward.sentry.server.bench.RunRepository;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -40,15 +40,16 @@ class RecordController {
     private final RunLog log;
     private final Fleet fleet;
     private final Logbook logbook;
-    private final House house;
+    private final SitePolicies policies;
 
-    RecordController(Runs runs, RunRepository repository, RunLog log, Fleet fleet, Logbook logbook, House house) {
+    RecordController(
+            Runs runs, RunRepository repository, RunLog log, Fleet fleet, Logbook logbook, SitePolicies policies) {
         this.runs = runs;
         this.repository = repository;
         this.log = log;
         this.fleet = fleet;
         this.logbook = logbook;
-        this.house = house;
+        this.policies = policies;
     }
 
     record RunRow(
@@ -145,7 +146,7 @@ class RecordController {
         var detector = fleet.byId(run.detectorId());
         var traces = log.traces(id);
         var entries = logbook.ofRun(id);
-        var units = house.units();
+        var units = policies.units();
         return new RecordView(
                 RunRow.of(run),
                 detector.serial(),

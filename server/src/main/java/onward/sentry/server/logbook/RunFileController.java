@@ -14,7 +14,8 @@ import onward.sentry.formats.RunFile;
 import onward.sentry.server.bench.RunLog;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -31,13 +32,15 @@ class RunFileController {
     private final Runs runs;
     private final RunLog log;
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
 
-    RunFileController(Runs runs, RunLog log, Fleet fleet, House house) {
+    RunFileController(Runs runs, RunLog log, Fleet fleet, ProcedureLibrary library, SitePolicies policies) {
         this.runs = runs;
         this.log = log;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
     }
 
     @GetMapping(path = "/api/v1/runs/{id}/file", produces = MediaType.APPLICATION_JSON_VALUE)
@@ -54,8 +57,8 @@ class RunFileController {
         var state = runs.state(id);
         var file = RunFile.of(
                 new RunFile.Detector(serial, run.model()),
-                house.card(run.model(), run.cardVersion()),
-                house.policy(run.policyVersion()),
+                library.card(run.model(), run.cardVersion()),
+                policies.policy(run.policyVersion()),
                 log.events(id),
                 state.typed() ? List.of() : readings(log.traces(id)));
         return ResponseEntity.ok()

@@ -6,7 +6,7 @@ import java.security.Principal;
 import java.util.UUID;
 import onward.sentry.server.people.People;
 import onward.sentry.server.people.Signed;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -19,9 +19,9 @@ class WithdrawalController {
 
     private final Withdrawals withdrawals;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    WithdrawalController(Withdrawals withdrawals, People people, Once once) {
+    WithdrawalController(Withdrawals withdrawals, People people, IdempotentRequests once) {
         this.withdrawals = withdrawals;
         this.people = people;
         this.once = once;
@@ -40,7 +40,7 @@ class WithdrawalController {
             @PathVariable UUID id,
             @Valid @RequestBody RunWithdrawal body,
             Principal principal) {
-        return once.per(key, principal.getName(), TakenBack.class, () -> {
+        return once.execute(key, principal.getName(), TakenBack.class, () -> {
             withdrawals.takeBack(id, body.why(), people.displayName(principal.getName()));
             return new TakenBack(id.toString());
         });

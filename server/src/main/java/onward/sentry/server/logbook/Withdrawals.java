@@ -8,10 +8,10 @@ import onward.sentry.core.paper.Withdrawal;
 import onward.sentry.server.bench.PaperRuns;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
+import onward.sentry.server.fleet.DetectorSnapshots;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.fleet.Standings;
-import onward.sentry.server.health.Doubts;
-import onward.sentry.server.health.Outlooks;
+import onward.sentry.server.health.ImpactReviews;
+import onward.sentry.server.health.SensorForecasts;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,9 +26,9 @@ public class Withdrawals {
     private final Runs runs;
     private final PaperRuns paper;
     private final Fleet fleet;
-    private final Standings standings;
-    private final Doubts doubts;
-    private final Outlooks outlooks;
+    private final DetectorSnapshots standings;
+    private final ImpactReviews doubts;
+    private final SensorForecasts outlooks;
     private final Corrections corrections;
     private final Logbook logbook;
     private final JdbcClient jdbc;
@@ -37,9 +37,9 @@ public class Withdrawals {
             Runs runs,
             PaperRuns paper,
             Fleet fleet,
-            Standings standings,
-            Doubts doubts,
-            Outlooks outlooks,
+            DetectorSnapshots standings,
+            ImpactReviews doubts,
+            SensorForecasts outlooks,
             Corrections corrections,
             Logbook logbook,
             JdbcClient jdbc) {
@@ -72,7 +72,7 @@ public class Withdrawals {
         corrections.correct(entry(runId), "this record was taken back and counts for nothing", why, false, by, true);
         run.withdraw();
         doubts.withdrawn(runId, why, by);
-        standings.again(
+        standings.restore(
                 run.detectorId(),
                 before.orElseThrow(),
                 runId,

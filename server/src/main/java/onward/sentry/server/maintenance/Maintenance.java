@@ -19,10 +19,10 @@ import onward.sentry.core.working.Refusal;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.fleet.SensorChanges;
 import onward.sentry.server.fleet.StatusChanges;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -35,7 +35,7 @@ class Maintenance {
     private final Fleet fleet;
     private final SensorChanges sensors;
     private final StatusChanges statuses;
-    private final House house;
+    private final ProcedureLibrary library;
     private final Ledger ledger;
     private final Site site;
 
@@ -45,7 +45,7 @@ class Maintenance {
             Fleet fleet,
             SensorChanges sensors,
             StatusChanges statuses,
-            House house,
+            ProcedureLibrary library,
             Ledger ledger,
             Site site) {
         this.jobs = jobs;
@@ -53,7 +53,7 @@ class Maintenance {
         this.fleet = fleet;
         this.sensors = sensors;
         this.statuses = statuses;
-        this.house = house;
+        this.library = library;
         this.ledger = ledger;
         this.site = site;
     }
@@ -87,7 +87,7 @@ class Maintenance {
         if (open.isPresent()) {
             return worked(open.get());
         }
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         var procedure = card.maintenance(kind)
                 .orElseThrow(
                         () -> new NotFound("A procedure '" + kind.label() + "' on the card of " + detector.model()));
@@ -229,7 +229,7 @@ class Maintenance {
     }
 
     private Worked worked(MaintenanceJobEntity entity) {
-        var procedure = house.card(entity.cardModel(), entity.cardVersion())
+        var procedure = library.card(entity.cardModel(), entity.cardVersion())
                 .maintenance(entity.kind())
                 .orElseThrow();
         return new Worked(entity, entity.toCore(procedure));

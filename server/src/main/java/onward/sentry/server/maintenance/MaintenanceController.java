@@ -12,10 +12,11 @@ import java.util.UUID;
 import onward.sentry.core.card.MaintenanceKind;
 import onward.sentry.core.maintenance.PartStock;
 import onward.sentry.server.fleet.Fleet;
-import onward.sentry.server.house.House;
 import onward.sentry.server.maintenance.Maintenance.Worked;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -34,16 +35,24 @@ class MaintenanceController {
     private final Maintenance maintenance;
     private final PartStocks stocks;
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
     MaintenanceController(
-            Maintenance maintenance, PartStocks stocks, Fleet fleet, House house, People people, Once once) {
+            Maintenance maintenance,
+            PartStocks stocks,
+            Fleet fleet,
+            ProcedureLibrary library,
+            SitePolicies policies,
+            People people,
+            IdempotentRequests once) {
         this.maintenance = maintenance;
         this.stocks = stocks;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.people = people;
         this.once = once;
     }
@@ -74,7 +83,7 @@ class MaintenanceController {
     @Transactional(readOnly = true)
     public MaintenanceOf of(@PathVariable String serial) {
         var detector = fleet.bySerial(serial);
-        var card = house.latestCard(detector.model());
+        var card = library.latestCard(detector.model());
         var jobs = maintenance.of(detector.id());
         return new MaintenanceOf(
                 Arrays.stream(MaintenanceKind.values())
@@ -100,7 +109,7 @@ class MaintenanceController {
             @PathVariable String serial,
             @Valid @RequestBody StartMaintenance body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 MaintenanceView.class,
@@ -122,7 +131,7 @@ class MaintenanceController {
             @Valid @RequestBody ConfirmMaintenance body,
             Principal principal) {
         var value = body.value().map(OptionalDouble::of).orElseGet(OptionalDouble::empty);
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 MaintenanceView.class,
@@ -136,7 +145,7 @@ class MaintenanceController {
             @PathVariable UUID id,
             @Valid @RequestBody FinishMaintenance body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 MaintenanceView.class,
@@ -150,7 +159,7 @@ class MaintenanceController {
             @PathVariable UUID id,
             @Valid @RequestBody StopMaintenance body,
             Principal principal) {
-        return once.per(
+        return once.execute(
                 key,
                 principal.getName(),
                 MaintenanceView.class,
@@ -167,7 +176,7 @@ class MaintenanceController {
     @Transactional
     public PartStockList set(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody PartStockBody body, Principal principal) {
-        return once.per(key, principal.getName(), PartStockList.class, () -> {
+        return once.execute(key, principal.getName(), PartStockList.class, () -> {
             stocks.set(new PartStock(body.name(), body.count(), body.reorderAt()), by(principal));
             return views();
         });
@@ -181,7 +190,7 @@ class MaintenanceController {
 
     private MaintenanceView view(Worked worked) {
         return MaintenanceView.of(
-                worked, fleet.byId(worked.entity().detectorId()).serial(), stocks.byName(), house.units());
+                worked, fleet.byId(worked.entity().detectorId()).serial(), stocks.byName(), policies.units());
     }
 
     private String by(Principal principal) {

@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.UUID;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.plan.PlannedWorkdays;
@@ -12,6 +11,7 @@ import onward.sentry.server.platform.DayCalendar;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Secret;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,15 +27,21 @@ class CalendarFeeds {
     private final ComingUp comingUp;
     private final PlannedWorkdays workdays;
     private final People people;
-    private final House house;
+    private final SitePolicies policies;
     private final Site site;
 
-    CalendarFeeds(JdbcClient jdbc, ComingUp comingUp, PlannedWorkdays workdays, People people, House house, Site site) {
+    CalendarFeeds(
+            JdbcClient jdbc,
+            ComingUp comingUp,
+            PlannedWorkdays workdays,
+            People people,
+            SitePolicies policies,
+            Site site) {
         this.jdbc = jdbc;
         this.comingUp = comingUp;
         this.workdays = workdays;
         this.people = people;
-        this.house = house;
+        this.policies = policies;
         this.site = site;
     }
 
@@ -83,7 +89,7 @@ class CalendarFeeds {
         for (var one : comingUp.list()) {
             calendar.with(
                     one.on(),
-                    house.units().dates().inText(one.words()),
+                    policies.units().dates().inText(one.words()),
                     Secret.hashOf(one.kind() + one.named() + one.on()).substring(0, 32));
         }
         workdays.toCome().forEach(day -> calendar.with(day.on(), day.words(), "bench-" + day.on()));

@@ -5,10 +5,10 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import net.javacrumbs.shedlock.spring.annotation.SchedulerLock;
-import onward.sentry.server.house.House;
 import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.SitePolicies;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
@@ -32,7 +32,7 @@ class Notices {
     private final ComingUp comingUp;
     private final ObjectProvider<JavaMailSender> mail;
     private final SentrySettings settings;
-    private final House house;
+    private final SitePolicies policies;
     private final Site site;
 
     Notices(
@@ -40,13 +40,13 @@ class Notices {
             ComingUp comingUp,
             ObjectProvider<JavaMailSender> mail,
             SentrySettings settings,
-            House house,
+            SitePolicies policies,
             Site site) {
         this.jdbc = jdbc;
         this.comingUp = comingUp;
         this.mail = mail;
         this.settings = settings;
-        this.house = house;
+        this.policies = policies;
         this.site = site;
     }
 
@@ -92,7 +92,7 @@ class Notices {
         letter.setTo(settings.mailTo().split("\\s*,\\s*"));
         letter.setSubject("Gas: " + lines.size() + (lines.size() == 1 ? " thing" : " things") + " to see to");
         letter.setText(lines.stream()
-                        .map(line -> "- " + house.units().dates().inText(line))
+                        .map(line -> "- " + policies.units().dates().inText(line))
                         .collect(Collectors.joining("\n"))
                 + "\n\nEach is told once; the Gas page shows what still stands.\n");
         return letter;

@@ -24,7 +24,7 @@ public final class AccessTable {
             open(HttpMethod.POST, "/api/v1/session"),
             open(HttpMethod.DELETE, "/api/v1/session"),
             open(HttpMethod.POST, "/api/v1/first-administrator"),
-            row(HttpMethod.POST, "/api/v1/detectors-together", TECHNICIAN),
+            row(HttpMethod.POST, "/api/v1/detector-bulk-actions", TECHNICIAN),
             row(HttpMethod.GET, "/api/v1/saved-views", VIEWER),
             row(HttpMethod.PUT, "/api/v1/saved-views", VIEWER),
             row(HttpMethod.DELETE, "/api/v1/saved-views/{id}", VIEWER),

@@ -6,8 +6,8 @@ import java.security.Principal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
-import onward.sentry.core.house.Competence;
-import onward.sentry.server.platform.Once;
+import onward.sentry.core.policy.Competence;
+import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Site;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -25,10 +25,10 @@ class PeopleController {
     private final People people;
     private final Sessions sessions;
     private final SignInGuard guard;
-    private final Once once;
+    private final IdempotentRequests once;
     private final Site site;
 
-    PeopleController(People people, Sessions sessions, SignInGuard guard, Once once, Site site) {
+    PeopleController(People people, Sessions sessions, SignInGuard guard, IdempotentRequests once, Site site) {
         this.people = people;
         this.sessions = sessions;
         this.guard = guard;
@@ -140,7 +140,7 @@ class PeopleController {
     }
 
     private PersonView changed(String key, Principal principal, String signInName, Runnable change) {
-        return once.per(key, principal.getName(), PersonView.class, () -> {
+        return once.execute(key, principal.getName(), PersonView.class, () -> {
             change.run();
             return view(people.person(signInName));
         });

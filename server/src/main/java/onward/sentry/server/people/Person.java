@@ -17,8 +17,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import onward.sentry.core.house.Competence;
-import onward.sentry.core.house.Pin;
+import onward.sentry.core.policy.Competence;
+import onward.sentry.core.policy.Pin;
 
 /** Somebody who may sign in. */
 @Entity

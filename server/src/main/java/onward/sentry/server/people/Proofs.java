@@ -1,6 +1,6 @@
 package onward.sentry.server.people;
 
-import onward.sentry.core.house.Pin;
+import onward.sentry.core.policy.Pin;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import org.springframework.stereotype.Component;

@@ -3,7 +3,7 @@ package onward.sentry.server.people;
 import jakarta.persistence.Embeddable;
 import java.time.LocalDate;
 import java.util.Optional;
-import onward.sentry.core.house.Competence;
+import onward.sentry.core.policy.Competence;
 
 /** A competence as it is stored. */
 @Embeddable

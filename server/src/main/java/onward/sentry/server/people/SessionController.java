@@ -9,7 +9,7 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import onward.sentry.core.house.SiteProfile;
+import onward.sentry.core.policy.SiteProfile;
 import onward.sentry.core.units.DateForm;
 import onward.sentry.core.units.ShownUnit;
 import onward.sentry.core.units.SiteUnits;

@@ -1,6 +1,6 @@
 package onward.sentry.server.people;
 
-import onward.sentry.core.house.Signing;
+import onward.sentry.core.policy.Signing;
 import onward.sentry.core.units.SiteUnits;
 
 /** What a session needs of the house rules. */

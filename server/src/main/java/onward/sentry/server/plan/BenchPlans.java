@@ -10,13 +10,13 @@ import java.util.stream.Collectors;
 import onward.sentry.core.plan.BenchPlan;
 import onward.sentry.core.plan.Breach;
 import onward.sentry.core.plan.DayChoice;
+import onward.sentry.core.plan.LatenessRelief;
 import onward.sentry.core.plan.PlanCheck;
 import onward.sentry.core.plan.PlanCost;
 import onward.sentry.core.plan.PlanJob;
 import onward.sentry.core.plan.PlanRules;
 import onward.sentry.core.plan.PlanTask;
 import onward.sentry.core.plan.SimplePlanner;
-import onward.sentry.core.plan.WhatGives;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
@@ -36,7 +36,7 @@ class BenchPlans {
      *
      * @param plan days of the jobs that are still to be done
      */
-    record Standing(PlanStore.Head head, PlanTask task, BenchPlan plan, Map<String, PlanStore.Stands> stands) {
+    record CurrentPlan(PlanStore.Head head, PlanTask task, BenchPlan plan, Map<String, PlanStore.Stands> stands) {
 
         PlanCost cost() {
             return PlanCost.of(task, plan);
@@ -76,14 +76,14 @@ class BenchPlans {
 
     /** @throws Refused when nobody works at the bench */
     @Transactional
-    public Standing standing() {
+    public CurrentPlan standing() {
         var stands = store.jobs();
         var before = new LinkedHashMap<String, LocalDate>();
         stands.forEach((serial, job) -> job.before().ifPresent(day -> before.put(serial, day)));
         return standing(stands, before);
     }
 
-    private Standing standing(Map<String, PlanStore.Stands> stands, Map<String, LocalDate> before) {
+    private CurrentPlan standing(Map<String, PlanStore.Stands> stands, Map<String, LocalDate> before) {
         var head = store.head();
         var task = tasks.task(head.rules(), stands, before)
                 .orElseThrow(() -> new Refused(new Refusal(
@@ -95,7 +95,7 @@ class BenchPlans {
                 .filter(job -> stands.containsKey(job.detector()))
                 .collect(Collectors.toMap(
                         PlanJob::detector, job -> stands.get(job.detector()).on()));
-        return new Standing(head, task, new BenchPlan(days), stands);
+        return new CurrentPlan(head, task, new BenchPlan(days), stands);
     }
 
     /**
@@ -182,7 +182,7 @@ class BenchPlans {
         return tasks.takes(fleet.bySerial(serial).model()).words();
     }
 
-    private static PlanJob job(Standing now, String serial) {
+    private static PlanJob job(CurrentPlan now, String serial) {
         return now.task().jobs().stream()
                 .filter(job -> job.detector().equalsIgnoreCase(serial))
                 .findFirst()
@@ -242,8 +242,9 @@ class BenchPlans {
 
     /** What can be done about lateness. */
     @Transactional
-    public List<WhatGives> ways() {
+    public List<LatenessRelief> ways() {
         var now = standing();
-        return WhatGives.of(now.task(), now.plan(), calendar.mayOpen(now.head().rules()));
+        return LatenessRelief.of(
+                now.task(), now.plan(), calendar.mayOpen(now.head().rules()));
     }
 }

@@ -11,8 +11,8 @@ import onward.sentry.core.rig.Equipment;
 import onward.sentry.core.shelf.ShelfForecast;
 import onward.sentry.core.working.Figures;
 import onward.sentry.server.equipment.BenchEquipment;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -44,13 +44,13 @@ public class ComingUp {
 
     private final GasAhead ahead;
     private final BenchEquipment equipment;
-    private final House house;
+    private final SitePolicies policies;
     private final Site site;
 
-    ComingUp(GasAhead ahead, BenchEquipment equipment, House house, Site site) {
+    ComingUp(GasAhead ahead, BenchEquipment equipment, SitePolicies policies, Site site) {
         this.ahead = ahead;
         this.equipment = equipment;
-        this.house = house;
+        this.policies = policies;
         this.site = site;
     }
 
@@ -59,7 +59,7 @@ public class ComingUp {
     public List<Coming> list() {
         var forecast = ahead.forecast();
         var coming = new ArrayList<Coming>();
-        int warnDays = house.policy().warnBeforeExpiryDays();
+        int warnDays = policies.policy().warnBeforeExpiryDays();
         forecast.cylinders().forEach(one -> cylinder(one, warnDays, coming));
         forecast.shortages().stream()
                 .filter(s -> !s.orderBy().isAfter(site.today().plusDays(AHEAD_DAYS)))
@@ -70,7 +70,7 @@ public class ComingUp {
                         "Order by " + day(s.orderBy()) + ": " + s.order().words() + "; needed on " + day(s.from())))
                 .forEach(coming::add);
         equipment.all().stream()
-                .filter(one -> one.standing(site.today()) != Equipment.Standing.GOOD)
+                .filter(one -> one.standing(site.today()) != Equipment.CheckStatus.GOOD)
                 .map(one -> new Coming(
                         Kind.CHECK,
                         one.tag(),
@@ -99,7 +99,7 @@ public class ComingUp {
         if (cylinder.state() != CylinderState.IN_USE && cylinder.state() != CylinderState.NEW) {
             return;
         }
-        if (cylinder.isSpent(house.policy().reserve())) {
+        if (cylinder.isSpent(policies.policy().reserve())) {
             var left = Figures.upTo(cylinder.litresLeft(), 1);
             coming.add(new Coming(Kind.EMPTY, tag, today, tag + ": " + left + " L left, remove it"));
             return;

@@ -2,10 +2,11 @@ package onward.sentry.server.plan;
 
 import java.util.List;
 import onward.sentry.core.shelf.PredictedDisplay;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -17,16 +18,18 @@ class DisplayController {
 
     private final Shelf shelf;
     private final Fleet fleet;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
 
-    DisplayController(Shelf shelf, Fleet fleet, House house) {
+    DisplayController(Shelf shelf, Fleet fleet, ProcedureLibrary library, SitePolicies policies) {
         this.shelf = shelf;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
     }
 
     /** @param moved other gases of the mix move it by at least one step of the display */
-    record SensorDisplay(String formula, String shown, boolean moved, boolean aboveRange, Working working) {}
+    record SensorDisplay(String formula, String shown, boolean moved, boolean aboveRange, Derivation working) {}
 
     record ModelDisplay(String model, List<SensorDisplay> sensors) {}
 
@@ -35,10 +38,10 @@ class DisplayController {
     public List<ModelDisplay> displays(@PathVariable String tag) {
         var mixture = shelf.byTag(tag).cylinder().mixture();
         return fleet.dueInUse().keySet().stream()
-                .map(house::latestCard)
+                .map(library::latestCard)
                 .map(card -> new ModelDisplay(
                         card.model(),
-                        PredictedDisplay.of(card, mixture, house.policy().figures()).stream()
+                        PredictedDisplay.of(card, mixture, policies.policy().figures()).stream()
                                 .map(DisplayController::view)
                                 .toList()))
                 .toList();

@@ -9,14 +9,15 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.card.ProcedureCard;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.shelf.PlannedWork;
 import onward.sentry.core.shelf.ShelfForecast;
 import onward.sentry.core.shelf.Tagged;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -39,14 +40,16 @@ class GasAhead {
     private final AtomicReference<Kept> kept = new AtomicReference<>();
     private final Fleet fleet;
     private final Shelf shelf;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final Site site;
     private final JdbcClient jdbc;
 
-    GasAhead(Fleet fleet, Shelf shelf, House house, Site site, JdbcClient jdbc) {
+    GasAhead(Fleet fleet, Shelf shelf, ProcedureLibrary library, SitePolicies policies, Site site, JdbcClient jdbc) {
         this.fleet = fleet;
         this.shelf = shelf;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.site = site;
         this.jdbc = jdbc;
     }
@@ -61,7 +64,7 @@ class GasAhead {
         if (known != null && known.key().equals(key)) {
             return known.forecast();
         }
-        var policy = house.policy();
+        var policy = policies.policy();
         var forecast = ShelfForecast.of(
                 shelf.all().stream()
                         .map(one -> new Tagged(one.tag(), one.cylinder()))
@@ -77,8 +80,8 @@ class GasAhead {
         return forecast;
     }
 
-    private List<PlannedWork> work(HousePolicy policy) {
-        var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
+    private List<PlannedWork> work(SitePolicy policy) {
+        var cards = library.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, card -> card));
         var due = fleet.dueInUse();
         var work = new ArrayList<PlannedWork>();
         due.forEach((model, days) -> {

@@ -13,12 +13,13 @@ import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.shelf.ShelfForecast;
 import onward.sentry.core.shelf.Suitability;
 import onward.sentry.core.shelf.Tagged;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
-import onward.sentry.core.working.Working;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -38,14 +39,17 @@ class GasController {
     private final GasAhead ahead;
     private final Fleet fleet;
     private final Shelf shelf;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final Site site;
 
-    GasController(GasAhead ahead, Fleet fleet, Shelf shelf, House house, Site site) {
+    GasController(
+            GasAhead ahead, Fleet fleet, Shelf shelf, ProcedureLibrary library, SitePolicies policies, Site site) {
         this.ahead = ahead;
         this.fleet = fleet;
         this.shelf = shelf;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.site = site;
     }
 
@@ -77,9 +81,9 @@ class GasController {
             LocalDate lastDay,
             long daysLeft,
             String bites,
-            Bite.Urgency urgency,
+            CylinderAlert.Urgency urgency,
             List<ServesView> serves,
-            Working working) {}
+            Derivation working) {}
 
     record ShortageView(
             List<String> what, String order, LocalDate from, double litres, LocalDate orderBy, boolean late) {}
@@ -105,15 +109,16 @@ class GasController {
         var forecast = ahead.forecast();
         var onShelf = forecast.cylinders().stream()
                 .filter(one -> isHere(one.tagged().cylinder().state()))
-                .sorted(Comparator.comparing((ShelfForecast.Lasting one) ->
-                                !one.tagged().cylinder().isSpent(house.policy().reserve()))
+                .sorted(Comparator.comparing((ShelfForecast.Lasting one) -> !one.tagged()
+                                .cylinder()
+                                .isSpent(policies.policy().reserve()))
                         .thenComparing(ShelfForecast.Lasting::lastDay)
                         .thenComparing(one -> one.tagged().tag()))
                 .toList();
         return new ShelfAheadView(
                 site.today(),
                 forecast.until(),
-                house.policy().lead().gasDays(),
+                policies.policy().lead().gasDays(),
                 onShelf.stream().limit(most).map(this::view).toList(),
                 forecast.cylinders().size() - onShelf.size(),
                 shortages(forecast));
@@ -138,11 +143,11 @@ class GasController {
     private LastingView view(ShelfForecast.Lasting one) {
         var cylinder = one.tagged().cylinder();
         long daysLeft = ChronoUnit.DAYS.between(site.today(), one.lastDay());
-        var bite = Bite.of(
+        var bite = CylinderAlert.of(
                 one,
                 site.today(),
-                house.policy().warnBeforeExpiryDays(),
-                house.policy().reserve());
+                policies.policy().warnBeforeExpiryDays(),
+                policies.policy().reserve());
         return new LastingView(
                 one.tagged().tag(),
                 cylinder.lot(),
@@ -223,7 +228,7 @@ class GasController {
     public SuitabilityView suitability(
             @PathVariable String serial, @RequestParam(defaultValue = "CALIBRATION") Job job) {
         var detector = fleet.bySerial(serial);
-        var demands = GasDemands.of(house.latestCard(detector.model()), job, house.policy(), site.today());
+        var demands = GasDemands.of(library.latestCard(detector.model()), job, policies.policy(), site.today());
         var suitability = Suitability.of(
                 demands,
                 shelf.all().stream()

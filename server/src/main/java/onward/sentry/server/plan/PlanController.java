@@ -9,10 +9,10 @@ import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.plan.Breach;
 import onward.sentry.core.plan.DayChoice;
+import onward.sentry.core.plan.LatenessRelief;
 import onward.sentry.core.plan.PlanRules;
-import onward.sentry.core.plan.WhatGives;
 import onward.sentry.server.people.People;
-import onward.sentry.server.platform.Once;
+import onward.sentry.server.platform.IdempotentRequests;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -32,9 +32,10 @@ class PlanController {
     private final BenchCalendar calendar;
     private final Improvement improvement;
     private final People people;
-    private final Once once;
+    private final IdempotentRequests once;
 
-    PlanController(BenchPlans plans, BenchCalendar calendar, Improvement improvement, People people, Once once) {
+    PlanController(
+            BenchPlans plans, BenchCalendar calendar, Improvement improvement, People people, IdempotentRequests once) {
         this.plans = plans;
         this.calendar = calendar;
         this.improvement = improvement;
@@ -71,7 +72,7 @@ class PlanController {
     /** @param takes how long the job takes and what that is known from */
     record JobView(String serial, String takes, List<String> why, List<DayForJob> days) {}
 
-    record WayView(WhatGives.Kind kind, String words) {}
+    record WayView(LatenessRelief.Kind kind, String words) {}
 
     @GetMapping("/api/v1/plan")
     @Transactional(readOnly = true)
@@ -87,7 +88,7 @@ class PlanController {
     @Transactional
     public PlanView make(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody MakePlan body, Principal principal) {
-        return once.per(key, principal.getName(), PlanView.class, () -> {
+        return once.execute(key, principal.getName(), PlanView.class, () -> {
             plans.make(body.afresh(), people.displayName(principal.getName()));
             return plan();
         });
@@ -126,7 +127,7 @@ class PlanController {
             @PathVariable String serial,
             @Valid @RequestBody MoveJob body,
             Principal principal) {
-        return once.per(key, principal.getName(), PlanView.class, () -> {
+        return once.execute(key, principal.getName(), PlanView.class, () -> {
             var by = people.displayName(principal.getName());
             body.day().ifPresentOrElse(day -> plans.move(serial, day, by), () -> plans.letGo(serial, by));
             return plan();
@@ -137,7 +138,7 @@ class PlanController {
     @Transactional
     public PlanView setRules(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody PlanRules body, Principal principal) {
-        return once.per(key, principal.getName(), PlanView.class, () -> {
+        return once.execute(key, principal.getName(), PlanView.class, () -> {
             plans.setRules(body, people.displayName(principal.getName()));
             return plan();
         });
@@ -147,7 +148,7 @@ class PlanController {
     @Transactional
     public PlanView setDay(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody SetDay body, Principal principal) {
-        return once.per(key, principal.getName(), PlanView.class, () -> {
+        return once.execute(key, principal.getName(), PlanView.class, () -> {
             calendar.set(body.day(), body.minutes(), body.remark(), people.displayName(principal.getName()));
             return plan();
         });
@@ -163,7 +164,7 @@ class PlanController {
     @Transactional
     public PlanView away(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody SetAbsence body, Principal principal) {
-        return once.per(key, principal.getName(), PlanView.class, () -> {
+        return once.execute(key, principal.getName(), PlanView.class, () -> {
             calendar.away(
                     body.technician(),
                     body.since(),

@@ -6,10 +6,10 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import onward.sentry.core.working.Figures;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.DayCalendar;
 import onward.sentry.server.platform.NotFound;
+import onward.sentry.server.rules.SitePolicies;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.springframework.http.ContentDisposition;
@@ -31,15 +31,15 @@ class PlanExportController {
     private final BenchPlans plans;
     private final BenchCalendar calendar;
     private final PlannedWorkdays workdays;
-    private final House house;
+    private final SitePolicies policies;
     private final People people;
 
     PlanExportController(
-            BenchPlans plans, BenchCalendar calendar, PlannedWorkdays workdays, House house, People people) {
+            BenchPlans plans, BenchCalendar calendar, PlannedWorkdays workdays, SitePolicies policies, People people) {
         this.plans = plans;
         this.calendar = calendar;
         this.workdays = workdays;
-        this.house = house;
+        this.policies = policies;
         this.people = people;
     }
 
@@ -104,7 +104,7 @@ class PlanExportController {
         return file(
                 "bench-" + day + ".pdf",
                 MediaType.APPLICATION_PDF,
-                new DaySheet(found, house.units().dates()).pdf());
+                new DaySheet(found, policies.units().dates()).pdf());
     }
 
     private static ResponseEntity<byte[]> file(String name, MediaType type, byte[] content) {

@@ -27,8 +27,9 @@ import onward.sentry.core.run.GasDemands;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.shelf.ShelfForecast;
 import onward.sentry.server.fleet.FleetList;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -43,20 +44,29 @@ class PlanTasks {
     private static final int ENOUGH_RUNS = 5;
 
     /** @param shelf the very list of the forecast, which is another one when anything has changed */
-    private record Known(List<ShelfForecast.Lasting> shelf, Map<GasDemand, List<ShelfForecast.Lasting>> good) {}
+    private record ReadyGas(List<ShelfForecast.Lasting> shelf, Map<GasDemand, List<ShelfForecast.Lasting>> good) {}
 
-    private final AtomicReference<Known> weighed = new AtomicReference<>();
+    private final AtomicReference<ReadyGas> weighed = new AtomicReference<>();
     private final JdbcClient jdbc;
     private final FleetList fleet;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final GasAhead ahead;
     private final BenchCalendar calendar;
     private final Site site;
 
-    PlanTasks(JdbcClient jdbc, FleetList fleet, House house, GasAhead ahead, BenchCalendar calendar, Site site) {
+    PlanTasks(
+            JdbcClient jdbc,
+            FleetList fleet,
+            ProcedureLibrary library,
+            SitePolicies policies,
+            GasAhead ahead,
+            BenchCalendar calendar,
+            Site site) {
         this.jdbc = jdbc;
         this.fleet = fleet;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.ahead = ahead;
         this.calendar = calendar;
         this.site = site;
@@ -76,7 +86,7 @@ class PlanTasks {
         }
         var last = days.get(days.size() - 1).date();
         var due = fleet.dueBy(last);
-        var cards = house.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, Function.identity()));
+        var cards = library.latestCards().stream().collect(Collectors.toMap(ProcedureCard::model, Function.identity()));
         var models = due.stream().map(FleetList.Line::model).distinct().toList();
         var setUps = setUps(models.stream().map(cards::get).toList());
         var takes = takes(models.stream().map(cards::get).toList());
@@ -160,7 +170,7 @@ class PlanTasks {
 
     /** How long the job of a detector takes. */
     JobMinutes takes(String model) {
-        return takes(List.of(house.latestCard(model))).get(model);
+        return takes(List.of(library.latestCard(model))).get(model);
     }
 
     /** By model: the median of the last half year where there is enough of it, or what its card comes to. */
@@ -195,7 +205,7 @@ class PlanTasks {
         var good = new HashMap<String, List<List<ShelfForecast.Lasting>>>();
         var serves = new HashMap<String, Integer>();
         for (var card : cards) {
-            var ofEach = GasDemands.of(card, Job.CALIBRATION, house.policy(), site.today()).stream()
+            var ofEach = GasDemands.of(card, Job.CALIBRATION, policies.policy(), site.today()).stream()
                     .map(demand -> good(demand, lasting))
                     .toList();
             good.put(card.model(), ofEach);
@@ -225,7 +235,7 @@ class PlanTasks {
     private List<ShelfForecast.Lasting> good(GasDemand demand, List<ShelfForecast.Lasting> lasting) {
         var known = weighed.get();
         if (known == null || known.shelf() != lasting) {
-            known = new Known(lasting, new ConcurrentHashMap<>());
+            known = new ReadyGas(lasting, new ConcurrentHashMap<>());
             weighed.set(known);
         }
         return known.good()

@@ -11,11 +11,11 @@ import onward.sentry.core.plan.BenchDay;
 import onward.sentry.core.plan.Breach;
 import onward.sentry.core.plan.DaySplit;
 import onward.sentry.core.plan.GasSetUp;
+import onward.sentry.core.plan.LatenessRelief;
 import onward.sentry.core.plan.PlanCheck;
 import onward.sentry.core.plan.PlanJob;
 import onward.sentry.core.plan.PlanRules;
-import onward.sentry.core.plan.WhatGives;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.planner.Progress;
 
 /**
@@ -93,7 +93,7 @@ record PlanView(
             double leastMinutes,
             double byRule,
             boolean best,
-            Working working) {}
+            Derivation working) {}
 
     record SearchView(double seconds, long atMost, double minutes, double leastMinutes) {
         static SearchView of(Improvement.Search search, double minutesNow) {
@@ -107,7 +107,7 @@ record PlanView(
     }
 
     static PlanView of(
-            BenchPlans.Standing now,
+            BenchPlans.CurrentPlan now,
             BenchCalendar calendar,
             List<String> technicians,
             Optional<Improvement.Search> search) {
@@ -136,7 +136,7 @@ record PlanView(
                                 .filter(job -> now.plan().dayOf(job).isPresent())
                                 .mapToInt(PlanJob::minutes)
                                 .sum(),
-                        WhatGives.lateJobs(now.task(), now.plan())
+                        LatenessRelief.lateJobs(now.task(), now.plan())
                                 - now.without().size(),
                         leastLate,
                         minutes,
@@ -152,7 +152,7 @@ record PlanView(
     }
 
     private static PlanDay day(
-            BenchPlans.Standing now, BenchDay day, List<PlanJob> jobs, Map<LocalDate, String> remarks) {
+            BenchPlans.CurrentPlan now, BenchDay day, List<PlanJob> jobs, Map<LocalDate, String> remarks) {
         var setUps =
                 jobs.stream().collect(Collectors.groupingBy(PlanJob::setUp, LinkedHashMap::new, Collectors.toList()));
         var split = DaySplit.of(day, jobs);
@@ -185,7 +185,7 @@ record PlanView(
         return setUp.words();
     }
 
-    private static PlannedJob job(BenchPlans.Standing now, PlanJob job) {
+    private static PlannedJob job(BenchPlans.CurrentPlan now, PlanJob job) {
         var day = now.plan().dayOf(job);
         return new PlannedJob(
                 job.detector(),
@@ -201,7 +201,7 @@ record PlanView(
                         .filter(from -> day.filter(from::equals).isEmpty()));
     }
 
-    private static List<PlanMove> moved(BenchPlans.Standing now) {
+    private static List<PlanMove> moved(BenchPlans.CurrentPlan now) {
         return onward.sentry.core.plan.PlanChange.between(now.task(), now.plan()).stream()
                 .map(change -> new PlanMove(change.detector(), change.from().orElseThrow(), change.to()))
                 .toList();

@@ -28,8 +28,9 @@ import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.FleetList;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -39,7 +40,8 @@ class TodayController {
     private final FleetList fleet;
     private final Runs runs;
     private final Shelf shelf;
-    private final House house;
+    private final ProcedureLibrary library;
+    private final SitePolicies policies;
     private final ComingUp comingUp;
     private final PlannedWorkdays workdays;
     private final Site site;
@@ -48,14 +50,16 @@ class TodayController {
             FleetList fleet,
             Runs runs,
             Shelf shelf,
-            House house,
+            ProcedureLibrary library,
+            SitePolicies policies,
             ComingUp comingUp,
             PlannedWorkdays workdays,
             Site site) {
         this.fleet = fleet;
         this.runs = runs;
         this.shelf = shelf;
-        this.house = house;
+        this.library = library;
+        this.policies = policies;
         this.comingUp = comingUp;
         this.workdays = workdays;
         this.site = site;
@@ -193,7 +197,7 @@ class TodayController {
             Map<UUID, RunEntity> open,
             Map<UUID, LocalDate> plannedOn,
             List<Shelf.OnShelf> onShelf) {
-        var card = house.latestCard(key.model());
+        var card = library.latestCard(key.model());
         var rows = work.lines().stream()
                 .sorted(Comparator.comparing(FleetList.Line::state)
                         .thenComparing(FleetList.Line::dueOn)
@@ -257,15 +261,15 @@ class TodayController {
     private record Asked(GasDemand demand, long jobs) {}
 
     /** @param shelf the list that {@link Shelf#all} gave out; it gives out another once anything on it has changed */
-    private record Known(List<Shelf.OnShelf> shelf, Map<Asked, GasReady> ready) {}
+    private record ShelfToday(List<Shelf.OnShelf> shelf, Map<Asked, GasReady> ready) {}
 
-    private final AtomicReference<Known> weighed = new AtomicReference<>();
+    private final AtomicReference<ShelfToday> weighed = new AtomicReference<>();
 
     /** The cylinders for so many jobs, worked out once for a shelf. */
     private GasReady ready(GasDemand demand, long jobs, List<Shelf.OnShelf> onShelf) {
         var known = weighed.get();
         if (known == null || known.shelf() != onShelf) {
-            known = new Known(onShelf, new ConcurrentHashMap<>());
+            known = new ShelfToday(onShelf, new ConcurrentHashMap<>());
             weighed.set(known);
         }
         return known.ready()
@@ -290,7 +294,7 @@ class TodayController {
     }
 
     private List<GasDemand> demands(ProcedureCard card, Job job, List<Integer> slots) {
-        var policy = house.policy();
+        var policy = policies.policy();
         return card.steps(job, slots).stream()
                 .filter(Step.ApplyGas.class::isInstance)
                 .map(step -> GasDemands.of(card, job, (Step.ApplyGas) step, policy, site.today()))

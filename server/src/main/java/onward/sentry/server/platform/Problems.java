@@ -26,6 +26,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.web.firewall.RequestRejectedException;
 import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -118,6 +119,18 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<Object> bodyRefused(BodyRefused refused) {
         return answer(refused.status(), refused.refusal());
+    }
+
+    /** A form whose fields no form of this program has; its body is looked at only now. */
+    @ExceptionHandler
+    ResponseEntity<Object> rejected(RequestRejectedException rejected) {
+        return answer(
+                HttpStatus.BAD_REQUEST,
+                new Refusal(
+                        "form-field",
+                        "",
+                        "The form holds a field whose name this program does not take.",
+                        "Send JSON as the description of this address says."));
     }
 
     /** Tomcat cannot take the parameters apart. */

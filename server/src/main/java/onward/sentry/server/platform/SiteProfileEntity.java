@@ -6,7 +6,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Optional;
-import onward.sentry.core.house.SiteProfile;
+import onward.sentry.core.policy.SiteProfile;
 
 /** The one row that says who the site is. */
 @Entity

@@ -2,7 +2,7 @@ package onward.sentry.server.platform;
 
 import java.util.LinkedHashMap;
 import java.util.Optional;
-import onward.sentry.core.house.SiteProfile;
+import onward.sentry.core.policy.SiteProfile;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import onward.sentry.formats.SiteMark;
 import onward.sentry.server.platform.SiteMarks;
-import onward.sentry.tools.proof.Part;
+import onward.sentry.tools.proof.ProofPart;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -32,7 +32,7 @@ class ProofController {
     }
 
     /** @param broken what does not hold; empty when all of it does */
-    record WalkView(Part part, List<String> broken) {}
+    record WalkView(ProofPart part, List<String> broken) {}
 
     record LookView(Instant at, boolean holds, List<WalkView> walks) {
         static LookView of(Proof.Look look) {

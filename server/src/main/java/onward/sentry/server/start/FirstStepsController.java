@@ -5,9 +5,9 @@ import onward.sentry.server.bench.Gateways;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.SiteProfiles;
+import onward.sentry.server.rules.ProcedureLibrary;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 class FirstStepsController {
 
     private final SiteProfiles profiles;
-    private final House house;
+    private final ProcedureLibrary library;
     private final People people;
     private final Shelf shelf;
     private final Fleet fleet;
@@ -25,9 +25,15 @@ class FirstStepsController {
     private final Runs runs;
 
     FirstStepsController(
-            SiteProfiles profiles, House house, People people, Shelf shelf, Fleet fleet, Gateways gateways, Runs runs) {
+            SiteProfiles profiles,
+            ProcedureLibrary library,
+            People people,
+            Shelf shelf,
+            Fleet fleet,
+            Gateways gateways,
+            Runs runs) {
         this.profiles = profiles;
-        this.house = house;
+        this.library = library;
         this.people = people;
         this.shelf = shelf;
         this.fleet = fleet;
@@ -65,7 +71,7 @@ class FirstStepsController {
         return new FirstStepsView(List.of(
                 new StepDone(FirstStep.SITE, profiles.profile().isPresent()),
                 new StepDone(FirstStep.PEOPLE, !people.workers().isEmpty()),
-                new StepDone(FirstStep.MODELS, detectors || house.hasOwnCard()),
+                new StepDone(FirstStep.MODELS, detectors || library.hasOwnCard()),
                 new StepDone(FirstStep.CYLINDERS, !shelf.all().isEmpty()),
                 new StepDone(FirstStep.DETECTORS, detectors),
                 new StepDone(FirstStep.GATEWAYS, !gateways.listed().isEmpty()),

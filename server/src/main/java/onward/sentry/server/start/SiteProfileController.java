@@ -6,14 +6,14 @@ import java.security.Principal;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
-import onward.sentry.core.house.SiteProfile;
+import onward.sentry.core.policy.SiteProfile;
 import onward.sentry.core.units.DateForm;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.platform.SiteLogo;
 import onward.sentry.server.platform.SiteProfiles;
+import onward.sentry.server.rules.SitePolicies;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -29,13 +29,13 @@ import org.springframework.web.bind.annotation.RestController;
 class SiteProfileController {
 
     private final SiteProfiles profiles;
-    private final House house;
+    private final SitePolicies policies;
     private final People people;
     private final Site site;
 
-    SiteProfileController(SiteProfiles profiles, House house, People people, Site site) {
+    SiteProfileController(SiteProfiles profiles, SitePolicies policies, People people, Site site) {
         this.profiles = profiles;
-        this.house = house;
+        this.policies = policies;
         this.people = people;
         this.site = site;
     }
@@ -94,7 +94,7 @@ class SiteProfileController {
     }
 
     private SiteProfileView view(Optional<SiteProfile> profile) {
-        var units = house.units();
+        var units = policies.units();
         return new SiteProfileView(
                 profile.isPresent(),
                 profile.map(SiteProfile::name).orElse(""),

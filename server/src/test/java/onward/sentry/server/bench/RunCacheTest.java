@@ -17,14 +17,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import onward.sentry.core.card.Job;
-import onward.sentry.core.house.HousePolicy;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.formats.CardLibrary;
-import onward.sentry.server.house.House;
+import onward.sentry.server.rules.ProcedureLibrary;
+import onward.sentry.server.rules.SitePolicies;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -34,8 +35,9 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 class RunCacheTest {
 
     private final RunLog log = mock(RunLog.class);
-    private final House house = mock(House.class);
-    private final RunCache cache = new RunCache(log, house);
+    private final ProcedureLibrary library = mock(ProcedureLibrary.class);
+    private final SitePolicies policies = mock(SitePolicies.class);
+    private final RunCache cache = new RunCache(log, library, policies);
     private RunEntity run;
     private LiveRun live;
 
@@ -45,8 +47,8 @@ class RunCacheTest {
                 .filter(shipped -> shipped.model().equals("Mote CO"))
                 .findFirst()
                 .orElseThrow();
-        when(house.card(anyString(), anyInt())).thenReturn(card);
-        when(house.policy(anyInt())).thenReturn(HousePolicy.SHIPPED);
+        when(library.card(anyString(), anyInt())).thenReturn(card);
+        when(policies.policy(anyInt())).thenReturn(SitePolicy.SHIPPED);
         var started = new RunEvent.RunStarted(
                 0,
                 "MC-1",
@@ -59,7 +61,7 @@ class RunCacheTest {
                 1,
                 Map.of(1, "C-1"),
                 List.of(1));
-        live = LiveRun.start(card, HousePolicy.SHIPPED, started);
+        live = LiveRun.start(card, SitePolicy.SHIPPED, started);
         run = new RunEntity(UUID.randomUUID(), UUID.randomUUID(), live.state(), Instant.EPOCH);
         run.logged(0, "hash");
         when(log.events(run.id())).thenReturn(List.of(started));

@@ -21,8 +21,8 @@ class TogetherTest {
     private JsonNode lend(List<String> serials, boolean act, String key) {
         return technician
                 .post(
-                        "/api/v1/detectors-together",
-                        Map.of("serials", serials, "deed", "LEND", "to", "Quarry crew", "remark", "", "act", act),
+                        "/api/v1/detector-bulk-actions",
+                        Map.of("serials", serials, "action", "LEND", "to", "Quarry crew", "remark", "", "act", act),
                         key)
                 .body();
     }
@@ -54,8 +54,8 @@ class TogetherTest {
         assertThat(lend(all, true, "together-2").path("rows").path(0))
                 .isEqualTo(done.path("rows").path(0));
         var nothing = technician.post(
-                "/api/v1/detectors-together",
-                Map.of("serials", List.of(good), "deed", "HAPPENED", "remark", "", "act", false));
+                "/api/v1/detector-bulk-actions",
+                Map.of("serials", List.of(good), "action", "HAPPENED", "remark", "", "act", false));
         assertThat(nothing.body().path("rows").path(0).path("says").asString()).isEqualTo("What happened is not said.");
     }
 

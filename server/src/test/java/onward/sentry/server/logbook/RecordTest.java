@@ -7,20 +7,20 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.StreamSupport;
 import onward.sentry.core.card.Quantity;
-import onward.sentry.core.house.HousePolicy;
 import onward.sentry.core.judge.Judgement;
 import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.units.SiteUnits;
-import onward.sentry.core.working.Working;
+import onward.sentry.core.working.Derivation;
 import onward.sentry.formats.JsonText;
 import onward.sentry.formats.RunFile;
 import onward.sentry.formats.RunVerdicts;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.Role;
+import onward.sentry.server.rules.ProcedureLibrary;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
@@ -48,7 +48,7 @@ class RecordTest {
         assertThat(told).contains("Warm-up over", "Zero started in clean air", "Gas on, seen in the readings");
         assertThat(told).anyMatch(t -> t.equals("Carbon monoxide span marginal, settled"));
         assertThat(told.get(told.size() - 1)).isEqualTo("technician person signed: marginal");
-        assertThat(record.path("policy").asString()).isEqualTo(HousePolicy.SHIPPED.name());
+        assertThat(record.path("policy").asString()).isEqualTo(SitePolicy.SHIPPED.name());
         assertThat(record.path("gases")
                         .get(0)
                         .path("cylinder")
@@ -97,12 +97,12 @@ class RecordTest {
 
     @Test
     void everyKindOfEventHasWords() {
-        var card = server.bean(House.class).latestCard("Quoin 4");
+        var card = server.bean(ProcedureLibrary.class).latestCard("Quoin 4");
         var none = java.util.OptionalDouble.empty();
         var outcome = new SensorOutcome(
                 3,
                 Stage.SPAN,
-                new Judgement(Verdict.FAIL, Working.of("No response", "").gives("fail")),
+                new Judgement(Verdict.FAIL, Derivation.of("No response", "").gives("fail")),
                 none,
                 80,
                 none,

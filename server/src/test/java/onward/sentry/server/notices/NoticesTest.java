@@ -5,11 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
-import onward.sentry.server.house.House;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
+import onward.sentry.server.rules.SitePolicies;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.Island;
 import onward.sentry.server.testing.TestServer;
@@ -50,7 +50,8 @@ class NoticesTest {
                 "",
                 "",
                 "");
-        return new Notices(server.jdbc(), server.bean(ComingUp.class), mail, settings, server.bean(House.class), site);
+        return new Notices(
+                server.jdbc(), server.bean(ComingUp.class), mail, settings, server.bean(SitePolicies.class), site);
     }
 
     @Test

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
-import onward.sentry.core.house.Pin;
+import onward.sentry.core.policy.Pin;
 import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;

@@ -23,16 +23,16 @@ import org.springframework.web.bind.annotation.RestController;
 class ProblemsTest {
 
     private final Runnable work = mock(Runnable.class);
-    private final MockMvc web = MockMvcBuilders.standaloneSetup(new Working(work))
+    private final MockMvc web = MockMvcBuilders.standaloneSetup(new Derivation(work))
             .setControllerAdvice(new Problems())
             .build();
 
     @RestController
     @Profile("never in a server")
-    static final class Working {
+    static final class Derivation {
         private final Runnable work;
 
-        Working(Runnable work) {
+        Derivation(Runnable work) {
             this.work = work;
         }
 

@@ -12,8 +12,8 @@ import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.sim.Health;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
-import onward.sentry.server.house.House;
 import onward.sentry.server.link.LinkTokens;
+import onward.sentry.server.rules.ProcedureLibrary;
 import tools.jackson.databind.JsonNode;
 
 /** Makes detectors, cylinders and runs for tests, each with numbers of its own, through the API where people would. */
@@ -151,7 +151,7 @@ public final class Island {
     private SteppedGateway gateway(String serial, String runId, IntFunction<Health> healthOf) {
         var detector = server.bean(Fleet.class).bySerial(serial);
         var token = server.bean(LinkTokens.class).issue("test " + runId, List.of(detector.id()));
-        var card = server.bean(House.class).latestCard(detector.model());
+        var card = server.bean(ProcedureLibrary.class).latestCard(detector.model());
         var health = new HashMap<Integer, Health>();
         card.sensors().forEach(s -> health.put(s.slot(), healthOf.apply(s.slot())));
         return new SteppedGateway(Api.withToken(server, token), serial, runId, card, health);

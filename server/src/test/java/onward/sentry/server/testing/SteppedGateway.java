@@ -129,9 +129,9 @@ public final class SteppedGateway {
         if (!gas.isObject()) {
             return Atmosphere.cleanAir();
         }
-        var parts = new ArrayList<Atmosphere.Part>();
+        var parts = new ArrayList<Atmosphere.GasShare>();
         for (var part : gas.path("components")) {
-            parts.add(new Atmosphere.Part(
+            parts.add(new Atmosphere.GasShare(
                     part.path("gas").asString(),
                     part.path("value").asDouble(),
                     Unit.valueOf(part.path("unit").asString())));

@@ -37,7 +37,7 @@ final class LinkMessages {
      */
     record Gas(
             String cylinder,
-            List<Atmosphere.Part> components,
+            List<Atmosphere.GasShare> components,
             String balance,
             Optional<Double> litresLeft,
             Optional<Double> litresPerMinute) {}

@@ -17,7 +17,7 @@ final class Link {
     private static final Duration LONGEST = Duration.ofSeconds(10);
 
     /** @param status of HTTP @param code of a problem, empty where there is none */
-    record Answer(int status, String code, JsonNode body) {
+    record LinkResponse(int status, String code, JsonNode body) {
         boolean isGood() {
             return status / 100 == 2;
         }
@@ -35,25 +35,25 @@ final class Link {
         this.token = token;
     }
 
-    Answer detectors() throws IOException, InterruptedException {
+    LinkResponse detectors() throws IOException, InterruptedException {
         return ask("GET", "/detectors", HttpRequest.BodyPublishers.noBody());
     }
 
-    Answer open(String serial, String runId) throws IOException, InterruptedException {
+    LinkResponse open(String serial, String runId) throws IOException, InterruptedException {
         return post(
                 "/detectors/" + URLEncoder.encode(serial, StandardCharsets.UTF_8) + "/sessions",
                 json.createObjectNode().put("runId", runId));
     }
 
-    Answer send(String sessionId, JsonNode batch) throws IOException, InterruptedException {
+    LinkResponse send(String sessionId, JsonNode batch) throws IOException, InterruptedException {
         return post("/sessions/" + sessionId + "/batches", batch);
     }
 
-    private Answer post(String path, JsonNode body) throws IOException, InterruptedException {
+    private LinkResponse post(String path, JsonNode body) throws IOException, InterruptedException {
         return ask("POST", path, HttpRequest.BodyPublishers.ofString(body.toString()));
     }
 
-    private Answer ask(String method, String path, HttpRequest.BodyPublisher body)
+    private LinkResponse ask(String method, String path, HttpRequest.BodyPublisher body)
             throws IOException, InterruptedException {
         var request = HttpRequest.newBuilder(URI.create(address + path))
                 .timeout(LONGEST)
@@ -63,6 +63,6 @@ final class Link {
                 .build();
         var response = http.send(request, HttpResponse.BodyHandlers.ofString());
         var read = response.body().isBlank() ? json.createObjectNode() : json.readTree(response.body());
-        return new Answer(response.statusCode(), read.path("code").asString(""), read);
+        return new LinkResponse(response.statusCode(), read.path("code").asString(""), read);
     }
 }

@@ -74,7 +74,7 @@ final class Session {
     }
 
     /** Sends a batch until there is an answer that is not a failure. */
-    private Link.Answer acknowledged(String session, JsonNode batch) throws InterruptedException {
+    private Link.LinkResponse acknowledged(String session, JsonNode batch) throws InterruptedException {
         while (true) {
             try {
                 var answer = link.send(session, batch);

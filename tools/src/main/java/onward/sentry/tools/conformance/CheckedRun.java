@@ -14,7 +14,7 @@ import tools.jackson.databind.node.ObjectNode;
 final class CheckedRun {
 
     /** An answer; no status: the line breaks. */
-    record Answer(Optional<Integer> status, ObjectNode body) {}
+    record HttpReply(Optional<Integer> status, ObjectNode body) {}
 
     private enum Stage {
         WAITING,
@@ -68,7 +68,7 @@ final class CheckedRun {
     }
 
     /** @param nanos of a monotonic clock, when the request came */
-    synchronized Answer answer(String method, String path, String authorization, String body, long nanos) {
+    synchronized HttpReply answer(String method, String path, String authorization, String body, long nanos) {
         boolean shown = authorization.equals("Bearer " + token);
         findings.note(
                 Requirement.TOKEN, shown, method + " " + path + " came with Authorization '" + authorization + "'.");
@@ -93,7 +93,7 @@ final class CheckedRun {
         return problem(404, "not-found");
     }
 
-    private Answer detectors(long nanos) {
+    private HttpReply detectors(long nanos) {
         boolean idle = stage == Stage.WAITING || stage == Stage.OVER;
         if (idle && lastPoll != Long.MIN_VALUE) {
             var since = Duration.ofNanos(nanos - lastPoll);
@@ -134,7 +134,7 @@ final class CheckedRun {
         detector.set("run", offered ? run() : json.nullNode());
         var all = json.createObjectNode();
         all.putArray("list").add(detector);
-        return new Answer(Optional.of(200), all);
+        return new HttpReply(Optional.of(200), all);
     }
 
     private ObjectNode run() {
@@ -148,7 +148,7 @@ final class CheckedRun {
                 .put("heldBack", false);
     }
 
-    private Answer session(JsonNode body) {
+    private HttpReply session(JsonNode body) {
         findings.note(
                 Requirement.SESSION,
                 body.path("runId").asString("").equals(runId),
@@ -163,7 +163,7 @@ final class CheckedRun {
             stage = Stage.SENDING;
         }
         sessionId = UUID.randomUUID().toString();
-        return new Answer(
+        return new HttpReply(
                 Optional.of(201),
                 json.createObjectNode()
                         .put("sessionId", sessionId)
@@ -171,7 +171,7 @@ final class CheckedRun {
                         .put("runTime", runTime));
     }
 
-    private Answer batch(String text) {
+    private HttpReply batch(String text) {
         var body = read(text);
         if (stage == Stage.ERROR_SENT || stage == Stage.ANSWER_LOST) {
             var requirement =
@@ -199,7 +199,7 @@ final class CheckedRun {
     }
 
     /** Looks at a batch that is new, and answers as the stage has it. */
-    private Answer taken(JsonNode body) {
+    private HttpReply taken(JsonNode body) {
         long sequence = body.path("sequence").asLong(-1);
         findings.note(
                 Requirement.FIRST_SEQUENCE,
@@ -222,7 +222,7 @@ final class CheckedRun {
             }
             case SENDING_ON -> {
                 stage = Stage.ANSWER_LOST;
-                return new Answer(Optional.empty(), json.createObjectNode());
+                return new HttpReply(Optional.empty(), json.createObjectNode());
             }
             case SENDING_STILL -> {
                 stage = Stage.SESSION_GONE;
@@ -234,7 +234,7 @@ final class CheckedRun {
                 stage = Stage.OVER;
                 polls = 0;
                 lastPoll = Long.MIN_VALUE;
-                return new Answer(
+                return new HttpReply(
                         Optional.of(200),
                         json.createObjectNode().put("sequence", sequence).putNull("run"));
             }
@@ -282,7 +282,7 @@ final class CheckedRun {
                 Requirement.RATE, aSecond >= 0.9 && aSecond <= 5.5, "%.1f readings a second came.".formatted(aSecond));
     }
 
-    private Answer revoked(long nanos) {
+    private HttpReply revoked(long nanos) {
         if (lastPoll != Long.MIN_VALUE) {
             var since = Duration.ofNanos(nanos - lastPoll);
             findings.note(
@@ -306,15 +306,15 @@ final class CheckedRun {
         }
     }
 
-    private Answer acknowledged(JsonNode body) {
+    private HttpReply acknowledged(JsonNode body) {
         var answer =
                 json.createObjectNode().put("sequence", body.path("sequence").asLong());
         answer.set("run", run());
-        return new Answer(Optional.of(200), answer);
+        return new HttpReply(Optional.of(200), answer);
     }
 
-    private Answer problem(int status, String code) {
-        return new Answer(
+    private HttpReply problem(int status, String code) {
+        return new HttpReply(
                 Optional.of(status),
                 json.createObjectNode().put("status", status).put("code", code).put("detail", code));
     }

@@ -96,17 +96,17 @@ public final class Verify {
 
     private static List<Found> inTransaction(Connection database, Path folder, List<Path> elsewhere)
             throws SQLException, IOException {
-        var walks = new EnumMap<Part, Walk>(Part.class);
-        walks.put(Part.GUARDS, TriggerWalk::of);
-        walks.put(Part.LEDGER, LedgerWalk::of);
-        walks.put(Part.ROW_RECORDS, RowRecordWalk::chain);
-        walks.put(Part.TABLES, RowRecordWalk::tables);
-        walks.put(Part.RUNS, RunWalk::of);
-        walks.put(Part.RESULTS, ResultWalk::results);
-        walks.put(Part.TRACES, ResultWalk::traces);
-        walks.put(Part.CERTIFICATES, CertificateWalk::of);
-        walks.put(Part.FILES, FileWalk::of);
-        walks.put(Part.MARKS, of -> MarkWalk.of(of, folder, elsewhere));
+        var walks = new EnumMap<ProofPart, Walk>(ProofPart.class);
+        walks.put(ProofPart.GUARDS, TriggerWalk::of);
+        walks.put(ProofPart.LEDGER, LedgerWalk::of);
+        walks.put(ProofPart.ROW_RECORDS, RowRecordWalk::chain);
+        walks.put(ProofPart.TABLES, RowRecordWalk::tables);
+        walks.put(ProofPart.RUNS, RunWalk::of);
+        walks.put(ProofPart.RESULTS, ResultWalk::results);
+        walks.put(ProofPart.TRACES, ResultWalk::traces);
+        walks.put(ProofPart.CERTIFICATES, CertificateWalk::of);
+        walks.put(ProofPart.FILES, FileWalk::of);
+        walks.put(ProofPart.MARKS, of -> MarkWalk.of(of, folder, elsewhere));
         var found = new ArrayList<Found>();
         for (var walk : walks.entrySet()) {
             var walked = walked(database, walk.getKey(), walk.getValue());
@@ -120,7 +120,7 @@ public final class Verify {
     }
 
     /** What the database itself cannot make sense of does not hold, and the walks after it go on. */
-    private static Walked walked(Connection database, Part part, Walk walk) throws SQLException, IOException {
+    private static Walked walked(Connection database, ProofPart part, Walk walk) throws SQLException, IOException {
         var before = database.setSavepoint();
         try {
             return walk.of(database);

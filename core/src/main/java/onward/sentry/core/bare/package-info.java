@@ -1,2 +1,0 @@
-/** Readings that stand on their own, judged by stages that are given as times. */
-package onward.sentry.core.bare;

@@ -1,2 +1,0 @@
-/** What a site has decided for itself. */
-package onward.sentry.core.house;

@@ -1,0 +1,30 @@
+package onward.sentry.core.lanes;
+
+import java.util.Optional;
+
+/**
+ * How urgently a lane needs a hand.
+ *
+ * @param why in a few words
+ * @param meanwhile what to lay ready while it waits; empty when it does not wait, or nothing is to be laid ready
+ */
+public record LaneTask(Lane lane, Urgency urgency, String why, Optional<String> meanwhile) {
+
+    /** The most urgent first. */
+    public enum Urgency {
+        /** Gas flows and a hand is wanted: every second more is gas spent and a cell worn. */
+        GAS_FLOWS,
+        /** A limit is about to pass. */
+        LIMIT_NEAR,
+        /** A hand is wanted and nothing is lost by a minute more. */
+        FREE,
+        /** A hand would be wanted, and must wait for a neighbour. */
+        HELD_BACK,
+        /** The clock or the readings bring it on. */
+        WAITS
+    }
+
+    public boolean wanted() {
+        return urgency.compareTo(Urgency.HELD_BACK) < 0;
+    }
+}

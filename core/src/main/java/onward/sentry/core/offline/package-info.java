@@ -1,0 +1,2 @@
+/** Readings that stand on their own, judged by stages that are given as times. */
+package onward.sentry.core.offline;

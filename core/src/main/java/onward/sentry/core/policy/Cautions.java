@@ -1,0 +1,38 @@
+package onward.sentry.core.policy;
+
+import onward.sentry.core.working.Refusal;
+
+/**
+ * What people are cautioned about at the bench, in the house's own words.
+ *
+ * @param noAlarm while an instrument sets itself
+ * @param notBesideGas before a zero
+ * @param ventilate before gas is turned on
+ */
+public record Cautions(String noAlarm, String notBesideGas, String ventilate) {
+
+    private static final int MOST_LETTERS = 160;
+
+    /** What ships, and what a house begins with. */
+    public static final Cautions SHIPPED = new Cautions(
+            "In calibration mode this detector does not alarm: it protects nobody.",
+            "Never zero beside somebody's open gas.",
+            "Ventilate: calibration gas is toxic or asphyxiating.");
+
+    public Cautions {
+        noAlarm = checked(noAlarm, "noAlarm");
+        notBesideGas = checked(notBesideGas, "notBesideGas");
+        ventilate = checked(ventilate, "ventilate");
+    }
+
+    private static String checked(String text, String field) {
+        var stripped = text.strip();
+        Refusal.unless(
+                !stripped.isEmpty() && stripped.length() <= MOST_LETTERS,
+                "policy-caution",
+                "cautions." + field,
+                "A caution has 1 to " + MOST_LETTERS + " letters; this one has " + stripped.length() + ".",
+                "Say it in one sentence; it is read with gas on.");
+        return stripped;
+    }
+}

@@ -1,0 +1,2 @@
+/** What a site has decided for itself. */
+package onward.sentry.core.policy;

@@ -1,2 +1,0 @@
-/** The arithmetic of the trade by name: each calculation with its inputs in words, its result and its working. */
-package onward.sentry.core.workings;

@@ -1,0 +1,2 @@
+/** The arithmetic on its own, for screens and for programs. */
+package onward.sentry.server.calculator;

@@ -1,4 +1,0 @@
-package onward.sentry.server.house;
-
-/** A new version of the house policy is in force; what was worked out by the old one must be worked out anew. */
-public record PolicyChanged(int version) {}

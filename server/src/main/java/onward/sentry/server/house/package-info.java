@@ -1,2 +1,0 @@
-/** Procedure cards and house policy, versioned: a run keeps the versions that it was started with. */
-package onward.sentry.server.house;

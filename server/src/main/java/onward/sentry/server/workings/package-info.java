@@ -1,2 +1,0 @@
-/** The arithmetic on its own, for screens and for programs. */
-package onward.sentry.server.workings;

@@ -1,0 +1,138 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState, type SubmitEvent } from "react";
+import { toast } from "sonner";
+import { answer, api, once, type Schemas } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
+import { Choice, Field } from "../../ui/Field";
+import { LabelsLink } from "../../ui/LabelsLink";
+import { Sheet } from "../../ui/Sheet";
+import { ErrorMessage } from "../../ui/ErrorMessage";
+import { causesQuery } from "./queries";
+
+type BulkActionKind = Schemas["BulkActionBody"]["action"];
+type Cause = NonNullable<Schemas["BulkActionBody"]["cause"]>;
+
+const titles: Record<BulkActionKind, string> = {
+  HAPPENED: "Report an event for them",
+  LEND: "Lend them",
+  TAKE_BACK: "They are back",
+};
+
+/** What can be done to all that are chosen. */
+export function TogetherBar({ serials, onClear }: { serials: string[]; onClear: () => void }) {
+  const [action, setDeed] = useState<BulkActionKind | null>(null);
+  return (
+    <div
+      role="region"
+      aria-label="Chosen"
+      className="sticky bottom-0 z-10 flex flex-wrap items-center gap-3 border-t-2 border-ink bg-band px-4 py-2"
+    >
+      <strong className="text-lg">
+        {serials.length} {serials.length === 1 ? "detector" : "detectors"} chosen
+      </strong>
+      <Button onClick={() => setDeed("HAPPENED")}>Report an event</Button>
+      <Button onClick={() => setDeed("LEND")}>Lend</Button>
+      <Button onClick={() => setDeed("TAKE_BACK")}>Back</Button>
+      <LabelsLink detectors={serials}>Labels</LabelsLink>
+      <Button kind="quiet" onClick={onClear}>
+        Choose none
+      </Button>
+      {action && <TogetherSheet action={action} serials={serials} onClose={() => setDeed(null)} onDone={onClear} />}
+    </div>
+  );
+}
+
+function TogetherSheet({
+  action,
+  serials,
+  onClose,
+  onDone,
+}: {
+  action: BulkActionKind;
+  serials: string[];
+  onClose: () => void;
+  onDone: () => void;
+}) {
+  const queries = useQueryClient();
+  const causes = useQuery({ ...causesQuery, enabled: action === "HAPPENED" });
+  const [cause, setCause] = useState<Cause>("MOVED");
+  const [to, setTo] = useState("");
+  const [backBy, setBackBy] = useState("");
+  const [remark, setRemark] = useState("");
+  const [said, setSaid] = useState<Schemas["BulkActionRow"][] | null>(null);
+  const send = useMutation({
+    mutationFn: (act: boolean) =>
+      answer(
+        api.POST("/api/v1/detector-bulk-actions", {
+          params: once(),
+          body: {
+            serials,
+            action,
+            cause: action === "HAPPENED" ? cause : null,
+            to: action === "LEND" ? to : null,
+            backBy: action === "LEND" && backBy ? backBy : null,
+            remark,
+            act,
+          },
+        }),
+      ),
+    onSuccess: async (view) => {
+      if (!view.act) {
+        setSaid(view.rows);
+        return;
+      }
+      await queries.invalidateQueries();
+      const done = view.rows.filter((row) => row.done).length;
+      toast(`${titles[action]}: done for ${done} of ${view.rows.length}.`);
+      onClose();
+      onDone();
+    },
+  });
+  const may = said?.filter((row) => row.done).length ?? 0;
+  function submit(event: SubmitEvent) {
+    event.preventDefault();
+    send.mutate(said !== null);
+  }
+  return (
+    <Sheet open onClose={onClose} title={`${titles[action]} · ${serials.length}`}>
+      <form onSubmit={submit} onChange={() => setSaid(null)} className="flex flex-col gap-4">
+        {action === "HAPPENED" && (
+          <>
+            <Choice label="What happened" value={cause} onChange={(event) => setCause(event.target.value as Cause)}>
+              {causes.data?.map((one) => (
+                <option key={one.cause} value={one.cause}>
+                  {one.label}
+                </option>
+              ))}
+            </Choice>
+            <Field label="Remark" value={remark} onChange={(event) => setRemark(event.target.value)} />
+          </>
+        )}
+        {action === "LEND" && (
+          <>
+            <Field label="Who takes them" required value={to} onChange={(event) => setTo(event.target.value)} hint="a crew or a person" />
+            <DateField label="Back by" value={backBy} onDay={setBackBy} hint="empty: open" />
+          </>
+        )}
+        {said && (
+          <ul aria-label="What it comes to" className="max-h-72 overflow-y-auto border-y border-line">
+            {said.map((row) => (
+              <li key={row.serial} className="border-b border-line py-1">
+                <strong className={row.done ? "" : "text-fail"}>
+                  {row.serial}
+                  {!row.done && " not:"}
+                </strong>{" "}
+                {row.says}
+              </li>
+            ))}
+          </ul>
+        )}
+        <ErrorMessage error={send.error} />
+        <Button kind="act" type="submit" disabled={send.isPending || (said !== null && may === 0)}>
+          {said === null ? "See what it comes to" : `Do it for ${may}`}
+        </Button>
+      </form>
+    </Sheet>
+  );
+}
