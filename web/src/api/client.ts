@@ -21,7 +21,7 @@ const broken = new Problem(-1, "page", "", "This page has gone wrong.", "Load it
 
 export const noLine = new Problem(0, "no-line", "", "The server cannot be reached.", "Nothing is lost; try again when the line is back.");
 
-/** ErrorMessage to the page when the server says that this device is locked. */
+/** Raised on the page when the server says that this device is locked. */
 export const LOCKED = "sentry-locked";
 
 function csrfToken(): string {

@@ -80,7 +80,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
             Site
           </Command.Item>
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/exchange" }))}>
-            Tables in and out
+            Import and export
           </Command.Item>
           <Command.Item className={item} onSelect={go(() => navigate({ to: "/me" }))}>
             Your password, where you are signed in

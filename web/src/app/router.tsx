@@ -185,7 +185,7 @@ const workings = createRoute({
   path: "/workings/$name",
   validateSearch: (search: Record<string, unknown>): Record<string, string> =>
     Object.fromEntries(Object.entries(search).map(([name, value]) => [name, String(value)])),
-  component: lazyRouteComponent(() => import("../features/calculators/Workings"), "Workings"),
+  component: lazyRouteComponent(() => import("../features/calculators/Calculators"), "Calculators"),
 });
 const logbook = createRoute({
   getParentRoute: () => shell,

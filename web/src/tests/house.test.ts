@@ -40,7 +40,7 @@ const figure = (name: string) => {
   return found;
 };
 
-describe("the house rules", () => {
+describe("the site rules", () => {
   it("says in both places whether a bump is asked for", () => {
     const never = figure("bumpDays").write(policy, 0);
     expect([never.bumpEachDay, never.rhythm]).toEqual([false, { bumpDays: 0, soonDays: 7 }]);

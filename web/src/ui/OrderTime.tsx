@@ -6,7 +6,7 @@ export function OrderTime({ days, what }: { days: number; what: string }) {
     <p className="text-soft">
       {what} comes {days} days after its order,{" "}
       <Link to="/rules" className="inline-flex min-h-6 items-center text-act underline underline-offset-4">
-        as the house rules say
+        as the site rules say
       </Link>
       .
     </p>

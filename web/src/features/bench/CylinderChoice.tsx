@@ -86,7 +86,7 @@ export function CylinderChoice({ run, choice, onChoose }: { run: Run; choice: Ch
     [shelf, onChoose, rig],
   );
   if (cylinders.isPending) {
-    return <Loading what="the shelf" />;
+    return <Loading what="the cylinders" />;
   }
   if (cylinders.isError) {
     return <ErrorMessage error={cylinders.error} />;

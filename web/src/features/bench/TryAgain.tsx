@@ -42,7 +42,7 @@ export function TryAgain({
         onChange={(event) => onChange({ changed: event.target.value })}
       />
       <Button kind="grave" className="self-start" onClick={onLeave}>
-        {run.next.kind === "RESOLVE_DOUBT" ? "Leave it: nothing is saved, these sensors are not judged" : "No other try: it has failed"}
+        {run.next.kind === "RESOLVE_DOUBT" ? "Leave it: nothing is saved, these sensors are not judged" : "Stop and record as failed"}
       </Button>
     </section>
   );

@@ -59,7 +59,7 @@ export function FigureSheet({
       {lead && (
         <form onSubmit={submit} className="flex flex-col gap-4 border-t border-line pt-4">
           <p className="text-soft">
-            The site’s own figure becomes part of the house rules: runs started from then on are judged with it, older ones keep theirs.
+            The site’s own figure becomes part of the site rules: runs started from then on are judged with it, older ones keep theirs.
           </p>
           {before}
           <Field

@@ -4,7 +4,7 @@ import { policyQuery } from "../rules/queries";
 
 export type SiteFigures = Schemas["SiteFigures"];
 
-/** Puts changed figures into the house policy as its next version. */
+/** Puts changed figures into the site rules as its next version. */
 export function useFigureChange(onDone: () => void) {
   const queries = useQueryClient();
   return useMutation({

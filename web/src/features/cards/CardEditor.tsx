@@ -93,7 +93,7 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
     <div className="grid grid-cols-1 gap-x-8 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
       <div>
         <Link to="/rules" className="text-act underline underline-offset-4">
-          House rules
+          Site rules
         </Link>
         <div className="mb-2 flex flex-wrap items-baseline justify-between gap-3">
           <h1 className="text-3xl font-bold">

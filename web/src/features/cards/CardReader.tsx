@@ -14,7 +14,7 @@ export function CardReader({ model }: { model: string }) {
     <div className="grid grid-cols-1 gap-x-10 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
       <div>
         <Link to="/rules" className="text-act underline underline-offset-4">
-          House rules
+          Site rules
         </Link>
         <h1 className="mb-3 text-3xl font-bold">
           {model} <span className="font-normal text-soft">{newest !== undefined && `card version ${newest}`}</span>

@@ -118,7 +118,7 @@ export function TriesFields({ label, value, onPut }: { label: string; value: Jso
           checked={value === null}
           onChange={(event) => onPut(event.target.checked ? null : { most: 2, waitSeconds: 0, remedies: [], beforeLast: "" })}
         />
-        as the house rules say
+        as the site rules say
       </label>
       {value !== null && (
         <>

@@ -34,7 +34,7 @@ export const sensorFields: FieldSpec[] = [
     hint: "Set with methane; the line above says how much methane its set point needs.",
   },
   { type: "yes", key: "partialPressure", label: "Feels partial pressure" },
-  { type: "number", key: "bumpDays", label: "A bump is valid for, if not as in the house rules", unit: "days", optional: true },
+  { type: "number", key: "bumpDays", label: "A bump is valid for, if not as in the site rules", unit: "days", optional: true },
 ];
 
 export const alarmFields: FieldSpec[] = [

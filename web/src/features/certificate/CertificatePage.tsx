@@ -16,9 +16,9 @@ export function CertificatePage({ view, zone }: { view: View; zone: string }) {
         <div>
           <h1 className="text-3xl font-bold">Calibration certificate</h1>
           <p className="text-xl">{c.number}</p>
-          {c.simulated && <p className="font-bold">Simulated: this run was not worked in natural time.</p>}
+          {c.simulated && <p className="font-bold">Simulated: demo speed, not real time.</p>}
           <p className="mt-2 text-sm text-soft">
-            Approved and confirmedFields out by {c.givenBy}, {atTime(c.givenAt, zone)}
+            Approved and issued by {c.givenBy}, {atTime(c.givenAt, zone)}
           </p>
         </div>
         <figure className="shrink-0 text-center">
@@ -58,7 +58,7 @@ export function CertificatePage({ view, zone }: { view: View; zone: string }) {
           <caption className="sr-only">Gas used</caption>
           <thead className="text-sm text-soft">
             <tr>
-              {["Gas", "Certificate", "Lot", "Use before", "Mixture"].map((head) => (
+              {["Gas", "Certificate", "Lot", "Expiry date", "Mixture"].map((head) => (
                 <th key={head} scope="col" className="pr-3 font-normal">
                   {head}
                 </th>
@@ -117,7 +117,7 @@ function SensorSection({ sensor }: { sensor: Part }) {
           </span>
         </span>
         <span className="text-sm">
-          sensor {sensor.serial}, {sensor.due ? `next due ${onDay(sensor.due)}` : "not renewed"}
+          sensor {sensor.serial}, {sensor.due ? `next due ${onDay(sensor.due)}` : "due date unchanged"}
         </span>
       </h2>
       <ul>

@@ -14,7 +14,7 @@ import { registerQuery, wantingQuery, type RegisterFilter } from "./queries";
 
 const route = getRouteApi("/shell/certificates");
 
-/** The register of certificates: confirmedFields out, still wanting, and all of some days printed as one file. */
+/** The register of certificates: issued, still wanting, and all of some days printed as one file. */
 export function Certificates() {
   const search = route.useSearch();
   const { zone } = useSession();
@@ -62,9 +62,7 @@ export function Certificates() {
       {wanting.data && wanting.data.length > 0 && <GiveOut key={printed.toString()} wanting={wanting.data} />}
       <ErrorMessage error={register.error ?? wanting.error} />
       {register.isPending && <Loading what="the register" />}
-      {register.data?.length === 0 && (
-        <p className="py-6 text-lg text-soft">No certificate was confirmedFields out for calibrations of these days.</p>
-      )}
+      {register.data?.length === 0 && <p className="py-6 text-lg text-soft">No certificate was issued for calibrations of these days.</p>}
       {register.data && register.data.length > 0 && (
         <>
           <p className="my-3">
@@ -89,7 +87,7 @@ export function Certificates() {
                   {row.detector}
                 </Link>
                 <span className="text-soft">
-                  {row.model} · {row.crew} · confirmedFields out by {row.givenBy}
+                  {row.model} · {row.crew} · issued by {row.givenBy}
                 </span>
                 <Mark verdict={row.verdict} />
                 <span className="text-soft">{onDay(row.on)}</span>
@@ -148,7 +146,7 @@ function GiveOut({ wanting }: { wanting: { runId: string; detector: string }[] }
       )}
       {!progress && may(session, "LEAD") && (
         <Button kind="act" onClick={() => void give()}>
-          {wanting.length === 1 ? "Give it out" : `Give out all ${wanting.length}`}
+          {wanting.length === 1 ? "Issue certificate" : `Issue all ${wanting.length}`}
         </Button>
       )}
       <ErrorMessage error={error} />

@@ -10,7 +10,7 @@ import { certificateQuery } from "./queries";
 
 const route = getRouteApi("/verify/$code");
 
-/** Whether a certificate stands, for anybody who has its code, and the certificate as it was confirmedFields out. */
+/** Whether a certificate stands, for anybody who has its code, and the certificate as it was issued. */
 export function Verify() {
   const { code } = route.useParams();
   const certificate = useQuery(certificateQuery(code));
@@ -58,7 +58,7 @@ function StandingBar({ standing }: { standing: { holds: boolean; words: string; 
           : "mb-3 border-l-8 border-fail bg-fail-wash p-3 print:border-2"
       }
     >
-      <p className="text-xl font-bold">{standing.holds ? "This certificate stands." : "This certificate does not stand."}</p>
+      <p className="text-xl font-bold">{standing.holds ? "This certificate is valid." : "This certificate is not valid."}</p>
       <p>{standing.words} Compare what it says below with the paper in your hand.</p>
       {standing.correctedSince.map((right) => (
         <p key={right} className="mt-1 font-semibold">

@@ -7,7 +7,7 @@ export function Exchange() {
   const session = useSession();
   return (
     <div className="mx-auto w-full max-w-6xl px-4 py-4">
-      <h1 className="mb-4 text-3xl font-bold">Tables in and out</h1>
+      <h1 className="mb-4 text-3xl font-bold">Import and export</h1>
       <div className="grid gap-8 lg:grid-cols-[1fr_20rem]">
         {may(session, "TECHNICIAN") ? <Imports /> : <p className="text-lg text-soft">A technician or a lead takes tables in.</p>}
         <Out />

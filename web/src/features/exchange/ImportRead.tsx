@@ -117,7 +117,7 @@ function LineWords({ line, kind }: { line: ImportLine; kind: Import["kind"] }) {
   const { model, asset_tag, crew, location, components, certificate, lot, use_before } = line.fields;
   const words =
     kind === "CYLINDERS"
-      ? [components, certificate, lot && `lot ${lot}`, use_before && `use before ${use_before}`]
+      ? [components, certificate, lot && `lot ${lot}`, use_before && `expires ${use_before}`]
       : [model, asset_tag, crew, location];
   return <span className="text-soft">{words.filter(Boolean).join(" · ")}</span>;
 }

@@ -95,7 +95,7 @@ export function Imports() {
                   {one.by}, {atTime(one.at, session.zone)} · {word(one.phase === "READ" ? "looked at" : one.phase)} ·{" "}
                   {outcomes[one.kind](one)}
                 </span>
-                {one.phase === "APPLIED" && <Button onClick={() => setWithdrawing(one)}>Take it back</Button>}
+                {one.phase === "APPLIED" && <Button onClick={() => setWithdrawing(one)}>Void</Button>}
               </li>
             ))}
           </ul>

@@ -13,7 +13,7 @@ export function WithdrawSheet({ one, onClose }: { one: Import; onClose: () => vo
     <ReasonedSheet
       title={titles[one.kind]}
       label="What was wrong with it"
-      action="Take it back"
+      action="Void"
       send={(reason) => answer(api.POST("/api/v1/imports/{id}/withdrawal", { params: { path: { id: one.id } }, body: { reason } }))}
       onClose={onClose}
     />

@@ -15,7 +15,7 @@ type Cause = NonNullable<Schemas["BulkActionBody"]["cause"]>;
 
 const titles: Record<BulkActionKind, string> = {
   HAPPENED: "Report an event for them",
-  LEND: "Lend them",
+  LEND: "Check them out",
   TAKE_BACK: "They are back",
 };
 
@@ -32,7 +32,7 @@ export function TogetherBar({ serials, onClear }: { serials: string[]; onClear: 
         {serials.length} {serials.length === 1 ? "detector" : "detectors"} chosen
       </strong>
       <Button onClick={() => setDeed("HAPPENED")}>Report an event</Button>
-      <Button onClick={() => setDeed("LEND")}>Lend</Button>
+      <Button onClick={() => setDeed("LEND")}>Check out</Button>
       <Button onClick={() => setDeed("TAKE_BACK")}>Back</Button>
       <LabelsLink detectors={serials}>Labels</LabelsLink>
       <Button kind="quiet" onClick={onClear}>

@@ -96,10 +96,10 @@ export function Detector() {
             {d.state === "out" ? (
               <TakeBack serial={serial} />
             ) : (
-              (d.usable || d.state === "bump first") && <Button onClick={() => setLending(true)}>Lend</Button>
+              (d.usable || d.state === "bump first") && <Button onClick={() => setLending(true)}>Check out</Button>
             )}
             <Link to="/detectors/$serial/elsewhere" params={{ serial: d.serial }} className={buttonLook()}>
-              Done elsewhere
+              Record work done elsewhere
             </Link>
           </div>
         )}

@@ -28,7 +28,7 @@ export function DoneElsewhere() {
     <div className="mx-auto flex w-full max-w-3xl flex-col gap-4 px-4 py-4">
       <div>
         <h1 className="text-3xl font-bold">
-          Job done elsewhere: <span className="whitespace-nowrap">{serial}</span>
+          Record work done elsewhere: <span className="whitespace-nowrap">{serial}</span>
         </h1>
         <p className="text-soft">{detector.data.detector.model}</p>
       </div>

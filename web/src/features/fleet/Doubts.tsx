@@ -27,12 +27,12 @@ export function Doubts({ serial }: { serial: string }) {
       {open.map((doubt) => (
         <section
           key={doubt.id}
-          aria-label={`${doubt.formula} in doubt`}
+          aria-label={`${doubt.formula} suspect period`}
           className="mb-5 flex flex-wrap items-center justify-between gap-4 border-2 border-caution bg-caution-wash p-4"
         >
           <div className="min-w-0 flex-1 basis-80">
             <h2 className="text-xl font-bold">
-              <Formula text={doubt.formula} /> in doubt: {span(doubt)}
+              <Formula text={doubt.formula} /> suspect period: {span(doubt)}
             </h2>
             <p>
               Last good {onDay(doubt.since)}; found {onDay(doubt.until)}: {doubt.finding}.{" "}
@@ -59,7 +59,7 @@ export function Doubts({ serial }: { serial: string }) {
       {closed.length > 0 && (
         <details className="mb-5">
           <summary className="min-h-6 cursor-pointer text-act underline underline-offset-4">
-            {closed.length} {closed.length === 1 ? "period" : "periods"} in doubt before
+            {closed.length} suspect {closed.length === 1 ? "period" : "periods"} closed
           </summary>
           <ul>
             {closed.map((doubt) => (
@@ -73,7 +73,7 @@ export function Doubts({ serial }: { serial: string }) {
       )}
       {closing && (
         <ReasonedSheet
-          title={`Close: ${closing.formula} in doubt, ${span(closing)}`}
+          title={`Close: ${closing.formula}, suspect ${span(closing)}`}
           label="What was found out"
           action="Close it"
           send={(remark) =>

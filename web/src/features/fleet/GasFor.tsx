@@ -19,7 +19,7 @@ export function GasFor({ serial }: { serial: string }) {
         <span className="text-act underline underline-offset-4">Which gas serves it?</span>
       </summary>
       {gas.isError && <ErrorMessage error={gas.error} />}
-      {open && gas.isPending && <Loading what="the shelf" />}
+      {open && gas.isPending && <Loading what="the cylinders" />}
       {gas.data && (
         <div className="pb-3">
           <ol className="text-lg">
@@ -36,7 +36,7 @@ export function GasFor({ serial }: { serial: string }) {
           </ol>
           {gas.data.orders.map((order) => (
             <p key={order} className="text-lg font-semibold text-fail">
-              Nothing on the shelf serves it. Order: {order}
+              No cylinder serves it. Order: {order}
             </p>
           ))}
           <Answers answers={gas.data.answers.filter((one) => one.word !== "refused")} />

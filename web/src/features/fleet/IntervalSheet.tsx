@@ -51,7 +51,7 @@ export function IntervalSheet({ serial, interval, onClose }: { serial: string; i
       ),
     onSuccess: async (now) => {
       await queries.invalidateQueries();
-      toast(`${serial} comes round ${now.interval.own ?? now.interval.card}.`);
+      toast(`Calibration interval of ${serial}: ${now.interval.own ?? now.interval.card}.`);
       onClose();
     },
   });
@@ -60,7 +60,7 @@ export function IntervalSheet({ serial, interval, onClose }: { serial: string; i
     set.mutate();
   }
   return (
-    <Sheet open onClose={onClose} title={`How often ${serial} comes round`}>
+    <Sheet open onClose={onClose} title={`Calibration interval of ${serial}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <p className="text-soft">Its card says {interval.card}. The earlier of the two days counts.</p>
         <Choice label="A good calibration lasts" value={form} onChange={(event) => setForm(event.target.value as Form)}>

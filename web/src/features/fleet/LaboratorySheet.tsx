@@ -60,7 +60,7 @@ export function LaboratorySheet({ serial, sensors }: { serial: string; sensors: 
   return (
     <form onSubmit={submit} className="flex flex-col gap-4">
       <p className="text-soft">
-        What the sensors were left at is held to the tolerance of this house. A sensor that the certificate does not name stays empty.
+        What the sensors were left at is held to the tolerance of this site. A sensor that the certificate does not name stays empty.
       </p>
       <div className="grid gap-4 sm:grid-cols-2">
         <Field label="Laboratory" name="laboratory" required autoComplete="off" error={on("laboratory")} />

@@ -32,7 +32,7 @@ export function LendSheet({ serial, onClose }: { serial: string; onClose: () => 
     lend.mutate();
   }
   return (
-    <Sheet open onClose={onClose} title={`Lend ${serial}`}>
+    <Sheet open onClose={onClose} title={`Check out ${serial}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <p className="text-soft">It counts as out until it is taken back, or is worked on at the bench.</p>
         <Field
@@ -46,7 +46,7 @@ export function LendSheet({ serial, onClose }: { serial: string; onClose: () => 
         <DateField label="Back by" value={backBy} onDay={setBackBy} hint="empty: open" />
         <ErrorMessage error={lend.error} />
         <Button kind="act" type="submit" disabled={lend.isPending}>
-          Lend it
+          Check out
         </Button>
       </form>
     </Sheet>

@@ -20,7 +20,7 @@ export function OwnRules({ serial }: { serial: string }) {
     <>
       <p className="flex flex-wrap items-baseline gap-x-3">
         <span>
-          Comes round <strong>{interval.card}</strong>
+          Calibration interval: <strong>{interval.card}</strong>
           {interval.own && (
             <>
               , and by its own interval <strong>{interval.own}</strong>: the earlier counts
@@ -28,17 +28,17 @@ export function OwnRules({ serial }: { serial: string }) {
           )}
         </span>
         {lead && (
-          <Button kind="quiet" aria-label="Change how often it comes round" onClick={() => setChanging("interval")}>
+          <Button kind="quiet" aria-label="Change the calibration interval" onClick={() => setChanging("interval")}>
             Change
           </Button>
         )}
       </p>
       <p className="flex flex-wrap items-baseline gap-x-3">
         <span>
-          A check may be off by <strong>±{tolerance.percent} %</strong>: {tolerance.says}
+          Tolerance <strong>±{tolerance.percent} %</strong>: {tolerance.says}
         </span>
         {lead && (
-          <Button kind="quiet" aria-label="Change how far a check may be off" onClick={() => setChanging("tolerance")}>
+          <Button kind="quiet" aria-label="Change the tolerance" onClick={() => setChanging("tolerance")}>
             Change
           </Button>
         )}

@@ -9,7 +9,7 @@ import { ErrorMessage } from "../../ui/ErrorMessage";
 
 const byTheRules = "rules";
 
-/** A lead holds one detector to less than the house rules allow. */
+/** A lead holds one detector to less than the site rules allow. */
 export function ToleranceSheet({
   serial,
   tolerance,
@@ -43,11 +43,11 @@ export function ToleranceSheet({
     set.mutate();
   }
   return (
-    <Sheet open={open} onClose={onClose} title={`How far ${serial} may be off`}>
+    <Sheet open={open} onClose={onClose} title={`Tolerance of ${serial}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <p className="text-soft">Runs that are on the bench go on by the figure that they were started with.</p>
         <Choice label="A check passes within" value={percent} onChange={(event) => setPercent(event.target.value)}>
-          <option value={byTheRules}>what card and house rules say</option>
+          <option value={byTheRules}>what card and site rules say</option>
           {[5, 10, 15].map((one) => (
             <option key={one} value={one}>
               ±{one} % of the expected value

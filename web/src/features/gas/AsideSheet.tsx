@@ -25,7 +25,7 @@ export function AsideSheet({ tag, onClose }: { tag: string; onClose: () => void 
     aside.mutate();
   }
   return (
-    <Sheet open onClose={onClose} title={`Put ${tag} aside`}>
+    <Sheet open onClose={onClose} title={`Quarantine ${tag}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <Choice label="As" value={state} onChange={(event) => setState(event.target.value as Where)}>
           <option value="ON_HOLD">on hold: a lead must look at it</option>
@@ -35,7 +35,7 @@ export function AsideSheet({ tag, onClose }: { tag: string; onClose: () => void 
         <Field label="Reason" required value={reason} onChange={(event) => setReason(event.target.value)} />
         <ErrorMessage error={aside.error} />
         <Button kind="act" type="submit" disabled={aside.isPending}>
-          Put it aside
+          Quarantine
         </Button>
       </form>
     </Sheet>

@@ -69,7 +69,7 @@ export function Cylinder() {
               (may(session, "LEAD")
                 ? "If there is none to compare it with, release it with the reason. "
                 : "If there is none to compare it with, ask a lead to release it. ")}
-            {stateReason && `${stateReason}. `}Made {onDay(c.madeOn)}, last valid day {onDay(c.useBefore)}.
+            {stateReason && `${stateReason}. `}Made {onDay(c.madeOn)}, expires {onDay(c.useBefore)}.
             {c.regulator && ` Regulator ${c.regulator} stays on it.`}
           </p>
           <p className="text-lg">
@@ -95,7 +95,7 @@ export function Cylinder() {
               Read the gauge
             </Button>
             <Button onClick={() => setOpen("regulator")}>Name its regulator</Button>
-            <Button onClick={() => setOpen("aside")}>Put aside</Button>
+            <Button onClick={() => setOpen("aside")}>Quarantine</Button>
             <LabelsLink cylinders={[c.tag]}>Label</LabelsLink>
             {may(session, "LEAD") && c.standing !== "in date" && c.standing !== "expires soon" && c.standing !== "expired" && (
               <Button onClick={() => setOpen("release")}>{isNew ? "Release without comparison" : "Put back in use"}</Button>
@@ -136,9 +136,9 @@ export function Cylinder() {
         <div className="min-w-0">
           <section aria-labelledby="resting" className="mb-6">
             <h2 id="resting" className="border-b-2 border-ink text-xl font-bold">
-              Rests on it <span className="font-normal text-soft">· {resting.length}</span>
+              Detectors relying on this cylinder <span className="font-normal text-soft">· {resting.length}</span>
             </h2>
-            {resting.length === 0 && <p className="py-2 text-soft">No detector’s last good check rests on this gas.</p>}
+            {resting.length === 0 && <p className="py-2 text-soft">No detector relies on this cylinder.</p>}
             <ul>
               {resting.map((one) => (
                 <li key={one.serial} className="flex min-h-11 items-center gap-x-3 border-b border-line">
@@ -186,7 +186,7 @@ function Uses({ uses, zone }: { uses: Page["uses"]; zone: string }) {
   return (
     <section aria-labelledby="uses">
       <h2 id="uses" className="border-b-2 border-ink text-xl font-bold">
-        Drew from it
+        Usage
       </h2>
       {uses.length === 0 && <p className="py-2 text-soft">No run yet.</p>}
       <ul>

@@ -39,7 +39,7 @@ export function Equipment() {
         <span className="flex flex-wrap gap-2">
           {may(session, "TECHNICIAN") && <Button onClick={() => setRegistering(true)}>Register equipment</Button>}
           <Link to="/gas" className={buttonLook()}>
-            Back to the shelf
+            Back to the cylinders
           </Link>
         </span>
       </header>

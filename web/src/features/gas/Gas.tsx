@@ -29,7 +29,7 @@ export function Gas() {
   const navigate = route.useNavigate();
   const gas = useQuery(gasQuery);
   if (gas.isPending) {
-    return <Loading what="the shelf" />;
+    return <Loading what="the cylinders" />;
   }
   if (gas.isError) {
     return (
@@ -45,7 +45,7 @@ export function Gas() {
     <div className="grid gap-x-8 gap-y-6 px-4 py-4 xl:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-w-0">
         <header className="mb-3 flex flex-wrap items-center justify-between gap-4">
-          <h1 className="text-3xl font-bold">Gas on the shelf</h1>
+          <h1 className="text-3xl font-bold">Cylinders</h1>
           {may(session, "TECHNICIAN") && (
             <span className="flex flex-wrap gap-2">
               <Link to="/gas/new" className={buttonLook()}>
@@ -55,7 +55,7 @@ export function Gas() {
                 Equipment
               </Link>
               <Link to="/exchange" className={buttonLook()}>
-                From a table
+                Import
               </Link>
               {cylinders.length > 0 && <LabelsLink cylinders={cylinders.map((c) => c.tag)}>Labels</LabelsLink>}
             </span>

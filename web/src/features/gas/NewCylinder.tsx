@@ -24,7 +24,7 @@ const shapeIn = (pressure: Schemas["UnitView"]) =>
     lot: z.string().trim().min(1, "The lot stands on the certificate."),
     balance: z.enum(["nitrogen", "air"]),
     madeOn: z.iso.date("Give the day on which it was made."),
-    useBefore: z.iso.date("Give its last valid day."),
+    useBefore: z.iso.date("Give its expiry date."),
     volumeLitres: number("Volume"),
     fullBar: number("Full pressure").transform((typed) => kept(typed, pressure)),
     gaugeBar: z.coerce
@@ -178,7 +178,7 @@ export function NewCylinder() {
             render={({ field }) => (
               <DateField
                 label="Expiry date"
-                hint="last valid day"
+                hint="last day of use"
                 value={field.value}
                 onDay={field.onChange}
                 error={errors.useBefore?.message}

@@ -51,7 +51,7 @@ export function RecallSheet({ tag, lot, onClose }: { tag: string; lot: string; o
           <div className="border-l-4 border-caution bg-caution-wash px-3 py-2">
             <p className="text-lg font-semibold">
               {preview.data.detectors.length === 0
-                ? "No detector’s last good check rests on it."
+                ? "No detector relies on it."
                 : `${preview.data.detectors.length} ${preview.data.detectors.length === 1 ? "detector becomes" : "detectors become"} due at once`}
             </p>
             <p>
@@ -67,7 +67,7 @@ export function RecallSheet({ tag, lot, onClose }: { tag: string; lot: string; o
             </p>
           </div>
         ) : (
-          !preview.isError && <Loading what="what rests on it" />
+          !preview.isError && <Loading what="the detectors that rely on it" />
         )}
         <Field
           label="What is wrong with the gas"

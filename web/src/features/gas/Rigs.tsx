@@ -12,7 +12,7 @@ import { rigsQuery } from "./queries";
 
 type RigView = Schemas["RigView"];
 
-/** Rigs that lie ready, each drawn as a line, with the models that it serves. */
+/** Saved gas set-ups, each drawn as a line, with the models that it serves. */
 export function Rigs({ regulators, mayChange }: { regulators: Schemas["EquipmentView"][]; mayChange: boolean }) {
   const rigs = useQuery(rigsQuery);
   const queries = useQueryClient();
@@ -25,7 +25,7 @@ export function Rigs({ regulators, mayChange }: { regulators: Schemas["Equipment
     <section aria-labelledby="rigs" className="mt-8">
       <div className="mb-1 flex flex-wrap items-center justify-between gap-3">
         <h2 id="rigs" className="text-xl font-bold">
-          Rigs that lie ready
+          Saved gas set-ups
         </h2>
         {mayChange && regulators.length > 0 && <Button onClick={() => setAdding(true)}>Put a rig together</Button>}
       </div>
@@ -177,7 +177,7 @@ function NewRig({ regulators, onClose }: { regulators: Schemas["EquipmentView"][
         </section>
         <ErrorMessage error={add.error} />
         <Button kind="act" type="submit" disabled={add.isPending || !check.data?.rig || name.trim() === ""}>
-          It lies ready
+          Save set-up
         </Button>
       </form>
     </Sheet>

@@ -35,7 +35,7 @@ export function CorrectSheet({ entry, onClose }: { entry: { seq: number; title: 
     <Sheet open onClose={onClose} title={`Put entry ${entry.seq} right`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
         <p className="text-soft">
-          {entry.title} {entry.detector}: the entry stays as it is and nothing is judged anew. A new entry says what is right.
+          {entry.title} {entry.detector}: the entry stays as it is and nothing is judged again. A new entry says what is right.
         </p>
         <Field label="What is right" required value={right} onChange={(event) => setRight(event.target.value)} />
         <Field label="Why it was wrong" required value={why} onChange={(event) => setWhy(event.target.value)} />

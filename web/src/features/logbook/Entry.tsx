@@ -49,9 +49,9 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
           </dl>
           <p className="mt-2 flex flex-wrap gap-2">
             {mine ? (
-              may(session, "TECHNICIAN") && <Button onClick={onCorrect}>Put this entry right</Button>
+              may(session, "TECHNICIAN") && <Button onClick={onCorrect}>Correct this entry</Button>
             ) : (
-              <span className="text-soft">{entry.by} or a lead can put this entry right.</span>
+              <span className="text-soft">{entry.by} or a lead can correct this entry.</span>
             )}
           </p>
         </div>

@@ -54,7 +54,7 @@ export function Record() {
           <p className="text-soft">
             Judged by {r.card}, {r.policy}. {sourceWords[r.run.source]}.
           </p>
-          {r.run.simulated && <p className="font-bold">Simulated: this run was not worked in natural time.</p>}
+          {r.run.simulated && <p className="font-bold">Simulated: demo speed, not real time.</p>}
         </div>
         <div className="flex items-center gap-4">
           {r.run.verdict && !r.run.withdrawn ? (
@@ -75,7 +75,7 @@ export function Record() {
           )}
           {isTypedIn(r.run.source) && !r.run.withdrawn && may(session, "LEAD") && (
             <Button onClick={() => setTakingBack(true)} className="print:hidden">
-              Take it back
+              Void
             </Button>
           )}
           <Button onClick={() => print()} className="print:hidden">
@@ -98,7 +98,7 @@ export function Record() {
       )}
       {r.gases.map(({ tag, cylinder }) => (
         <p key={tag} className="my-2">
-          Gas: <strong>{tag}</strong>, certificate {cylinder.certificateNumber}, lot {cylinder.lot}, use before {onDay(cylinder.useBefore)}.
+          Gas: <strong>{tag}</strong>, certificate {cylinder.certificateNumber}, lot {cylinder.lot}, expires {onDay(cylinder.useBefore)}.
         </p>
       ))}
       <div className="grid gap-4 md:grid-cols-2">
@@ -131,7 +131,7 @@ export function Record() {
         <ReasonedSheet
           title="Take this record back: it stays, counts for nothing, and the detector stands as before it"
           label="What is wrong with it"
-          action="Take it back"
+          action="Void"
           send={(why) => answer(api.POST("/api/v1/runs/{id}/withdrawal", { params: { path: { id: runId }, ...once() }, body: { why } }))}
           onClose={() => setTakingBack(false)}
         />

@@ -24,7 +24,7 @@ export function Intervals() {
   return (
     <section aria-labelledby="intervals" className="mt-8">
       <h2 id="intervals" className="text-2xl font-bold">
-        Do they come round often enough?
+        Interval review
       </h2>
       <p className="text-soft">
         What sensors were found like before anything was set, in two years. The bar is where the true share in tolerance lies; the line is

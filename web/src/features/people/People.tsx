@@ -69,7 +69,7 @@ export function People() {
           <p>Read it to the person now. It is shown this once, and is good for choosing an own one only.</p>
           <p className="my-4 text-3xl font-bold tracking-wide">{said.password}</p>
           <Button kind="act" onClick={() => setSaid(null)}>
-            It is said
+            Done
           </Button>
         </Sheet>
       )}

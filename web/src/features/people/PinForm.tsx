@@ -64,7 +64,7 @@ export function PinForm() {
         <ErrorMessage error={choose.error ?? giveUp.error} />
         <div className="flex flex-wrap gap-2">
           <Button kind="act" type="submit" disabled={choose.isPending}>
-            Make it my PIN
+            Change PIN
           </Button>
           {has && (
             <Button disabled={giveUp.isPending} onClick={() => giveUp.mutate()}>

@@ -43,7 +43,7 @@ export function QualifySheet({ person, onClose }: { person: { signInName: string
         <DateField label="Through" value={until} onDay={setUntil} hint="the last day; empty: for good" />
         <ErrorMessage error={qualify.error} />
         <Button kind="act" type="submit" disabled={qualify.isPending}>
-          Note it
+          Save
         </Button>
       </form>
     </Sheet>

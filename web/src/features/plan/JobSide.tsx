@@ -50,7 +50,7 @@ export function JobSide({ job, on, movable, onClose }: { job: PlannedJob; on: st
           </ul>
           {job.pinned && movable && (
             <Button disabled={move.isPending} onClick={() => move.mutate({ serial: job.serial, day: null })}>
-              Let it go
+              Unpin
             </Button>
           )}
           <h3 className="mt-3 mb-1 font-bold">Other days</h3>

@@ -114,12 +114,12 @@ function Standing({ plan }: { plan: View }) {
           </a>
           {movable && plan.madeAt && (
             <Button disabled={make.isPending} onClick={() => make.mutate(true)}>
-              From scratch
+              Replan everything
             </Button>
           )}
           {movable && (
             <Button kind="act" disabled={make.isPending} onClick={() => make.mutate(false)}>
-              {plan.madeAt ? "Plan anew" : "Make the plan"}
+              {plan.madeAt ? "Replan" : "Make the plan"}
             </Button>
           )}
         </span>

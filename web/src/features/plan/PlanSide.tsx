@@ -91,7 +91,7 @@ function Searching({ search }: { search: NonNullable<View["search"]> }) {
       </p>
       <ErrorMessage error={stop.error} />
       <Button className="mt-2" disabled={stop.isPending} onClick={() => stop.mutate()}>
-        That will do
+        Stop and keep this plan
       </Button>
     </div>
   );
@@ -102,7 +102,7 @@ function Ways() {
   const ways = useQuery({ ...waysQuery, enabled: open });
   return (
     <details className="mt-3" onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="min-h-11 cursor-pointer py-2 font-bold text-fail">What can give</summary>
+      <summary className="min-h-11 cursor-pointer py-2 font-bold text-fail">Ways to fix this</summary>
       {ways.isFetching && !ways.data && <p className="text-soft">Trying them …</p>}
       <ErrorMessage error={ways.error} />
       <ul>

@@ -41,7 +41,7 @@ export function BeginRound() {
       ) : (
         <>
           <h2 className="mt-4 text-xl font-bold" id="crew">
-            Whose detectors?
+            Which crew?
           </h2>
           <div role="radiogroup" aria-labelledby="crew" className="my-2 flex flex-wrap gap-2">
             {choices.data.map((choice) => (
@@ -74,12 +74,12 @@ export function BeginRound() {
                   {cylinder.litresLeft.toFixed(1)} L left
                 </span>
                 <Button kind={i === 0 ? "act" : "plain"} disabled={begin.isPending} onClick={() => begin.mutate(cylinder.id)}>
-                  Begin with {cylinder.tag}
+                  Start with {cylinder.tag}
                 </Button>
               </li>
             ))}
           </ul>
-          {chosen.cylinders.length === 0 && <p className="font-semibold text-fail">No cylinder on the shelf bumps any of these.</p>}
+          {chosen.cylinders.length === 0 && <p className="font-semibold text-fail">No cylinder bumps any of these.</p>}
         </>
       )}
     </div>

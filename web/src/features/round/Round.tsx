@@ -129,8 +129,7 @@ export function Round() {
               onClick={allWell}
               className="min-h-20 rounded-sm bg-white px-6 text-2xl font-bold text-black disabled:opacity-60"
             >
-              All respond, all alarms{" "}
-              <kbd className="ml-3 hidden border border-black/40 px-1.5 font-sans text-sm font-normal sm:inline">Space</kbd>
+              Pass <kbd className="ml-3 hidden border border-black/40 px-1.5 font-sans text-sm font-normal sm:inline">Space</kbd>
             </button>
             <button
               type="button"
@@ -138,7 +137,7 @@ export function Round() {
               onClick={() => setNotWell(true)}
               className="min-h-14 rounded-sm border border-white px-6 text-xl font-semibold"
             >
-              Not <kbd className="ml-3 hidden border border-white/60 px-1.5 font-sans text-sm font-normal sm:inline">N</kbd>
+              Problem <kbd className="ml-3 hidden border border-white/60 px-1.5 font-sans text-sm font-normal sm:inline">N</kbd>
             </button>
           </div>
         )}

@@ -5,7 +5,7 @@ import { cautions, type Policy } from "./schools";
 
 const MOST = 160;
 
-/** What the bench cautions about, in the house's own words; the shipped ones are there to go back to. */
+/** What the bench cautions about, in the site's own words; the shipped ones are there to go back to. */
 export function CautionRows({
   shipped,
   now,

@@ -58,7 +58,7 @@ export function ChangeImpact({ policy }: { policy: Policy }) {
               ))}
             </ul>
             <p className="text-sm text-soft">
-              of the last {verdicts.of.toLocaleString("en")}. Nothing is judged anew: they stay as they were signed.
+              of the last {verdicts.of.toLocaleString("en")}. Nothing is judged again: they stay as they were signed.
             </p>
           </>
         )}

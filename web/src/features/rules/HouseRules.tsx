@@ -28,7 +28,7 @@ export function HouseRules() {
   const [draft, setDraft] = useState<Policy | null>(null);
   const [dropped, setDropped] = useState(0);
   if (!policy.data) {
-    return policy.isError ? <ErrorMessage error={policy.error} /> : <Loading what="the house rules" />;
+    return policy.isError ? <ErrorMessage error={policy.error} /> : <Loading what="the site rules" />;
   }
   const now = policy.data.policy;
   const shown = draft ?? now;
@@ -47,7 +47,7 @@ export function HouseRules() {
     <div className="grid grid-cols-1 gap-x-10 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div>
         <h1 className="mb-1 text-3xl font-bold">
-          House rules <span className="font-normal text-soft">version {now.version}</span>
+          Site rules <span className="font-normal text-soft">version {now.version}</span>
         </h1>
         <p className="mb-3 text-soft">
           Where practitioners disagree, this is the side that the site takes. {!lead && "A lead changes it."}
@@ -60,7 +60,7 @@ export function HouseRules() {
               .map((question) => (
                 <Row key={question.name} question={question} now={now} shown={shown} enabled={lead} onChange={edit} />
               ))}
-            {part === "When it comes round" && <DueDayRow now={now} shown={shown} enabled={lead} onChange={edit} />}
+            {part === "Calibration interval" && <DueDayRow now={now} shown={shown} enabled={lead} onChange={edit} />}
             {figures
               .filter((figure) => figure.part === part && (figure.where?.(shown) ?? true))
               .map((figure) => (

@@ -38,7 +38,7 @@ export const figures: HouseFigure[] = [
   window("windowHigh", "Up to how much is a span taken?", 101, 300),
   {
     name: "bumpDays",
-    part: "When it comes round",
+    part: "Calibration interval",
     question: "How many days does a good bump count?",
     whole: true,
     unit: "days; 1: a bump before each day’s use, 0: none is asked for",
@@ -53,7 +53,7 @@ export const figures: HouseFigure[] = [
   },
   {
     name: "soonDays",
-    part: "When it comes round",
+    part: "Calibration interval",
     question: "How early is work due soon?",
     whole: true,
     unit: "days before",

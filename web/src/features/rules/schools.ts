@@ -8,7 +8,14 @@ interface Option {
 }
 
 /** What the rules are about, in the order of the page. */
-export const parts = ["How work is done", "How it is judged", "When it comes round", "Who signs", "Gas and parts", "What is read"] as const;
+export const parts = [
+  "How work is done",
+  "How it is judged",
+  "Calibration interval",
+  "Who signs",
+  "Gas and parts",
+  "What is read",
+] as const;
 
 export type Part = (typeof parts)[number];
 
@@ -88,7 +95,7 @@ export const questions: Question[] = [
     read: (policy) => String(policy.tolerancePercent),
     write: (policy, value) => ({ ...policy, tolerancePercent: Number(value) }),
   },
-  yesNo("How it is judged", "guardBand", "Take the uncertainty off the tolerance?", "guard band", "no guard band"),
+  yesNo("How it is judged", "guardBand", "Guard band: reduce the tolerance by the uncertainty?", "guard band", "no guard band"),
   {
     name: "grading",
     part: "How it is judged",
@@ -182,7 +189,7 @@ export const dueDay = {
   write: (policy: Policy, day: Policy["schools"]["dueDay"]): Policy => ({ ...policy, schools: { ...policy.schools, dueDay: day } }),
 };
 
-/** A sentence of the house's own. */
+/** A sentence of the site's own. */
 export interface HouseText {
   name: keyof Policy["cautions"];
   question: string;

@@ -34,7 +34,7 @@ const steps: Record<Code, { title: string; why: string; to: string; role: "TECHN
   },
   DETECTORS: {
     title: "Register the detectors",
-    why: "One by one, or all of them from a table under Tables in and out.",
+    why: "One by one, or all of them from a table under Import and export.",
     to: "/detectors/new",
     role: "TECHNICIAN",
   },

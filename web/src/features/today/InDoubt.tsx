@@ -13,7 +13,7 @@ export function InDoubt() {
   return (
     <section className="mt-6" aria-labelledby="in-doubt">
       <h2 id="in-doubt" className="border-b-2 border-caution pb-1 text-xl font-bold">
-        In doubt: look into it <span className="font-normal text-soft">· {doubts.data.length}</span>
+        Suspect periods: impact review <span className="font-normal text-soft">· {doubts.data.length}</span>
       </h2>
       <ul>
         {doubts.data.map((doubt) => (

@@ -45,10 +45,10 @@ class ExchangeWalkTest {
             marit.open("/detectors?crew=Kelp%20store");
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("EX-2");
             marit.open("/exchange");
-            listed.getByText("Take it back").click();
+            listed.getByText("Void").click();
             page.getByLabel("What was wrong with it").fill("last year's table");
             page.getByRole(AriaRole.DIALOG)
-                    .getByText("Take it back", new Locator.GetByTextOptions().setExact(true))
+                    .getByText("Void", new Locator.GetByTextOptions().setExact(true))
                     .click();
             assertThat(listed).containsText("withdrawn");
             marit.open("/detectors/EX-1");
@@ -96,10 +96,10 @@ class ExchangeWalkTest {
             assertThat(page.getByText("from paper")).isVisible();
 
             marit.open("/exchange");
-            listed.getByText("Take it back").click();
+            listed.getByText("Void").click();
             page.getByLabel("What was wrong with it").fill("another yard's round");
             page.getByRole(AriaRole.DIALOG)
-                    .getByText("Take it back", new Locator.GetByTextOptions().setExact(true))
+                    .getByText("Void", new Locator.GetByTextOptions().setExact(true))
                     .click();
             assertThat(listed).containsText("withdrawn");
             marit.open("/detectors/" + prefix + "102");

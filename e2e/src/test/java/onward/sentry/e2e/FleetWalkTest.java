@@ -29,7 +29,7 @@ class FleetWalkTest {
             page.getByLabel("Choose BR-101").check();
             var chosen = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Chosen"));
             assertThat(chosen).containsText("3 detectors chosen");
-            chosen.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Lend"))
+            chosen.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Check out"))
                     .click();
             sheet(page).getByLabel("Who takes them").fill("Quarry crew");
             una.button("See what it comes to").click();
@@ -41,7 +41,7 @@ class FleetWalkTest {
             una.open("/detectors/TW-102");
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("With Quarry crew since");
             una.button("It is back").click();
-            assertThat(una.button("Lend")).isVisible();
+            assertThat(una.button("Check out")).isVisible();
             una.nothingWentWrong();
         }
     }
@@ -77,7 +77,7 @@ class FleetWalkTest {
             var page = marit.open("/detectors/SI-101").page();
             var due = page.getByText(Pattern.compile("^Due ")).first();
             var before = due.textContent();
-            marit.button("Change how often it comes round").click();
+            marit.button("Change the calibration interval").click();
             sheet(page)
                     .getByLabel("Days", new Locator.GetByLabelOptions().setExact(true))
                     .fill("0");
@@ -96,7 +96,7 @@ class FleetWalkTest {
                     .click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("next on");
             marit.open("/parts");
-            assertThat(page.getByRole(AriaRole.MAIN)).containsText("Do they come round often enough?");
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("Interval review");
             assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Quoin 4")))
                     .containsText(Pattern.compile("CO\\d+ of \\d+"));
             marit.nothingWentWrong();

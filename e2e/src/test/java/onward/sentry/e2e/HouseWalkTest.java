@@ -12,7 +12,7 @@ import java.util.ArrayList;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
-/** What is not bench work: the house rules, cards, and jobs that were done on paper. */
+/** What is not bench work: the site rules, cards, and jobs that were done on paper. */
 class HouseWalkTest {
 
     private final World world = World.demo();
@@ -140,14 +140,12 @@ class HouseWalkTest {
             marit.button("Leave it as it is").click();
             assertThat(page.getByLabel("How high above the sea is the bench?")).hasValue("0");
 
-            marit.open("/detectors/Q4-1005")
-                    .button("Change how far a check may be off")
-                    .click();
+            marit.open("/detectors/Q4-1005").button("Change the tolerance").click();
             page.getByLabel("A check passes within")
                     .selectOption(new com.microsoft.playwright.options.SelectOption().setValue("5"));
             page.getByLabel("Why").fill("works in the laboratory");
             marit.button("Set it").click();
-            assertThat(page.getByText("set for this detector (stricter than house policy"))
+            assertThat(page.getByText("set for this detector (stricter than site rules"))
                     .isVisible();
             marit.nothingWentWrong();
         }
@@ -181,7 +179,7 @@ class HouseWalkTest {
             world.crew("Laboratory " + prefix, prefix, 1, 20);
             var serial = prefix + "101";
             var page = una.open("/detectors/" + serial).page();
-            una.link("Done elsewhere").click();
+            una.link("Record work done elsewhere").click();
             page.getByText("at a laboratory").click();
             page.getByLabel("Laboratory", new Page.GetByLabelOptions().setExact(true))
                     .fill("Outer Sound Laboratory");
@@ -216,7 +214,7 @@ class HouseWalkTest {
         try (var una = new Walk(world).signIn("una");
                 var marit = new Walk(world).signIn("marit")) {
             var page = una.open("/detectors/Q4-1004").page();
-            una.link("Done elsewhere").click();
+            una.link("Record work done elsewhere").click();
             page.getByLabel("Done by").fill("Old Halvard");
             page.getByLabel("Cylinder on the sheet")
                     .selectOption(new com.microsoft.playwright.options.SelectOption()
@@ -236,21 +234,21 @@ class HouseWalkTest {
             assertThat(page.getByText("Typed in from paper, done by Old Halvard"))
                     .isVisible();
             assertThat(page.getByText("R = 87.5 % → pass")).isVisible();
-            assertThat(una.button("Take it back")).hasCount(0);
+            assertThat(una.button("Void")).hasCount(0);
             marit.page().navigate(page.url());
             una.link("Q4-1004").click();
             assertThat(page.getByText("from paper").first()).isVisible();
             una.nothingWentWrong();
 
-            marit.button("Take it back").click();
+            marit.button("Void").click();
             marit.page().getByLabel("What is wrong with it").fill("another detector’s sheet");
             marit.page()
                     .getByRole(AriaRole.DIALOG)
-                    .getByText("Take it back", new Locator.GetByTextOptions().setExact(true))
+                    .getByText("Void", new Locator.GetByTextOptions().setExact(true))
                     .click();
             assertThat(marit.page().getByText("this record was taken back and counts for nothing"))
                     .isVisible();
-            assertThat(marit.button("Take it back")).hasCount(0);
+            assertThat(marit.button("Void")).hasCount(0);
             marit.nothingWentWrong();
         }
     }

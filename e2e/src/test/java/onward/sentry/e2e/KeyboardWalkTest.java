@@ -101,7 +101,7 @@ class KeyboardWalkTest {
             page.keyboard().press("g");
             pause(page);
             page.keyboard().press("c");
-            assertThat(page.getByText("Gas on the shelf")).isVisible();
+            assertThat(page.getByText("Cylinders")).isVisible();
             pause(page);
             page.keyboard().press("?");
             assertThat(page.getByRole(AriaRole.DIALOG)).containsText("Undo the last confirmation, after a question");

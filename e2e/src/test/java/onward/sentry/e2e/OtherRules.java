@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.util.function.Consumer;
 import tools.jackson.databind.node.ObjectNode;
 
-/** House rules as one walk wants them: changed and put back past the pages, so that no walk leaves them to the next. */
+/** Site rules as one walk wants them: changed and put back past the pages, so that no walk leaves them to the next. */
 final class OtherRules implements AutoCloseable {
 
     private static final String PATH = "/api/v1/house/policy";

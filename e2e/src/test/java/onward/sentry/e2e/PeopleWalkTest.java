@@ -27,7 +27,7 @@ class PeopleWalkTest {
             runa.button("Add, and show the first password").click();
             var first =
                     page.getByText(Pattern.compile("^\\w{4}-\\w{4}-\\w{4}$")).innerText();
-            runa.button("It is said").click();
+            runa.button("Done").click();
             var row = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText(NAME));
             assertThat(row).containsText("has not chosen a password yet");
 
@@ -51,7 +51,7 @@ class PeopleWalkTest {
             page.getByLabel("Qualified for", new Page.GetByLabelOptions().setExact(true))
                     .fill("breath alcohol");
             page.getByLabel("Through").fill("2020-01-01");
-            runa.button("Note it").click();
+            runa.button("Save").click();
             assertThat(row).containsText("ended Wed, 1 Jan 2020");
 
             var role = row.getByLabel("Role of " + NAME);

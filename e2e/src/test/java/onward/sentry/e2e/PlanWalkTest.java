@@ -39,7 +39,7 @@ class PlanWalkTest {
         var page = walk.open("/plan").page();
         page.getByRole(
                         AriaRole.BUTTON,
-                        new Page.GetByRoleOptions().setName(Pattern.compile("^(Make the plan|Plan anew)$")))
+                        new Page.GetByRoleOptions().setName(Pattern.compile("^(Make the plan|Replan)$")))
                 .click();
         assertThat(page.getByText(Pattern.compile("^Made "))).isVisible();
         assertThat(page.getByText("Looking for a better plan"))
@@ -109,8 +109,8 @@ class PlanWalkTest {
             plan(brand);
             assertThat(dateOf(page, serial)).isEqualTo(after);
             job(page, serial).click();
-            brand.button("Let it go").click();
-            assertThat(brand.button("Let it go")).hasCount(0);
+            brand.button("Unpin").click();
+            assertThat(brand.button("Unpin")).hasCount(0);
 
             brand.button("Back to the plan").click();
             job(page, serial).dragTo(page.locator("li[aria-label^='" + before + ",']"));
@@ -149,7 +149,7 @@ class PlanWalkTest {
 
             tam.open("/plan");
             assertThat(tam.page().getByLabel("Bench days")).isVisible();
-            assertThat(tam.button("Plan anew")).hasCount(0);
+            assertThat(tam.button("Replan")).hasCount(0);
             marit.nothingWentWrong();
             tam.nothingWentWrong();
         }

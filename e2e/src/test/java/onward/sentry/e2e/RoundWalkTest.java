@@ -25,7 +25,7 @@ class RoundWalkTest {
             assertThat(page.getByText("bumps 20 of 20").first()).isVisible();
             page.getByRole(
                             AriaRole.BUTTON,
-                            new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Begin with")))
+                            new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Start with")))
                     .first()
                     .tap();
             page.waitForURL(java.util.regex.Pattern.compile("/round/[0-9a-f-]{36}"));
@@ -33,7 +33,7 @@ class RoundWalkTest {
             for (int i = 0; i < DETECTORS; i++) {
                 assertThat(page.getByText((i) + " done")).isVisible();
                 if (i == 4) {
-                    brand.button("Not").tap();
+                    brand.button("Problem").tap();
                     page.getByRole(
                                     AriaRole.BUTTON,
                                     new Page.GetByRoleOptions()
@@ -41,13 +41,13 @@ class RoundWalkTest {
                             .tap();
                     brand.button("Record it so").tap();
                 } else if (i == 11) {
-                    brand.button("Not").tap();
+                    brand.button("Problem").tap();
                     brand.button("All alarms were noticed").tap();
                     brand.button("Record it so").tap();
                 } else {
                     page.getByRole(
                                     AriaRole.BUTTON,
-                                    new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("All respond")))
+                                    new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Pass")))
                             .tap();
                     taps++;
                 }
@@ -72,7 +72,7 @@ class RoundWalkTest {
                     .click();
             page.getByRole(
                             AriaRole.BUTTON,
-                            new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Begin with")))
+                            new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Start with")))
                     .first()
                     .click();
             page.waitForURL(java.util.regex.Pattern.compile("/round/[0-9a-f-]{36}"));

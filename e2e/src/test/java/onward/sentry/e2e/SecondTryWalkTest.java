@@ -128,7 +128,8 @@ class SecondTryWalkTest {
     private void theDaysBeforeAreInDoubtUntilALeadHasLookedIntoThem() {
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.page();
-            var today = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("In doubt: look into it"));
+            var today = page.getByRole(
+                    AriaRole.REGION, new Page.GetByRoleOptions().setName("Suspect periods: impact review"));
             today.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("LC-101"))
                     .first()
                     .click();

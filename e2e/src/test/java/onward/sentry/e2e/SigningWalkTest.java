@@ -138,7 +138,7 @@ class SigningWalkTest {
             page.getByLabel("Qualified for", new Page.GetByLabelOptions().setExact(true))
                     .fill(competence);
             page.getByLabel("Through").fill(until.toString());
-            runa.button("Note it").click();
+            runa.button("Save").click();
             assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
         }
     }

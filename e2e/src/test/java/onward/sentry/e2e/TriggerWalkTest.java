@@ -25,7 +25,7 @@ class TriggerWalkTest {
             una.button("Make it due").click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("Due at once: dropped or hit: off the quay.");
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("May not be used.");
-            assertThat(una.button("Lend")).hasCount(0);
+            assertThat(una.button("Check out")).hasCount(0);
 
             una.button("Report an event").click();
             page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName(Pattern.compile("battery went flat")))

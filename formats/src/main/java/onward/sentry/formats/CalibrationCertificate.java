@@ -25,7 +25,7 @@ import onward.sentry.core.working.Derivation;
  * @param site that gave it out; on certificates of before sites had names, empty
  * @param number of the register, such as {@code C-2026-0042}
  * @param address where the code can be looked up, without a slash at its end; empty when nobody said
- * @param rules the versions of card and house policy that it was judged by
+ * @param rules the versions of card and site rules that it was judged by
  * @param strip the run as {@link Strip#encode} writes it
  * @param corrections what was put right in the record before the certificate was given out
  * @param runHash of the last event of the run
@@ -129,7 +129,7 @@ public record CalibrationCertificate(
                 signed.by(),
                 signed.verdict().label(),
                 signed.remark(),
-                run.card().name() + ", house policy v" + started.policyVersion(),
+                run.card().name() + ", site rules v" + started.policyVersion(),
                 readings,
                 started.timeScale() != 1,
                 gases(run),

@@ -36,8 +36,8 @@ class EveryModelTest {
         assertThat(signed.results())
                 .allSatisfy(result -> assertThat(result.due().isPresent()).isEqualTo(job == Job.CALIBRATION));
         assertThat(run.state().outcomes())
-                .allSatisfy(outcome -> assertThat(outcome.judgement().working().source())
-                        .contains("card " + model, "house policy v1"));
+                .allSatisfy(outcome ->
+                        assertThat(outcome.judgement().working().source()).contains("card " + model, "site rules v1"));
     }
 
     static Stream<Arguments> sensorsAndSeeds() {

@@ -257,7 +257,7 @@ class MethodOptionsTest {
                     null);
             var found = outcome(worked("Quoin 4", policy, 3, DRIFTED), 3, Stage.AS_FOUND);
             assertThat(found.judgement().verdict()).isEqualTo(tolerance == 10 ? Verdict.FAIL : Verdict.PASS);
-            assertThat(found.judgement().working().source()).contains("house policy v2", "card Quoin 4 v3");
+            assertThat(found.judgement().working().source()).contains("site rules v2", "card Quoin 4 v3");
         }
     }
 

@@ -40,7 +40,7 @@ class JudgeTest {
                         .path("working")
                         .path("source")
                         .asString())
-                .isEqualTo("card Mote CO v2, house policy v1");
+                .isEqualTo("card Mote CO v2, site rules v1");
     }
 
     @Test

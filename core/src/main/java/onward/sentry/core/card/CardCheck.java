@@ -56,7 +56,7 @@ final class CardCheck {
                 "card-tolerance",
                 "tolerancePercent",
                 "A card's tolerance is above 0 and at most 20 %.",
-                "Leave it out where the house policy decides.");
+                "Leave it out where the site rules decide.");
         Refusal.unless(
                 exposureSecondsPerDay >= 0 && exposureSecondsPerDay <= 86_400,
                 "card-exposure",

@@ -27,11 +27,11 @@ import onward.sentry.core.schedule.IntervalRule;
  * @param litresPerBump gas that one bump uses
  * @param bumpLevelPercent how much of the way a bump must cover, %
  * @param interval how long a good calibration lasts
- * @param tries how often a span may be tried; empty: as the house policy says
+ * @param tries how often a span may be tried; empty: as the site rules say
  * @param zeroTries how often a zero may be tried; empty: as often as a span
  * @param intake how it takes its sample in; absent on older cards: a cup within a fifth of the flow
  * @param sampleLine the line that it is worked with; empty: short tubing
- * @param tolerancePercent of a calibration check; the stricter of it and the house policy counts
+ * @param tolerancePercent of a calibration check; the stricter of it and the site rules count
  * @param competence what a technician must be qualified for to adjust it; empty: nothing special
  * @param exposureSecondsPerDay most seconds on gas within 24 h, because repeated gas desensitises it; 0: no limit
  * @param prescribed by the maker, whatever the site does elsewhere
@@ -121,7 +121,7 @@ public record ProcedureCard(
         intake = intake == null ? new Intake.Cup(0.8 * flowLitresPerMinute, 1.2 * flowLitresPerMinute) : intake;
     }
 
-    /** What a technician at this site works by: the card with the house policy's schools applied to it. */
+    /** What a technician at this site works by: the card with the site policy's schools applied to it. */
     public ProcedureCard under(SitePolicy policy) {
         return new ResolvedProcedure(this, policy).card();
     }

@@ -8,7 +8,7 @@ import onward.sentry.core.policy.MethodOptions;
 import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.schedule.IntervalRule;
 
-/** Applies the schools of a house policy to a card. */
+/** Applies the schools of a site policy to a card. */
 record ResolvedProcedure(ProcedureCard plain, SitePolicy policy) {
 
     ProcedureCard card() {

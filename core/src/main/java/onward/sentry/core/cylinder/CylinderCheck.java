@@ -103,7 +103,7 @@ public final class CylinderCheck {
         refuseIf(
                 expired,
                 "cylinder-expired",
-                () -> "Expired: last valid day was " + day(cylinder.useBefore()) + ", "
+                () -> "Expired on " + day(cylinder.useBefore()) + ", "
                         + days(ChronoUnit.DAYS.between(cylinder.useBefore(), on)) + " ago.",
                 "Take a cylinder in date; there are no exceptions.");
         refuseIf(
@@ -139,7 +139,7 @@ public final class CylinderCheck {
         warnIf(
                 !expired && daysLeft <= demand.conditions().warnBeforeExpiryDays(),
                 "cylinder-expires-soon",
-                () -> "Last valid day is " + day(cylinder.useBefore()) + ", in " + days(daysLeft) + ".",
+                () -> "Expires on " + day(cylinder.useBefore()) + ", in " + days(daysLeft) + ".",
                 "Have the next one ready.");
         long shelfLife = ChronoUnit.DAYS.between(cylinder.madeOn(), cylinder.useBefore());
         warnIf(

@@ -8,7 +8,7 @@ import onward.sentry.core.working.Refusal;
 
 /**
  * Figures that a site has from its instruments' manuals or its own measurements, in the place of what ships. They are part
- * of the house policy, so a run keeps those that it was judged by.
+ * of the site rules, so a run keeps those that it was judged by.
  *
  * @param gases each figure of a gas once
  * @param cross each pair of sensor and gas once

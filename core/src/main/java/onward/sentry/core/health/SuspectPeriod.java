@@ -51,7 +51,7 @@ public record SuspectPeriod(LocalDate since, LocalDate until) {
                 !remark.isBlank(),
                 "doubt-remark",
                 "remark",
-                "A period in doubt is closed with what was found out.",
+                "A suspect period is closed with what was found out.",
                 "For example: nobody was in gas, checked with the crew's own records.");
     }
 }

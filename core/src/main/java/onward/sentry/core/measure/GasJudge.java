@@ -114,7 +114,7 @@ public record GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble own
     }
 
     /**
-     * How far a check may be off, %: the stricter of the detector's or else its card's figure and the house policy's.
+     * How far a check may be off, %: the stricter of the detector's or else its card's figure and the site policy's.
      * 5 set for the detector, 10 on the card and in the policy returns 5.
      */
     public double tolerancePercent() {

@@ -54,7 +54,7 @@ import onward.sentry.core.working.Refused;
  * @param on the day of use
  * @param rig how gas was brought, through tubing that holds it up; empty: as the model's manual asks for, with the stages'
  *     times at the sensors
- * @param kilopascals station pressure; empty: that of the house policy's altitude
+ * @param kilopascals station pressure; empty: that of the site policy's altitude
  * @param chains what is known of sensors that show displayed readings, by slot
  * @param ownTolerancePercent of checks, set for this one detector
  */

@@ -100,6 +100,6 @@ public record LatenessRelief(Kind kind, String words, long lateDays, long lateJo
     }
 
     private static String needBy(Optional<LocalDate> last) {
-        return last.map(on -> ", in use by " + day(on.plusDays(1))).orElse(", there is none on the shelf");
+        return last.map(on -> ", in use by " + day(on.plusDays(1))).orElse(", there is none");
     }
 }

@@ -3,7 +3,7 @@ package onward.sentry.core.policy;
 import onward.sentry.core.working.Refusal;
 
 /**
- * What people are cautioned about at the bench, in the house's own words.
+ * What people are cautioned about at the bench, in the site's own words.
  *
  * @param noAlarm while an instrument sets itself
  * @param notBesideGas before a zero
@@ -15,7 +15,7 @@ public record Cautions(String noAlarm, String notBesideGas, String ventilate) {
 
     /** What ships, and what a house begins with. */
     public static final Cautions SHIPPED = new Cautions(
-            "In calibration mode this detector does not alarm: it protects nobody.",
+            "In calibration mode this detector does not alarm: nobody may rely on it.",
             "Never zero beside somebody's open gas.",
             "Ventilate: calibration gas is toxic or asphyxiating.");
 

@@ -19,7 +19,7 @@ import onward.sentry.core.working.Refusal;
  * @param units that the site reads in
  * @param lead from order to shelf
  * @param signing how a signature is proved, and when a device locks
- * @param cautions the house's own words at the bench
+ * @param cautions the site's own words at the bench
  * @param schools which side the site takes where practitioners disagree
  * @param figures of gases and sensors that the site has from elsewhere than the handbook
  * @param rhythm how often a bump is asked for, and how early work is due soon; on rules of before it was set, each day
@@ -140,8 +140,8 @@ public record SitePolicy(
         return GasLibrary.with(figures);
     }
 
-    /** How workings name it: {@code "house policy v1"}. */
+    /** How workings name it: {@code "site rules v1"}. */
     public String name() {
-        return "house policy v" + version;
+        return "site rules v" + version;
     }
 }

@@ -16,7 +16,7 @@ import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.working.Figures;
 
-/** Judges the figures on the certificate of an outside laboratory by the card and the policy of this house. */
+/** Judges the figures on the certificate of an outside laboratory by the card and the policy of this site. */
 record LaboratorySheet(RunState state, SitePolicy policy) {
 
     private static final int MOST_LETTERS = 120;

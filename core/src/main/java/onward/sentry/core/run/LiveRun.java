@@ -364,7 +364,7 @@ public final class LiveRun {
                 policy.signing().countersigned(),
                 "countersign-not-here",
                 "",
-                "The house rules let nobody work under a lead's countersignature.",
+                "The site rules let nobody work under a lead's countersignature.",
                 "Have somebody qualified take the run over.");
         unless(
                 state.withoutCompetence(),

@@ -124,7 +124,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
                             .with("left", Figures.upTo(cylinder.litresLeft(), 1) + " L")
                             .with("reserve", Figures.upTo(reserve, 1) + " L")
                             .with("planned", Figures.upTo(drawn, 1) + " L until " + Figures.day(until))
-                            .with("last valid day", Figures.day(cylinder.useBefore()))
+                            .with("expiry date", Figures.day(cylinder.useBefore()))
                             .gives(emptyOn.filter(day -> !day.isAfter(cylinder.useBefore()))
                                     .map(day -> "out on " + Figures.day(day))
                                     .orElse("valid to " + Figures.day(cylinder.useBefore()))));

@@ -59,9 +59,9 @@ class JudgeTest {
         var own = new GasJudge(card, SitePolicy.SHIPPED, OptionalDouble.of(5));
         var loose = new GasJudge(card, SitePolicy.SHIPPED, OptionalDouble.of(20));
         assertThat(plain.tolerancePercent()).isEqualTo(10);
-        assertThat(plain.toleranceSource()).isEqualTo("house policy v1, card Quoin 4 v1");
+        assertThat(plain.toleranceSource()).isEqualTo("site rules v1, card Quoin 4 v1");
         assertThat(own.tolerancePercent()).isEqualTo(5);
-        assertThat(own.toleranceSource()).isEqualTo("set for this detector (stricter than house policy v1)");
+        assertThat(own.toleranceSource()).isEqualTo("set for this detector (stricter than site rules v1)");
         assertThat(loose.tolerancePercent()).isEqualTo(10);
         assertThat(loose.toleranceSource()).isEqualTo(plain.toleranceSource());
         var target = new Target(3, Purpose.VERIFY, OptionalDouble.empty());
@@ -78,7 +78,7 @@ class JudgeTest {
 
     @Test
     void theWorkingSaysWhenTheStepDecided() {
-        var judgement = CalibrationCheck.judge(Fixtures.quoin4().sensor(3), 5, 6, CheckRule.of(10, "house policy v1"));
+        var judgement = CalibrationCheck.judge(Fixtures.quoin4().sensor(3), 5, 6, CheckRule.of(10, "site rules v1"));
         assertThat(judgement.working().result()).isEqualTo("error 20 %, but within one step of the display → pass");
     }
 
@@ -167,7 +167,7 @@ class JudgeTest {
     void aGuardBandTakesTheUncertaintyOffTheToleranceAndShowsItsBudget() {
         var sensor = Fixtures.quoin4().sensor(3);
         var guard = Uncertainty.of(80, 0.02, false, 1, 0.4);
-        var guarded = new CheckRule(10, "house policy v2", Optional.of(guard));
+        var guarded = new CheckRule(10, "site rules v2", Optional.of(guard));
         assertThat(CalibrationCheck.judge(sensor, 80, 86, CheckRule.of(10, "x")).verdict())
                 .isEqualTo(Verdict.PASS);
         var judged = CalibrationCheck.judge(sensor, 80, 86, guarded);

@@ -136,7 +136,7 @@ class BareReadingsTest {
         assertThat(held.judgement().verdict()).isEqualTo(Verdict.FAIL);
         assertThat(held.how()).isEqualTo("gas not allowed");
         assertThat(held.judgement().working().rule()).contains("on hold");
-        assertThat(held.judgement().working().source()).isEqualTo("card Quoin 4 v1, house policy v1");
+        assertThat(held.judgement().working().source()).isEqualTo("card Quoin 4 v1, site rules v1");
     }
 
     @Test

@@ -92,7 +92,7 @@ class PlanTest {
                 Map.of());
         assertThat(LatenessRelief.of(dry, SimplePlanner.plan(dry), List.of()))
                 .extracting(LatenessRelief::words)
-                .contains("Get more of the mix A, there is none on the shelf: then nothing is late.");
+                .contains("Get more of the mix A, there is none: then nothing is late.");
     }
 
     @Test

@@ -90,7 +90,7 @@ class PolicyLimitsTest {
                 .with(figures)
                 .with(schools(3, Optional.empty()))
                 .withVersion(7);
-        assertThat(other.name()).isEqualTo("house policy v7");
+        assertThat(other.name()).isEqualTo("site rules v7");
         assertThat(other.figures()).isEqualTo(figures);
         assertThat(other.schools().tries()).isEqualTo(3);
         assertThat(other.gases().gas("n-pentane").catalyticFactor()).hasValue(2);

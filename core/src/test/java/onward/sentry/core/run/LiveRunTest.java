@@ -77,10 +77,10 @@ class LiveRunTest {
                 .orElseThrow();
         assertThat(span.responsePercent().orElseThrow()).isCloseTo(88, within(1.5));
         assertThat(span.t90Seconds().orElseThrow()).isCloseTo(25, within(2.0));
-        assertThat(span.judgement().working().source()).isEqualTo("card Quoin 4 v1, house policy v1");
+        assertThat(span.judgement().working().source()).isEqualTo("card Quoin 4 v1, site rules v1");
         var oxygen = run.state().outcomes(2);
         assertThat(oxygen).extracting(SensorOutcome::stage).containsExactly(Stage.ZERO, Stage.CHECK, Stage.CLEAR);
-        assertThat(oxygen.get(1).judgement().working().source()).isEqualTo("house policy v1, card Quoin 4 v1");
+        assertThat(oxygen.get(1).judgement().working().source()).isEqualTo("site rules v1, card Quoin 4 v1");
     }
 
     @Test
@@ -199,7 +199,7 @@ class LiveRunTest {
         assertThatThrownBy(() -> confirm(run, late, instrument.now()))
                 .isInstanceOfSatisfying(
                         Refused.class, r -> assertThat(r.refusal().code()).isEqualTo("cylinder-expired"))
-                .hasMessageContaining("last valid day was 2027-04-01, 1 day ago");
+                .hasMessageContaining("Expired on 2027-04-01, 1 day ago");
         assertThat(run.state().events()).hasSize(before);
     }
 

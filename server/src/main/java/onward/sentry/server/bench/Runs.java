@@ -202,7 +202,7 @@ public class Runs {
                 timeScale == 1 || (settings.demo() && (timeScale == 10 || timeScale == 60)),
                 "time-scale",
                 "timeScale",
-                "Run time is natural time here; " + timeScale + " is not.",
+                "Runs go in real time here, not " + timeScale + " times as fast.",
                 "Only the demo runs at 10 or 60 times the speed, and says so on the record.");
     }
 

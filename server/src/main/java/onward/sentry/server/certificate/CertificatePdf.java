@@ -78,7 +78,7 @@ final class CertificatePdf {
             sheet.text("Put right in the record: " + correction, 9, true);
         }
         sheet.down(8);
-        sheet.text("Approved and given out by " + c.givenBy() + ", " + moment(c.givenAt()) + ".", 9, false);
+        sheet.text("Approved and issued by " + c.givenBy() + ", " + moment(c.givenAt()) + ".", 9, false);
         for (int page = from, last = sheet.pages(); page < last; page++) {
             sheet.foot(
                     page,
@@ -107,7 +107,7 @@ final class CertificatePdf {
                 codeLeft - 12);
         if (c.simulated()) {
             sheet.down(4);
-            sheet.text("Simulated: this run was not worked in natural time.", 10, true, PdfSheet.LEFT, codeLeft - 12);
+            sheet.text("Simulated: demo speed, not real time.", 10, true, PdfSheet.LEFT, codeLeft - 12);
         }
         sheet.to(Math.min(sheet.y() - 6, PdfSheet.TOP - CODE - 20));
         sheet.rule(1.2f);
@@ -179,7 +179,7 @@ final class CertificatePdf {
 
     private void gases(CalibrationCertificate c) throws IOException {
         sheet.down(8);
-        sheet.row(8, true, GAS, "Gas", "Certificate", "Lot", "Use before", "Mixture");
+        sheet.row(8, true, GAS, "Gas", "Certificate", "Lot", "Expiry date", "Mixture");
         for (var gas : c.gases()) {
             sheet.row(
                     8.5f,
@@ -206,7 +206,7 @@ final class CertificatePdf {
                 true,
                 PdfSheet.LEFT + 16,
                 sheet.y());
-        var due = sensor.due().map(day -> "next due " + day(day)).orElse("not renewed");
+        var due = sensor.due().map(day -> "next due " + day(day)).orElse("due date unchanged");
         var simulant = sensor.simulant().map(gas -> ", reads as " + gas).orElse("");
         var right = "sensor " + sensor.serial() + simulant + ", " + due;
         sheet.put(right, 9, false, PdfSheet.RIGHT - sheet.width(right, 9), sheet.y());

@@ -166,9 +166,9 @@ class Certificates {
                 .query(Long.class)
                 .single();
         if (entries != 1) {
-            return new Validity(false, "The logbook has no entry that it was given out.", corrected);
+            return new Validity(false, "The logbook has no entry that it was issued.", corrected);
         }
-        return new Validity(true, "It stands in the register, and its record is as it was signed.", corrected);
+        return new Validity(true, "It is in the register, and its record is as it was signed.", corrected);
     }
 
     private List<String> correctedSince(Given given) {

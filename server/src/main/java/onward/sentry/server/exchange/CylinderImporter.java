@@ -95,7 +95,7 @@ class CylinderImporter implements TableImporter {
                             new LineFault(
                                     different.get(0),
                                     line.fields().get(different.get(0)),
-                                    line.name() + " is on the shelf with another "
+                                    line.name() + " is registered with another "
                                             + String.join(", ", different).replace('_', ' ') + ".",
                                     "Compare the line with the label; a cylinder that came instead takes another tag.",
                                     Optional.empty())));

@@ -122,7 +122,7 @@ class PaperLines {
             throw new LineRefused(new LineFault(
                     "cylinder",
                     job.cylinder(),
-                    "No cylinder on the shelf is called so.",
+                    "There is no cylinder of that tag.",
                     "Register it first, empty or not: its certificate says what the figures mean.",
                     cylinder.map(Shelf.OnShelf::tag)));
         }

@@ -22,7 +22,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** When the fleet would fall due under another house policy, and what might be used today; nothing is stored. */
+/** When the fleet would fall due under another site policy, and what might be used today; nothing is stored. */
 @Component
 public class DueUnder {
 

@@ -52,7 +52,7 @@ record HoldTag(String serial, String assetTag, String model, String crew, String
                         MARGIN,
                         y - 14,
                         wrapped(
-                                "A lead releases it. Until then it protects nobody: keep it off the hook.",
+                                "A lead releases it. Until then nobody may use it: keep it off the hook.",
                                 plain,
                                 10,
                                 WIDTH));

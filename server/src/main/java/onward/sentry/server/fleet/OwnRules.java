@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 
-/** What is set for one detector alone, stricter than its card and the house policy. */
+/** What is set for one detector alone, stricter than its card and the site rules. */
 @Component
 class OwnRules {
 
@@ -34,7 +34,7 @@ class OwnRules {
     /**
      * Sets how far the checks of this one detector may be off.
      *
-     * @param percent stricter than the house policy; empty: its card and the policy say
+     * @param percent stricter than the site rules; empty: its card and the policy say
      */
     @Transactional
     Fleet.RegisteredDetector setTolerance(String serial, OptionalDouble percent, String reason, String by) {
@@ -47,7 +47,7 @@ class OwnRules {
                     "tolerancePercent",
                     policy.name() + " allows ±" + Figures.upTo(policy.tolerancePercent(), 0)
                             + " %; one detector is held to less, not to ±" + Figures.upTo(own, 0) + " %.",
-                    "Pick a smaller figure, or let the house rules say.");
+                    "Pick a smaller figure, or let the site rules say.");
         });
         checkReason(reason, "A detector's own tolerance");
         var detector = fleet.entity(serial);

@@ -99,7 +99,7 @@ class SensorEntity {
         disabled = false;
     }
 
-    /** Left out of a run and labelled, as the house policy allows: it no longer decides when the detector is due. */
+    /** Left out of a run and labelled, as the site rules allow: it no longer decides when the detector is due. */
     void disable() {
         disabled = true;
     }

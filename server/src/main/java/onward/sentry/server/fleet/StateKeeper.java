@@ -185,7 +185,7 @@ class StateKeeper {
         return expired.size();
     }
 
-    /** Other house rules or another card may move due dates and states. */
+    /** Other site rules or another card may move due dates and states. */
     @EventListener
     void renewAll(PolicyChanged changed) {
         locks.holdAll();

@@ -179,7 +179,7 @@ public class ImpactReviews {
                 .param(id)
                 .query(Doubt::of)
                 .optional()
-                .orElseThrow(() -> new NotFound("Period in doubt " + id));
+                .orElseThrow(() -> new NotFound("Suspect period " + id));
         Refusal.unless(
                 closed == 1,
                 "doubt-closed",

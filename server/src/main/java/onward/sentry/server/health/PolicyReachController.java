@@ -7,7 +7,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
-/** How far a change of the house rules would reach into the fleet and back into its history. */
+/** How far a change of the site rules would reach into the fleet and back into its history. */
 @RestController
 class PolicyReachController {
 
@@ -21,7 +21,7 @@ class PolicyReachController {
 
     record ReachView(DueUnder.Moved due, VerdictsUnder.Verdicts verdicts) {}
 
-    /** Nothing is stored, and nothing is judged anew. */
+    /** Nothing is stored, and nothing is judged again. */
     @PostMapping("/api/v1/house/policy/reach")
     ReachView reach(@Valid @RequestBody SitePolicy policy) {
         return new ReachView(due.moved(policy), verdicts.otherwise(policy));

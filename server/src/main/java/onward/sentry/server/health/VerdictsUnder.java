@@ -24,7 +24,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What the results on record would have been judged under another house policy; nothing is judged anew. */
+/** What the results on record would have been judged under another site policy; nothing is judged again. */
 @Service
 class VerdictsUnder {
 

@@ -69,7 +69,7 @@ class LabelController {
                                 .map(c -> GasLibrary.shipped().gas(c.gasId()).formula() + " "
                                         + c.certified().toString())
                                 .collect(Collectors.joining(", ")),
-                        "Use before " + dates.day(cylinder.useBefore()),
+                        "Expires " + dates.day(cylinder.useBefore()),
                         cylinder.certificateNumber() + ", lot " + cylinder.lot()));
     }
 

@@ -155,7 +155,7 @@ class RecordController {
                 detector.crew(),
                 detector.location(),
                 state.card().name(),
-                "house policy v" + run.policyVersion(),
+                "site rules v" + run.policyVersion(),
                 state.signed().flatMap(RunEvent.RunSigned::remark),
                 state.events().stream()
                         .filter(RunEvent.RunStopped.class::isInstance)

@@ -6,7 +6,7 @@ import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
-/** What is asked for here is a signature: whoever asks has proved lately who they are, as the house rules say. */
+/** What is asked for here is a signature: whoever asks has proved lately who they are, as the site rules say. */
 @Documented
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.METHOD)

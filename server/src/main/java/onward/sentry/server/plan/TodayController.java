@@ -228,7 +228,7 @@ class TodayController {
                 .map(w -> Stream.concat(w.fitness().refusals().stream(), w.fitness().warnings().stream())
                         .map(r -> w.tagged().tag() + ": " + r.reason())
                         .toList())
-                .orElse(List.of("No cylinder on the shelf holds these gases."));
+                .orElse(List.of("No cylinder here holds these gases."));
     }
 
     /** What the cylinders in hand do not serve. */

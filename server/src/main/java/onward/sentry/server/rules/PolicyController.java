@@ -74,7 +74,7 @@ class PolicyController {
                     !body.reason().isBlank(),
                     "reason-missing",
                     "reason",
-                    "House rules are changed with a reason.",
+                    "Site rules are changed with a reason.",
                     "Say in a few words why.");
             policies.change(body.policy(), body.reason().strip(), people.displayName(principal.getName()));
             return view();

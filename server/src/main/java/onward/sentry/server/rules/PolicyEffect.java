@@ -12,7 +12,7 @@ import onward.sentry.core.gas.Pressure;
 import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.working.Figures;
 
-/** What a technician would meet otherwise with another house policy, in words. */
+/** What a technician would meet otherwise with another site policy, in words. */
 final class PolicyEffect {
 
     private PolicyEffect() {}

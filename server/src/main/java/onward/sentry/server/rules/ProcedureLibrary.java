@@ -96,7 +96,7 @@ public class ProcedureLibrary {
                 .orElseThrow(() -> new NotFound("Model '" + model + "'"));
     }
 
-    /** A card as it stood under a version of the house policy. */
+    /** A card as it stood under a version of the site rules. */
     @Transactional(readOnly = true)
     public ProcedureCard card(String model, int version, int policyVersion) {
         return card(model, version).under(policies.policy(policyVersion));

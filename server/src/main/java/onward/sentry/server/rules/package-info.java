@@ -1,2 +1,2 @@
-/** Procedure cards and house policy, versioned: a run keeps the versions that it was started with. */
+/** Procedure cards and site rules, versioned: a run keeps the versions that it was started with. */
 package onward.sentry.server.rules;

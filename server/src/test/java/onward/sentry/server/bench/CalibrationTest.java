@@ -44,7 +44,7 @@ class CalibrationTest {
         var span = outcome(co, "SPAN");
         assertThat(span.path("responsePercent").asDouble()).isBetween(86.0, 90.0);
         assertThat(span.path("judgement").path("working").path("source").asString())
-                .isEqualTo("card Quoin 4 v3, house policy v1");
+                .isEqualTo("card Quoin 4 v3, site rules v1");
         assertThat(record.path("lastHash").asString()).hasSize(64);
     }
 
@@ -126,7 +126,7 @@ class CalibrationTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(listed.path("fitness").path("refusals").get(0).path("reason").asString())
-                .isEqualTo("Expired: last valid day was 1 Mar 2026, 1 day ago.");
+                .isEqualTo("Expired on 1 Mar 2026, 1 day ago.");
         var taken = island.confirm(runId, Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", expired));
         assertThat(taken.status()).isEqualTo(422);
         assertThat(taken.text("code")).isEqualTo("cylinder-expired");

@@ -310,7 +310,7 @@ class ExchangeTest {
         assertThat(refused.get(1).path("faults").get(0).path("reason").asString())
                 .contains("twice");
         assertThat(refused.get(2).path("faults").get(0).path("reason").asString())
-                .contains(known + " is on the shelf with another certificate, lot, made on");
+                .contains(known + " is registered with another certificate, lot, made on");
 
         var path = "/api/v1/imports/" + read.path("id").asString();
         assertCounts(technician.post(path + "/mending", Map.of()).body(), 2, 0, 0, 2);

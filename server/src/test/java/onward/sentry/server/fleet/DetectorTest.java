@@ -153,7 +153,7 @@ class DetectorTest {
         var run =
                 island.calibrate(serial, island.houseMix(), Map.of()).path("id").asString();
         var record = technician.get("/api/v1/runs/" + run + "/record").body().toString();
-        assertThat(record).contains("±5 %").contains("set for this detector (stricter than house policy v1)");
+        assertThat(record).contains("±5 %").contains("set for this detector (stricter than site rules v1)");
 
         var back = new HashMap<String, Object>();
         back.put("percent", null);

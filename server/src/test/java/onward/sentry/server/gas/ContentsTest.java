@@ -50,7 +50,7 @@ class ContentsTest {
         assertThat(used.path("cylinder").path("drawnLitres").asDouble()).isCloseTo(drawn, within(1e-9));
         assertThat(used.path("cylinder").path("litresLeft").asDouble())
                 .isCloseTo(103.0 * 60 / 69 - drawn, within(1e-6));
-        assertThat(used.path("parting").isNull()).isTrue();
+        assertThat(used.path("discrepancy").isNull()).isTrue();
         assertThat(used.path("resting").size()).isEqualTo(1);
 
         clock.set(TestClock.START.plus(Duration.ofHours(2)));
@@ -58,8 +58,8 @@ class ContentsTest {
         var looked = page(tag);
         assertThat(looked.path("cylinder").path("drawnLitres").asDouble()).isZero();
         assertThat(looked.path("cylinder").path("litresLeft").asDouble()).isCloseTo(103.0 * 40 / 69, within(1e-6));
-        assertThat(looked.path("parting").path("leak").asBoolean()).isTrue();
-        assertThat(looked.path("parting").path("lost").asDouble()).isCloseTo(103.0 * 20 / 69 - drawn, within(1e-6));
+        assertThat(looked.path("discrepancy").path("leak").asBoolean()).isTrue();
+        assertThat(looked.path("discrepancy").path("lost").asDouble()).isCloseTo(103.0 * 20 / 69 - drawn, within(1e-6));
 
         var above = gauge(tag, 100);
         assertThat(above.status()).isEqualTo(422);

@@ -12,7 +12,7 @@ import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** What another house policy would reach, before it is put in force. */
+/** What another site policy would reach, before it is put in force. */
 class PolicyReachTest {
 
     private final TestServer server = TestServer.shared();

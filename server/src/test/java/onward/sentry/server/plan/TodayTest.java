@@ -68,10 +68,10 @@ class TodayTest {
         var group = today().path("groups").get(0);
         assertThat(serials(group.path("rows"))).containsExactly(first, second);
         assertThat(group.path("gas").asString()).isEqualTo("CH4 O2 CO H2S");
-        assertThat(group.path("refusals").get(0).asString()).isEqualTo("No cylinder on the shelf holds these gases.");
+        assertThat(group.path("refusals").get(0).asString()).isEqualTo("No cylinder here holds these gases.");
         island.cylinder(Map.of("tag", "OLD", "useBefore", "2026-02-01"));
         assertThat(today().path("groups").get(0).path("refusals").get(0).asString())
-                .isEqualTo("OLD: Expired: last valid day was 1 Feb 2026, 29 days ago.");
+                .isEqualTo("OLD: Expired on 1 Feb 2026, 29 days ago.");
         assertThat(today().path("gasWarnings").get(0).asString()).isEqualTo("OLD expired on 1 Feb 2026: do not use");
     }
 

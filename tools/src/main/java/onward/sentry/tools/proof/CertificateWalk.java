@@ -62,7 +62,7 @@ final class CertificateWalk {
                 var c = JSON.readValue(row.getString("body"), CalibrationCertificate.class);
                 return c.number() + ": " + c.detector().serial() + " ("
                         + c.detector().model() + "), calibrated on " + c.on() + " by " + c.technician() + ": "
-                        + c.verdict() + ". Given out by " + c.givenBy() + ".";
+                        + c.verdict() + ". Issued by " + c.givenBy() + ".";
             }
         }
     }
@@ -79,6 +79,6 @@ final class CertificateWalk {
         }
         return row.getLong("entries") == 1
                 ? Optional.empty()
-                : Optional.of(name + ": the ledger does not say that it was given out");
+                : Optional.of(name + ": the ledger does not say that it was issued");
     }
 }

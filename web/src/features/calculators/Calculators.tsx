@@ -11,7 +11,7 @@ const entry =
   "flex min-h-11 items-center border-l-4 border-transparent py-1 pl-3 hover:border-line data-[status=active]:border-act data-[status=active]:font-bold";
 
 /** The arithmetic on its own: pick a calculation, type its numbers, read its formula filled in. */
-export function Workings() {
+export function Calculators() {
   const { name } = route.useParams();
   const calculations = useQuery(calculationsQuery);
   if (calculations.isPending) {
