@@ -15,7 +15,7 @@ const rules: Record<string, { word: string; figures: { key: string; label: strin
     ],
   },
   "stable-or-deadline": {
-    word: "when it holds still, at the deadline as it stands",
+    word: "when it holds still, at the deadline as it is",
     figures: [
       { key: "leastSeconds", label: "Not before (s)", begins: 30 },
       { key: "deadlineSeconds", label: "Deadline (s)", begins: 150 },

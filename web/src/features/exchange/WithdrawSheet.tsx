@@ -3,9 +3,9 @@ import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import type { Import } from "./queries";
 
 const titles = {
-  DETECTORS: "Take the table back: what was new is retired, what was changed is as before",
-  CYLINDERS: "Take the table back: its cylinders are returned, and their tags are free",
-  RUNS: "Take the table back: its records stay and count for nothing, the detectors stand as before",
+  DETECTORS: "Void the import: what was new is retired, what was changed is as before",
+  CYLINDERS: "Void the import: its cylinders are returned, and their tags are free",
+  RUNS: "Void the import: its records stay on file but do not count; the detectors return to their state before",
 };
 
 export function WithdrawSheet({ one, onClose }: { one: Import; onClose: () => void }) {

@@ -116,7 +116,7 @@ function TogetherSheet({
           </>
         )}
         {said && (
-          <ul aria-label="What it comes to" className="max-h-72 overflow-y-auto border-y border-line">
+          <ul aria-label="Preview" className="max-h-72 overflow-y-auto border-y border-line">
             {said.map((row) => (
               <li key={row.serial} className="border-b border-line py-1">
                 <strong className={row.done ? "" : "text-fail"}>
@@ -130,7 +130,7 @@ function TogetherSheet({
         )}
         <ErrorMessage error={send.error} />
         <Button kind="act" type="submit" disabled={send.isPending || (said !== null && may === 0)}>
-          {said === null ? "See what it comes to" : `Do it for ${may}`}
+          {said === null ? "Preview" : `Apply to ${may}`}
         </Button>
       </form>
     </Sheet>

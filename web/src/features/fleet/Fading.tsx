@@ -27,7 +27,7 @@ export function Fading({ serial }: { serial: string }) {
   return (
     <section aria-labelledby="fading" className="mb-6">
       <h2 id="fading" className="mb-1 text-xl font-bold">
-        How its sensors fade
+        Sensor sensitivity
       </h2>
       <ul className="grid gap-x-8 gap-y-4 lg:grid-cols-2">
         {trends.data.map((one) => (
@@ -59,7 +59,7 @@ function Said({ one }: { one: One }) {
   return (
     <>
       <span>
-        stands at <strong>{one.trend.nowPercent.toFixed(0)} %</strong>, {month < 0 ? "−" : "+"}
+        is at <strong>{one.trend.nowPercent.toFixed(0)} %</strong>, {month < 0 ? "−" : "+"}
         {Math.abs(month).toFixed(2)} % a month
       </span>
       <Why working={one.trend.working} />

@@ -17,7 +17,7 @@ import { modelsQuery } from "./queries";
 const route = getRouteApi("/shell/detectors/new");
 
 const shape = z.object({
-  serial: z.string().trim().min(2, "Scan the serial, or type it as it stands on the detector."),
+  serial: z.string().trim().min(2, "Scan the serial, or type it as it is on the detector."),
   assetTag: z.string(),
   crew: z.string(),
   location: z.string(),

@@ -21,7 +21,7 @@ const shapeIn = (pressure: Schemas["UnitView"]) =>
   z.object({
     tag: z.string().trim().min(1, "Give the tag that is written on the cylinder."),
     certificateNumber: z.string().trim().min(1, "Without a certificate a cylinder may not be used."),
-    lot: z.string().trim().min(1, "The lot stands on the certificate."),
+    lot: z.string().trim().min(1, "The lot is on the certificate."),
     balance: z.enum(["nitrogen", "air"]),
     madeOn: z.iso.date("Give the day on which it was made."),
     useBefore: z.iso.date("Give its expiry date."),

@@ -31,7 +31,7 @@ export function NewGatewaySheet({ onClose, onAdded }: { onClose: () => void; onA
           autoComplete="off"
           value={name}
           onChange={(event) => setName(event.target.value)}
-          hint="where it stands, for example workshop bench"
+          hint="where it is, for example workshop bench"
         />
         <WhichDetectors which={detectors} onChange={setDetectors} />
         <ErrorMessage error={add.error} />

@@ -23,7 +23,7 @@ export function CorrectSheet({ entry, onClose }: { entry: { seq: number; title: 
       ),
     onSuccess: async () => {
       await queries.invalidateQueries();
-      toast(`Entry ${entry.seq} is put right. What stood there still stands there.`);
+      toast(`Entry ${entry.seq} is corrected. The original stays on record.`);
       onClose();
     },
   });

@@ -129,7 +129,7 @@ export function Record() {
       )}
       {takingBack && (
         <ReasonedSheet
-          title="Take this record back: it stays, counts for nothing, and the detector stands as before it"
+          title="Void this record: it stays on file but does not count; the detector returns to its state before"
           label="What is wrong with it"
           action="Void"
           send={(why) => answer(api.POST("/api/v1/runs/{id}/withdrawal", { params: { path: { id: runId }, ...once() }, body: { why } }))}

@@ -250,8 +250,8 @@ function Rules({ plan, lead }: { plan: View; lead: boolean }) {
     set.mutate();
   }
   return (
-    <Part title="Figures of the house">
-      <form onSubmit={submit} aria-label="Figures of the house" className="mt-2 flex flex-col gap-3">
+    <Part title="Planning figures">
+      <form onSubmit={submit} aria-label="Planning figures" className="mt-2 flex flex-col gap-3">
         {figures.map(({ key, label }) => (
           <Field
             key={key}

@@ -61,7 +61,7 @@ export function JobSide({ job, on, movable, onClose }: { job: PlannedJob; on: st
                 <li key={day.day} className="grid grid-cols-[6.5rem_minmax(0,1fr)_auto] items-center gap-2 border-b border-line">
                   <strong>{onShortDay(day.day)}</strong>
                   <span className={day.breaks && day.day !== on ? "text-sm text-soft" : "text-sm"}>
-                    {day.day === on ? "stands here" : (withoutDay(day.breaks) ?? cost(day))}
+                    {day.day === on ? "planned here" : (withoutDay(day.breaks) ?? cost(day))}
                   </span>
                   {movable && day.day !== on && !day.breaks ? (
                     <Button

@@ -74,7 +74,7 @@ public final class PressCount {
         page.navigate(server + "/");
         page.evaluate(
                 "source => localStorage.setItem('sentry-bench', JSON.stringify({source, timeScale: 10, room: 'presses',"
-                        + " sound: false, leads: false, letters: false}))",
+                        + " sound: false, leads: false, characters: false}))",
                 source);
         page.navigate(server + "/");
         page.getByLabel("Scan or type a serial").fill(serial);

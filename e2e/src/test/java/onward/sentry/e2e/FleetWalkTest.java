@@ -32,7 +32,7 @@ class FleetWalkTest {
             chosen.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Check out"))
                     .click();
             sheet(page).getByLabel("Who takes them").fill("Quarry crew");
-            una.button("See what it comes to").click();
+            una.button("Preview").click();
             assertThat(sheet(page)).containsText("TW-101 out: With Quarry crew");
             assertThat(sheet(page)).containsText("BR-101 not: BR-101 is overdue and goes to nobody");
             una.button("Do it for 2").click();

@@ -246,7 +246,7 @@ class HouseWalkTest {
                     .getByRole(AriaRole.DIALOG)
                     .getByText("Void", new Locator.GetByTextOptions().setExact(true))
                     .click();
-            assertThat(marit.page().getByText("this record was taken back and counts for nothing"))
+            assertThat(marit.page().getByText("this record is void and does not count"))
                     .isVisible();
             assertThat(marit.button("Void")).hasCount(0);
             marit.nothingWentWrong();

@@ -46,7 +46,7 @@ class TriggerWalkTest {
     void aDetectorShowsHowItsSensorsFade() {
         try (var tam = new Walk(world).signIn("tam")) {
             var page = tam.open("/detectors/Q4-1012").page();
-            var fading = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("How its sensors fade"));
+            var fading = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Sensor sensitivity"));
             assertThat(fading).containsText("% a month");
             assertThat(fading.getByRole(AriaRole.IMG).first()).isVisible();
             fading.getByText("Why?").first().click();

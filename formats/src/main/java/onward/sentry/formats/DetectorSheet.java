@@ -122,7 +122,7 @@ public final class DetectorSheet {
                 faults.add(new LineFault(
                         column,
                         row.at(column),
-                        "At most " + MOST_LETTERS + " letters fit here, these are "
+                        "At most " + MOST_LETTERS + " characters fit here, these are "
                                 + row.at(column).length() + ".",
                         "Say it shorter.",
                         Optional.empty()));

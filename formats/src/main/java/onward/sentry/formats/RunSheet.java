@@ -71,7 +71,7 @@ public final class RunSheet {
         var job = job();
         var on = day();
         var doneBy = words("done_by", "The sheet says who did the job.");
-        var cylinder = words("cylinder", "The tag of the cylinder that was on it, as it stands on the shelf.");
+        var cylinder = words("cylinder", "The tag of the cylinder that was on it, as its label says.");
         var figures = figures();
         return new Line(
                 row.line(),
@@ -127,7 +127,7 @@ public final class RunSheet {
         } else if (text.length() > MOST_LETTERS) {
             fault(
                     column,
-                    "At most " + MOST_LETTERS + " letters fit here, these are " + text.length() + ".",
+                    "At most " + MOST_LETTERS + " characters fit here, these are " + text.length() + ".",
                     "Say it shorter.",
                     Optional.empty());
         }

@@ -150,7 +150,7 @@ public final class TableFile {
                 | SAXException
                 | ParserConfigurationException
                 | IllegalArgumentException e) {
-            throw unreadable("This is no XLSX workbook that can be read.", "Save it anew as XLSX, or as CSV.");
+            throw unreadable("This is no XLSX workbook that can be read.", "Save it again as XLSX, or as CSV.");
         }
     }
 

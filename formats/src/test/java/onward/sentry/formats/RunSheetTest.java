@@ -44,7 +44,7 @@ class RunSheetTest {
         assertThat(only(Map.of("gas_3", "ninety")).column()).isEqualTo("gas_3");
         assertThat(only(Map.of("zero_1", "NaN")).reason()).isEqualTo("This is no number.");
         assertThat(only(Map.of("done_by", "")).column()).isEqualTo("done_by");
-        assertThat(only(Map.of("cylinder", "x".repeat(101))).reason()).contains("100 letters", "101");
+        assertThat(only(Map.of("cylinder", "x".repeat(101))).reason()).contains("100 characters", "101");
         assertThat(only(Map.of("detector", "#")).column()).isEqualTo("detector");
         assertThat(RunSheet.read(row(Map.of("job", "", "on", ""))).faults()).hasSize(2);
         assertThat(RunSheet.read(row(Map.of("job", ""))).job()).isEmpty();

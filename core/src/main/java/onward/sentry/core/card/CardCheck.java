@@ -62,7 +62,7 @@ final class CardCheck {
                 "card-exposure",
                 "exposureSecondsPerDay",
                 "Exposure within a day is 0 to 86,400 s, not " + exposureSecondsPerDay + ".",
-                "0 stands for no limit.");
+                "0 means no limit.");
     }
 
     static void maintenance(List<MaintenanceProcedure> all) {

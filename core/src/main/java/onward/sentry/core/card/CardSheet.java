@@ -255,7 +255,7 @@ public record CardSheet(List<Section> parts) {
                 ? "Taken after " + end
                 : rule instanceof AcceptRule.OnStability
                         ? "Taken when it holds still, from " + from + " on; not by " + end + ": not settled"
-                        : "Taken when it holds still, from " + from + " on, and at " + end + " as it stands";
+                        : "Taken when it holds still, from " + from + " on, and at " + end + " as it is";
         return words
                 + (rule.stableSeconds() > 0 ? "; still for " + upTo(rule.stableSeconds(), 1) + " s" : "")
                 + (rule.averageSeconds() > 0 ? "; mean of the last " + upTo(rule.averageSeconds(), 1) + " s" : "");

@@ -68,7 +68,7 @@ public sealed interface Step {
                     !blank(wayOut),
                     "step-way-out",
                     "wayOut",
-                    quantity.label() + ": nothing is said for a value outside the range.",
+                    quantity.label() + ": no statement is made for a value outside the range.",
                     "Say what the technician does then.");
         }
 

@@ -22,7 +22,7 @@ public record StepPicture(Job job, int step, String description, String mediaTyp
                 step >= 0,
                 "picture-step",
                 "pictures",
-                "A picture stands beside a step, counted from 0, not beside " + step + ".",
+                "A picture belongs to a step, counted from 0, not beside " + step + ".",
                 "Name the step that it belongs to.");
         Refusal.unless(
                 description != null && !description.isBlank(),

@@ -37,7 +37,7 @@ public record Cylinder(
                 !useBefore.isBefore(madeOn),
                 "cylinder-dates",
                 "useBefore",
-                "Expiry date " + Figures.day(useBefore) + " lies before the day it was made, " + Figures.day(madeOn)
+                "Expiry date " + Figures.day(useBefore) + " is before the day it was made, " + Figures.day(madeOn)
                         + ".",
                 "Compare both dates with the label.");
         Refusal.unless(

@@ -221,7 +221,7 @@ public final class CylinderCheck {
                         && (expected < 0.25 * sensor.rangeMax() || expected > 0.75 * sensor.rangeMax()),
                 "cylinder-off-mid-range",
                 () -> name + ": " + upTo(expected, 2) + " " + sensor.unit().symbol()
-                        + " lies outside 25–75 % of the range, " + sensor.shown(sensor.rangeMax()) + ".",
+                        + " is outside 25–75 % of the range, " + sensor.shown(sensor.rangeMax()) + ".",
                 "A mix nearer the middle shows a slope error better.");
         warnIf(
                 component.get().relativeUncertainty() > WIDE_UNCERTAINTY,

@@ -22,7 +22,7 @@ public final class Serial {
                 "serial",
                 "serial",
                 "A serial has 2 to 40 letters, digits, dots, dashes or slashes; '" + serial + "' does not fit.",
-                "Scan it, or type it as it stands on the detector.");
+                "Scan it, or type it as it is on the detector.");
         return serial;
     }
 }

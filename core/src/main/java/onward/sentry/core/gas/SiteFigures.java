@@ -60,7 +60,7 @@ public record SiteFigures(List<OfGas> gases, List<OfCell> cross) {
                     Math.abs(percent) <= MOST_CROSS_PERCENT,
                     "site-cross",
                     "percent",
-                    "A cross-sensitivity lies between −1,000 and 1,000 %, not at " + Figures.upTo(percent, 2) + " %.",
+                    "A cross-sensitivity is between −1,000 and 1,000 %, not at " + Figures.upTo(percent, 2) + " %.",
                     "Give what is displayed in % of the concentration of the other gas.");
             sourced(source, sensor.name() + " in " + gas.nameInSentence());
         }

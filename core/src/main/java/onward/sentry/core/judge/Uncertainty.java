@@ -89,7 +89,7 @@ public record Uncertainty(List<Line> lines) {
         lines.add(
                 of.deviation() > display
                         ? new Line("u_rep", of.deviation(), "scatter of the readings")
-                        : new Line("u_rep", display, "a display that stands still, step ÷ √12"));
+                        : new Line("u_rep", display, "a steady display, step ÷ √12"));
         if (of.unsettled() > 0) {
             lines.add(new Line("u_unsettled", of.unsettled() / Math.sqrt(3), "unsettled ÷ √3"));
         }

@@ -36,8 +36,7 @@ public record Withdrawal(
                 "",
                 "This record was not typed in from paper.",
                 "What was worked at a bench stays; correct it in the logbook.");
-        Refusal.unless(
-                !withdrawn, "withdrawal-twice", "", "This record was taken back already.", "Load the page again.");
+        Refusal.unless(!withdrawn, "withdrawal-twice", "", "This record is void already.", "Load the page again.");
         PaperEntry.notOnTheBench(serial, onTheBench);
         Refusal.unless(
                 workedSince.isEmpty(),

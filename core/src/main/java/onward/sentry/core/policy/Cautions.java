@@ -31,7 +31,7 @@ public record Cautions(String noAlarm, String notBesideGas, String ventilate) {
                 !stripped.isEmpty() && stripped.length() <= MOST_LETTERS,
                 "policy-caution",
                 "cautions." + field,
-                "A caution has 1 to " + MOST_LETTERS + " letters; this one has " + stripped.length() + ".",
+                "A caution has 1 to " + MOST_LETTERS + " characters; this one has " + stripped.length() + ".",
                 "Say it in one sentence; it is read with gas on.");
         return stripped;
     }

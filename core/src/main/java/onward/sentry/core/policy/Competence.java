@@ -8,7 +8,7 @@ import onward.sentry.core.working.Refusal;
 /**
  * What somebody is qualified for, as procedure cards ask for it, for example {@code breath alcohol}.
  *
- * @param name 1 to 60 letters
+ * @param name 1 to 60 characters
  * @param until the last day on which it holds; empty: it has no end
  */
 public record Competence(String name, Optional<LocalDate> until) {
@@ -22,7 +22,7 @@ public record Competence(String name, Optional<LocalDate> until) {
                 !name.isEmpty() && name.length() <= MOST_LETTERS,
                 "competence-name",
                 "competence",
-                "A competence has a name of 1 to " + MOST_LETTERS + " letters, not " + name.length() + ".",
+                "A competence has a name of 1 to " + MOST_LETTERS + " characters, not " + name.length() + ".",
                 "Write it as the procedure card does, for example 'breath alcohol'.");
     }
 

@@ -88,7 +88,7 @@ public record SitePolicy(
                 altitudeMetres >= -430 && altitudeMetres <= 5_000,
                 "policy-altitude",
                 "altitudeMetres",
-                "The bench stands between −430 and 5,000 m, not at " + altitudeMetres + ".",
+                "The bench is between −430 and 5,000 m, not at " + altitudeMetres + ".",
                 "Give metres above sea level.");
     }
 

@@ -18,12 +18,12 @@ public record LaboratoryLine(int slot, OptionalDouble zero, double applied, doub
                 "laboratory-reading",
                 "lines",
                 "Slot " + slot + ": that is no number.",
-                "Type what stands on the certificate.");
+                "Type what is on the certificate.");
         Refusal.unless(
                 Double.isFinite(applied) && applied > 0,
                 "laboratory-applied",
                 "lines",
                 "Slot " + slot + ": the gas that the laboratory applied is a number above 0.",
-                "Type the value that stands beside the reading on the certificate.");
+                "Type the value beside the reading on the certificate.");
     }
 }

@@ -27,7 +27,7 @@ public record PaperLine(int slot, Stage stage, double reading) {
                 "paper-reading",
                 "lines",
                 "Slot " + slot + ", " + stage.label() + ": that is no number.",
-                "Type what stands on the sheet.");
+                "Type what is on the sheet.");
         Refusal.unless(
                 stage != Stage.CLEAR && stage != Stage.BLANK,
                 "paper-stage",

@@ -7,7 +7,7 @@ import onward.sentry.core.working.Refusal;
 /**
  * A rig that lies ready at the bench, put together once and taken by its name.
  *
- * @param name 1 to 40 letters, as people call it
+ * @param name 1 to 40 characters, as people call it
  * @param regulator of the bench
  */
 public record BenchRig(String name, Equipment regulator, Delivery delivery, Tubing tubing) {
@@ -20,7 +20,7 @@ public record BenchRig(String name, Equipment regulator, Delivery delivery, Tubi
                 !name.isBlank() && name.length() <= 40,
                 "rig-name",
                 "name",
-                "A rig has a name of 1 to 40 letters.",
+                "A rig has a name of 1 to 40 characters.",
                 "Call it as people at the bench do.");
     }
 

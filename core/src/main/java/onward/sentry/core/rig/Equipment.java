@@ -70,7 +70,7 @@ public record Equipment(
                 !tag.isBlank() && tag.length() <= 40,
                 "equipment-tag",
                 "tag",
-                "Equipment has a tag of 1 to 40 letters.",
+                "Equipment has a tag of 1 to 40 characters.",
                 "Use what is written on it, short.");
         Refusal.unless(
                 intervalMonths >= 1 && intervalMonths <= 60,

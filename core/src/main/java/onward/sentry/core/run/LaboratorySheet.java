@@ -42,7 +42,7 @@ record LaboratorySheet(RunState state, SitePolicy policy) {
                         == sheet.lines().size(),
                 "laboratory-twice",
                 "lines",
-                "A sensor stands twice on it.",
+                "A sensor is on it twice.",
                 "Type each sensor once, as it left the laboratory.");
         unless(
                 sheet.statedDue().filter(due -> !due.isAfter(sheet.on())).isEmpty(),
@@ -68,8 +68,8 @@ record LaboratorySheet(RunState state, SitePolicy policy) {
                 letters >= 1 && letters <= MOST_LETTERS,
                 "laboratory-" + field,
                 field,
-                what + " has 1 to " + MOST_LETTERS + " letters, not " + letters + ".",
-                "Type it as it stands at the certificate's head.");
+                what + " has 1 to " + MOST_LETTERS + " characters, not " + letters + ".",
+                "Type it as it is at the head of the certificate's head.");
     }
 
     private Stream<SensorOutcome> outcomes(LaboratoryLine line) {

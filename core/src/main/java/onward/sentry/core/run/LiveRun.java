@@ -386,7 +386,7 @@ public final class LiveRun {
                 !c.text().isBlank() && c.text().length() <= MOST_REMARKED,
                 "remark-length",
                 "text",
-                "A remark has 1 to " + MOST_REMARKED + " letters; this one has "
+                "A remark has 1 to " + MOST_REMARKED + " characters; this one has "
                         + c.text().strip().length() + ".",
                 "Say it in a few words.");
         return new RunEvent.Remarked(now, by, c.text().strip());

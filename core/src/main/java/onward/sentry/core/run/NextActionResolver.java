@@ -350,7 +350,7 @@ record NextActionResolver(RunState state, SitePolicy policy, RunMoment moment, O
                     : waiting(kind, "No reading of " + names + " came").withDetails(List.of(SKIP_OR_TYPE));
         }
         return state.typed()
-                ? waiting(kind, typing).withDetails(List.of("Type it once it stands still: Enter takes it as settled."))
+                ? waiting(kind, typing).withDetails(List.of("Type it once it is steady: Enter takes it as settled."))
                 : waiting(kind, arriving);
     }
 

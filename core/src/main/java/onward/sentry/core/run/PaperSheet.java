@@ -85,7 +85,7 @@ record PaperSheet(RunState state, SitePolicy policy) {
                 "cylinder-component-missing",
                 "cylinder",
                 "No " + sensor.gas().nameInSentence() + " in " + sheet.cylinderId() + ".",
-                "Name the cylinder that stands on the sheet.");
+                "Name the cylinder named on the sheet.");
         unless(
                 !sheet.on().isAfter(sheet.cylinder().useBefore()),
                 "cylinder-expired",

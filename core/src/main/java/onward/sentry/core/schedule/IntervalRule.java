@@ -164,7 +164,7 @@ public sealed interface IntervalRule {
                     leastDays >= 1 && leastDays <= 365,
                     "interval-least",
                     "leastDays",
-                    "The next such day lies at least 1 to 365 days away, not " + leastDays + ".",
+                    "The next such day is at least 1 to 365 days away, not " + leastDays + ".",
                     "14 to 28 days are usual.");
         }
 

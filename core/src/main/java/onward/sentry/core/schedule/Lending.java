@@ -9,7 +9,7 @@ import onward.sentry.core.working.Refusal;
 /**
  * A detector is with somebody else for a while.
  *
- * @param to a crew or a person, 1 to 60 letters
+ * @param to a crew or a person, 1 to 60 characters
  * @param on since when
  * @param backBy when it is expected back; empty: open
  */
@@ -23,7 +23,7 @@ public record Lending(String to, LocalDate on, Optional<LocalDate> backBy) {
                 !to.isEmpty() && to.length() <= MOST_LETTERS,
                 "lent-to",
                 "to",
-                "Say with whom it is, in 1 to " + MOST_LETTERS + " letters.",
+                "Say with whom it is, in 1 to " + MOST_LETTERS + " characters.",
                 "A crew or a person, for example Quarry crew.");
         Refusal.unless(
                 backBy.isEmpty() || !backBy.get().isBefore(on),

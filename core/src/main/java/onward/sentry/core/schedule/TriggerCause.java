@@ -46,7 +46,7 @@ public enum TriggerCause {
                 told.length() <= MOST_LETTERS,
                 "trigger-remark",
                 "remark",
-                "A remark has at most " + MOST_LETTERS + " letters, this one has " + told.length() + ".",
+                "A remark has at most " + MOST_LETTERS + " characters, this one has " + told.length() + ".",
                 "Say it shorter.");
         return Cause.reported(day, told.isEmpty() ? label : label + ": " + told);
     }

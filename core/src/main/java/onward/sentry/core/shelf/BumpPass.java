@@ -48,7 +48,7 @@ public record BumpPass(List<Integer> slots, List<Integer> others, List<LabelLine
                     "bump-none",
                     "serial",
                     "The card of " + card.model() + " applies no gas in a bump.",
-                    "Calibrate it; that stands for its bump.");
+                    "Calibrate it; that counts as its bump.");
             return new BumpPass(List.of(), List.of(), List.of(), Optional.of(none));
         }
         var together = fitness(card, all, policy, on, cylinder);

@@ -134,7 +134,7 @@ class CardSheetTest {
                 .startsWith(
                         "3 CO: span on 80 ppm",
                         "2 O2: check on 16.0 vol%",
-                        "Taken when it holds still, from 30 s on, and at 150 s as it stands",
+                        "Taken when it holds still, from 30 s on, and at 150 s as it is",
                         "No response after 60 s fails; may be left out");
         var tube = new CountdownByTemperature(List.of(new Row(0, 120), new Row(15, 60)), 0);
         var measured = new Step.Measure(Quantity.AMBIENT_TEMPERATURE, 0, 40, "Warm the room.", "");

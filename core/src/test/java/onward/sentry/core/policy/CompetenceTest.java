@@ -31,7 +31,7 @@ class CompetenceTest {
     void itHasANameThatACardCanAskFor() {
         assertThatThrownBy(() -> new Competence("  ", Optional.empty()))
                 .isInstanceOf(Refused.class)
-                .hasMessageContaining("1 to 60 letters");
+                .hasMessageContaining("1 to 60 characters");
         assertThatThrownBy(() -> new Competence("x".repeat(61), Optional.empty()))
                 .hasMessageContaining("not 61");
     }

@@ -53,7 +53,8 @@ class EquipmentTest {
         var failed = regulator(0.5, Optional.of(new Check(CHECKED, OptionalDouble.of(0.4), false)));
         assertThatThrownBy(() -> new BenchRig("Window", failed, Delivery.CUP, tubing).forUse(CHECKED))
                 .hasMessageContaining("failed its last check");
-        assertThatThrownBy(() -> new BenchRig(" ", good, Delivery.CUP, tubing)).hasMessageContaining("1 to 40 letters");
+        assertThatThrownBy(() -> new BenchRig(" ", good, Delivery.CUP, tubing))
+                .hasMessageContaining("1 to 40 characters");
     }
 
     @Test

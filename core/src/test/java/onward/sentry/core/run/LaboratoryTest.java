@@ -101,7 +101,7 @@ class LaboratoryTest {
         assertThatThrownBy(() -> signed(new RunCommand.EnterLaboratory(
                         List.of(line(3, 100, 97)), "Outer Sound", "9".repeat(121), DAY, Optional.empty())))
                 .satisfies(refusedFor("certificate"))
-                .hasMessageContaining("1 to 120 letters, not 121");
+                .hasMessageContaining("1 to 120 characters, not 121");
         assertThat(run.state().outcomes()).isEmpty();
     }
 

@@ -36,6 +36,6 @@ class TriggerCauseTest {
     @Test
     void aRemarkIsShort() {
         assertThatThrownBy(() -> TriggerCause.DROPPED.on(TODAY, "x".repeat(201)))
-                .hasMessageContaining("at most 200 letters, this one has 201");
+                .hasMessageContaining("at most 200 characters, this one has 201");
     }
 }

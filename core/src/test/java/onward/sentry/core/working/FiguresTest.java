@@ -52,11 +52,11 @@ class FiguresTest {
     @Test
     void aRefusalThatIsThrownSaysWhyAndTheWayOut() {
         Refusal.unless(true, "fine", "", "never said", "nothing to do");
-        assertThatThrownBy(() -> Refusal.unless(false, "too-long", "name", "It has 9 of 8 letters.", "Shorten it."))
+        assertThatThrownBy(() -> Refusal.unless(false, "too-long", "name", "It has 9 of 8 characters.", "Shorten it."))
                 .isInstanceOfSatisfying(
                         Refused.class,
                         refused -> assertThat(refused.refusal().field()).isEqualTo("name"))
-                .hasMessage("It has 9 of 8 letters. Shorten it.");
+                .hasMessage("It has 9 of 8 characters. Shorten it.");
     }
 
     @Test

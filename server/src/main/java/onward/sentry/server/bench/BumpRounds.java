@@ -188,7 +188,7 @@ class BumpRounds {
     private void leave(Round round) {
         round.liveRun()
                 .ifPresent(run -> command(
-                        run, new RunCommand.Stop("Left in the round before anything was said"), round.technician()));
+                        run, new RunCommand.Stop("Left in the round before anything was entered"), round.technician()));
         setLive(round.id(), null);
     }
 

@@ -99,8 +99,8 @@ final class CertificatePdf {
         sheet.down(4);
         sheet.text(
                 c.address().isEmpty()
-                        ? "Whether it stands is told by its code: ./sentry verify " + given.code()
-                        : "Whether it stands is told at " + link(given),
+                        ? "To check whether it is valid: ./sentry verify " + given.code()
+                        : "Check whether it is valid at " + link(given),
                 8,
                 false,
                 PdfSheet.LEFT,

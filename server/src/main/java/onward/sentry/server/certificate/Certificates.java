@@ -92,7 +92,7 @@ class Certificates {
                 !run.withdrawn(),
                 "certificate-withdrawn",
                 "",
-                "This record was taken back: it counts for nothing.",
+                "This record is void: it does not count.",
                 "Its page says why.");
         Refusal.unless(
                 run.job() == Job.CALIBRATION,

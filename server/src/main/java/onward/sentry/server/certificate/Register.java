@@ -80,7 +80,7 @@ class Register {
                 !until.isBefore(from) && from.plusDays(MOST_DAYS).isAfter(until),
                 "register-days",
                 "until",
-                "The last day lies 0 to " + MOST_DAYS + " days after the first.",
-                "Choose the days anew.");
+                "The last day is 0 to " + MOST_DAYS + " days after the first.",
+                "Choose the days again.");
     }
 }

@@ -69,7 +69,7 @@ class CylinderImporter implements TableImporter {
             faults.add(new LineFault(
                     "tag",
                     line.name(),
-                    "The tag stands in this table twice.",
+                    "The tag is in this table twice.",
                     "Give each cylinder a tag of its own.",
                     Optional.empty()));
         }

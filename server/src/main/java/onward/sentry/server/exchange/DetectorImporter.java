@@ -97,7 +97,7 @@ class DetectorImporter implements TableImporter {
         faults.add(new LineFault(
                 "serial",
                 line.serial(),
-                "The serial stands in this table twice.",
+                "The serial is in this table twice.",
                 "Take one of the two lines out.",
                 Optional.empty()));
         return new DetectorSheet.Line(

@@ -225,8 +225,8 @@ class Imports {
                 !phase.equals("WITHDRAWN"),
                 "import-phase",
                 "",
-                "This import was taken back.",
-                "Send the table again if it is wanted after all.");
+                "This import is void.",
+                "Send the table again if you need it after all.");
         if (phase.equals("READ")) {
             var view = view(id);
             jdbc.sql("update fleet_import set phase = 'APPLYING', applied_by = ? where id = ?")
@@ -280,12 +280,12 @@ class Imports {
     /** Takes everything back. @throws onward.sentry.core.working.Refused with what stands against it */
     @Transactional
     public void withdraw(UUID id, String reason, String by) {
-        requirePhase(id, "APPLIED", "Only an import that is in force can be taken back.");
+        requirePhase(id, "APPLIED", "Only an import that is in force can be voided.");
         Refusal.unless(
                 !reason.isBlank() && reason.strip().length() <= 200,
                 "import-reason",
                 "reason",
-                "A reason of 1 to 200 letters is wanted.",
+                "A reason of 1 to 200 characters is needed.",
                 "Say in a few words what was wrong with the table.");
         var taken = new HashMap<>(intake(id).takeBack(id, reason.strip(), by));
         jdbc.sql("update fleet_import set phase = 'WITHDRAWN' where id = ?")

@@ -96,7 +96,7 @@ class RunImporter implements TableImporter {
                 .ifPresent(job -> faults.add(new LineFault(
                         "on",
                         job.on().toString(),
-                        "This job stands in this table twice.",
+                        "This job is in this table twice.",
                         "Take one of the two lines out.",
                         Optional.empty())));
         return faults;

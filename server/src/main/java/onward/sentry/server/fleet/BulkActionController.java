@@ -114,7 +114,7 @@ class BulkActionController {
 
     private static TriggerCause cause(BulkActionBody body) {
         return body.cause()
-                .orElseThrow(() -> new Refused(new Refusal(
-                        "cause-missing", "cause", "What happened is not said.", "Pick one of the causes.")));
+                .orElseThrow(() -> new Refused(
+                        new Refusal("cause-missing", "cause", "What happened is missing.", "Pick one of the causes.")));
     }
 }

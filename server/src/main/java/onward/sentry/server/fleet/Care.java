@@ -102,7 +102,7 @@ public class Care {
                 remark.strip().length() <= MOST_LETTERS,
                 "care-remark",
                 "remark",
-                "A remark has at most " + MOST_LETTERS + " letters.",
+                "A remark has at most " + MOST_LETTERS + " characters.",
                 "Say it shorter.");
         jdbc.sql("insert into care_done (id, detector_id, kind, done_on, by, remark) values (?, ?, ?, ?, ?, ?)")
                 .params(UUID.randomUUID(), detector.id(), kind.name(), on, by, remark.strip())

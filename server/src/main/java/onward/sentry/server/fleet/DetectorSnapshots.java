@@ -82,7 +82,7 @@ public class DetectorSnapshots {
         holds.findByDetectorIdAndReleasedAtIsNullOrderByPlacedAt(detectorId).stream()
                 .filter(hold -> runId.equals(hold.runId()))
                 .forEach(hold -> {
-                    var remark = "record taken back: " + why;
+                    var remark = "record voided: " + why;
                     hold.release(site.now(), by, remark);
                     ledger.append("hold-released", by, Map.of("detector", detector.serial(), "remark", remark));
                 });

@@ -55,13 +55,13 @@ class SavedViewController {
                 !name.isEmpty() && name.length() <= MOST_NAME,
                 "view-name",
                 "name",
-                "A view has a name of 1 to " + MOST_NAME + " letters.",
+                "A view has a name of 1 to " + MOST_NAME + " characters.",
                 "For example: overdue at the ferry.");
         Refusal.unless(
                 body.address().length() <= MOST_ADDRESS,
                 "view-address",
                 "address",
-                "A view holds at most " + MOST_ADDRESS + " letters.",
+                "A view holds at most " + MOST_ADDRESS + " characters.",
                 "Narrow it by fewer words.");
         var known = mine(principal);
         Refusal.unless(

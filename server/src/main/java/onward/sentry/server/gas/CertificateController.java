@@ -83,7 +83,7 @@ class CertificateController {
                 !fileName.isBlank() && fileName.length() <= 120,
                 "upload-name",
                 "fileName",
-                "A file name has 1 to 120 letters.",
+                "A file name has 1 to 120 characters.",
                 "Give it a shorter one.");
         var upload = Upload.read(request.getInputStream());
         return once.execute(

@@ -133,7 +133,7 @@ public class ImpactReviews {
                 .param(runId)
                 .query(UUID.class)
                 .list()
-                .forEach(id -> close(id, "record taken back: " + why, by));
+                .forEach(id -> close(id, "record voided: " + why, by));
     }
 
     /** The open ones, the longest ago first. */

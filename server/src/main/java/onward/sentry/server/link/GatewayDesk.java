@@ -138,7 +138,7 @@ class GatewayDesk {
                 !plain.isEmpty() && plain.length() <= LONGEST_NAME,
                 "gateway-name",
                 "name",
-                "A gateway has a name of 1 to " + LONGEST_NAME + " letters; this one has " + plain.length() + ".",
+                "A gateway has a name of 1 to " + LONGEST_NAME + " characters; this one has " + plain.length() + ".",
                 "Name the place or the device, for example: workshop bench.");
         Refusal.unless(
                 gateways.findByNameAndRevokedAtIsNull(plain).isEmpty(),

@@ -88,7 +88,7 @@ class LinkService {
                 wanted(detector.id()).filter(run -> run.id().equals(runId)).isPresent(),
                 "link-no-run",
                 "runId",
-                "Detector " + serial + " has no such run that wants readings.",
+                "Detector " + serial + " has no such run that needs readings.",
                 "Ask for the list of detectors again.");
         var now = site.now().atOffset(ZoneOffset.UTC);
         jdbc.sql("update link_session set ended_at = ? where detector_id = ? and ended_at is null")

@@ -74,7 +74,7 @@ class Corrections {
                 !words.isBlank() && words.strip().length() <= MOST_LETTERS,
                 "correction-words",
                 field,
-                what + " takes 1 to " + MOST_LETTERS + " letters, these are "
+                what + " takes 1 to " + MOST_LETTERS + " characters, these are "
                         + words.strip().length() + ".",
                 "Say it in a sentence.");
     }

@@ -69,7 +69,7 @@ public class Withdrawals {
                         before.filter(then -> standings.sensorReplaced(run.detectorId(), then))
                                 .isPresent())
                 .check();
-        corrections.correct(entry(runId), "this record was taken back and counts for nothing", why, false, by, true);
+        corrections.correct(entry(runId), "this record is void and does not count", why, false, by, true);
         run.withdraw();
         doubts.withdrawn(runId, why, by);
         standings.restore(

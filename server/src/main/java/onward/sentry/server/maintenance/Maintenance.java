@@ -105,7 +105,7 @@ class Maintenance {
                     slot.filter(of -> card.findSensor(of).isPresent()).isPresent(),
                     "slot-unknown",
                     "slot",
-                    "It is not said which sensor is replaced.",
+                    "Which sensor is replaced is missing.",
                     "Choose a slot of " + detector.model() + ".");
             Refusal.unless(
                     !newSerial.isBlank(),

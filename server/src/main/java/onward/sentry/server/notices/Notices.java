@@ -94,7 +94,7 @@ class Notices {
         letter.setText(lines.stream()
                         .map(line -> "- " + policies.units().dates().inText(line))
                         .collect(Collectors.joining("\n"))
-                + "\n\nEach is told once; the Gas page shows what still stands.\n");
+                + "\n\nEach is sent once; the Gas page shows what is still open.\n");
         return letter;
     }
 }

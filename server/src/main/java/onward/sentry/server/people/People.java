@@ -75,7 +75,7 @@ public class People implements UserDetailsService {
                 !displayName.isBlank() && displayName.strip().length() <= MOST_NAME,
                 "display-name",
                 "displayName",
-                "The name that records show has 1 to " + MOST_NAME + " letters.",
+                "The name that records show has 1 to " + MOST_NAME + " characters.",
                 "Give first and last name.");
         Password.check("password", password, name);
         Refusal.unless(

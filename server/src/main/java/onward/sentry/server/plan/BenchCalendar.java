@@ -198,7 +198,7 @@ class BenchCalendar {
                 remark.strip().length() <= MOST_REMARK,
                 "bench-day-remark",
                 "remark",
-                "A remark has at most " + MOST_REMARK + " letters.",
+                "A remark has at most " + MOST_REMARK + " characters.",
                 "Say it shorter.");
     }
 }

@@ -43,7 +43,7 @@ class Improvement implements SmartLifecycle {
             thread.setDaemon(true);
             thread.start();
         } catch (IOException e) {
-            LOG.warn("No search for a better plan could begin; the plan by rule stands", e);
+            LOG.warn("No search for a better plan could begin; the plan by rule stays", e);
         }
     }
 

@@ -131,7 +131,7 @@ class PaperTest {
         assertThat(after.path("detector")).isEqualTo(before.path("detector"));
         assertThat(after.path("sensors")).isEqualTo(before.path("sensors"));
         assertThat(after.path("holds").get(0).path("releaseRemark").asString())
-                .isEqualTo("record taken back: the sheet says 70");
+                .isEqualTo("record voided: the sheet says 70");
         var record = technician
                 .get("/api/v1/runs/" + failing.text("runId") + "/record")
                 .body();

@@ -181,7 +181,7 @@ class RoundTest {
         var first = goLive(id, other).body();
         var live = goLive(id, weak).body();
         assertThat(island.view(first.path("runId").asString()).path("phase").asString())
-                .as("left before anything was said")
+                .as("left before anything was entered")
                 .isEqualTo("STOPPED");
         var gateway = island.weakened(weak, live.path("runId").asString(), Map.of(3, 0.2));
         gateway.run(120);

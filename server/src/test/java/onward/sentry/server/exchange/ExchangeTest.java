@@ -88,7 +88,7 @@ class ExchangeTest {
         assertThat(withdraw(read, "again").text("code")).isEqualTo("import-phase");
         assertThat(lead.post("/api/v1/imports/" + read.path("id").asString() + "/applying", Map.of())
                         .text("detail"))
-                .isEqualTo("This import was taken back.");
+                .isEqualTo("This import is void.");
 
         var again = sent(table);
         assertCounts(again, 0, 3, 0, 0);

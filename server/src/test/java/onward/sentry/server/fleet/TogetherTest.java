@@ -56,7 +56,7 @@ class TogetherTest {
         var nothing = technician.post(
                 "/api/v1/detector-bulk-actions",
                 Map.of("serials", List.of(good), "action", "HAPPENED", "remark", "", "act", false));
-        assertThat(nothing.body().path("rows").path(0).path("says").asString()).isEqualTo("What happened is not said.");
+        assertThat(nothing.body().path("rows").path(0).path("says").asString()).isEqualTo("What happened is missing.");
     }
 
     @Test

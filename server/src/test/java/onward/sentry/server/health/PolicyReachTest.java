@@ -117,7 +117,7 @@ class PolicyReachTest {
         long before = use(1).path("gainingUse").asLong();
         assertThat(use(1).path("losingUse").asLong()).isZero();
         bumpedOn(serial, "2026-03-01");
-        assertThat(use(1).path("gainingUse").asLong()).as("as it stands").isEqualTo(before);
+        assertThat(use(1).path("gainingUse").asLong()).as("as it is").isEqualTo(before);
         assertThat(use(2).path("gainingUse").asLong()).isEqualTo(before + 1);
         assertThat(use(2).path("earlier").asLong() + use(2).path("later").asLong())
                 .as("no due day moves by it")

@@ -55,7 +55,10 @@ class ProblemsTest {
 
     @Test
     void aRefusalKeepsItsCodeItsFieldAndItsWayOut() throws Exception {
-        expect(new Refused(new Refusal("too-long", "name", "It has 9 of 8 letters.", "Shorten it.")), 422, "too-long");
+        expect(
+                new Refused(new Refusal("too-long", "name", "It has 9 of 8 characters.", "Shorten it.")),
+                422,
+                "too-long");
         web.perform(get("/work")).andExpect(jsonPath("$.field").value("name"));
     }
 

@@ -3,7 +3,7 @@ package onward.sentry.tools.conformance;
 /** What the link protocol asks of a gateway, in the order in which the check comes to it. */
 enum Requirement {
     TOKEN("shows its token with every request: 'Authorization: Bearer TOKEN'"),
-    POLLING("asks for the detectors at most once a second while no run wants readings"),
+    POLLING("asks for the detectors at most once a second while no run needs readings"),
     SESSION("opens a session for the run that the answer names"),
     FIRST_SEQUENCE("begins at the session's nextSequence, and counts up by one"),
     RUN_TIME("goes on from the session's runTime; 'at' rises from reading to reading and from batch to batch"),
