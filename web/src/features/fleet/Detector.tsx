@@ -286,7 +286,7 @@ function Runs({ serial }: { serial: string }) {
               {onDay(run.endedOn ?? run.startedAt.slice(0, 10)).replace(/^\w+, /, "")}
             </Link>
             <span>
-              {run.withdrawn ? "taken back" : run.verdict ? <Mark verdict={run.verdict} /> : run.phase === "STOPPED" ? "stopped" : "open"}
+              {run.withdrawn ? "void" : run.verdict ? <Mark verdict={run.verdict} /> : run.phase === "STOPPED" ? "stopped" : "open"}
             </span>
             <div>{run.strip && !isTypedIn(run.source) && <Strip strip={run.strip} />}</div>
             <span className="hidden truncate text-sm text-soft sm:block">

@@ -34,7 +34,7 @@ export function LendSheet({ serial, onClose }: { serial: string; onClose: () => 
   return (
     <Sheet open onClose={onClose} title={`Check out ${serial}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
-        <p className="text-soft">It counts as out until it is taken back, or is worked on at the bench.</p>
+        <p className="text-soft">It counts as out until it is returned, or worked on at the bench.</p>
         <Field
           label="Who takes it"
           required

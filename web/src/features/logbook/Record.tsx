@@ -60,7 +60,7 @@ export function Record() {
           {r.run.verdict && !r.run.withdrawn ? (
             <Mark verdict={r.run.verdict} large />
           ) : (
-            <strong>{r.run.withdrawn ? "taken back" : word(r.run.phase)}</strong>
+            <strong>{r.run.withdrawn ? "void" : word(r.run.phase)}</strong>
           )}
           {r.run.verdict && r.run.job === "calibration" && !r.run.withdrawn && (
             <CertificatesOfRun runId={runId} corrected={r.corrections.length > 0} />

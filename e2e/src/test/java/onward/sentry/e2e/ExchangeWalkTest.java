@@ -45,7 +45,8 @@ class ExchangeWalkTest {
             marit.open("/detectors?crew=Kelp%20store");
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("EX-2");
             marit.open("/exchange");
-            listed.getByText("Void").click();
+            listed.getByText("Void", new Locator.GetByTextOptions().setExact(true))
+                    .click();
             page.getByLabel("What was wrong with it").fill("last year's table");
             page.getByRole(AriaRole.DIALOG)
                     .getByText("Void", new Locator.GetByTextOptions().setExact(true))
@@ -96,14 +97,15 @@ class ExchangeWalkTest {
             assertThat(page.getByText("from paper")).isVisible();
 
             marit.open("/exchange");
-            listed.getByText("Void").click();
+            listed.getByText("Void", new Locator.GetByTextOptions().setExact(true))
+                    .click();
             page.getByLabel("What was wrong with it").fill("another yard's round");
             page.getByRole(AriaRole.DIALOG)
                     .getByText("Void", new Locator.GetByTextOptions().setExact(true))
                     .click();
             assertThat(listed).containsText("withdrawn");
             marit.open("/detectors/" + prefix + "102");
-            assertThat(page.getByText("taken back", new Page.GetByTextOptions().setExact(true)))
+            assertThat(page.getByText("void", new Page.GetByTextOptions().setExact(true)))
                     .isVisible();
             assertThat(due).hasCount(0);
             marit.nothingWentWrong();

@@ -353,7 +353,7 @@ public class Shelf {
     @Transactional
     public void takeBack(String tag, String reason, String by) {
         change(tag, CylinderState.RETURNED, reason, by);
-        var name = tag + " (taken back";
+        var name = tag + " (void";
         long before = cylinders.countByTagStartingWith(name);
         entity(tag).renameTo(name + (before == 0 ? ")" : " " + (before + 1) + ")"));
         cylinders.flush();

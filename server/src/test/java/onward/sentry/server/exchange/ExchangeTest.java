@@ -322,7 +322,7 @@ class ExchangeTest {
                 .isEqualTo("WITHDRAWN");
         assertThat(technician.get("/api/v1/cylinders/TC-01").status()).isEqualTo(404);
         assertThat(server.jdbc()
-                        .sql("select state || ' ' || state_reason from cylinder where tag = 'TC-01 (taken back)'")
+                        .sql("select state || ' ' || state_reason from cylinder where tag = 'TC-01 (void)'")
                         .query(String.class)
                         .single())
                 .isEqualTo("RETURNED last year's delivery");
