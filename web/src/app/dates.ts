@@ -83,6 +83,13 @@ export function tickDay(date: Date): string {
   return written(date, undefined, { day: "numeric", month: "short" });
 }
 
+const month = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
+
+/** The month at the edge of a drawing, as "Mar": the same in every form of days. */
+export function monthName(date: Date): string {
+  return month.format(date);
+}
+
 /** A moment in the site's zone, 24 h: "26 Mar 2026, 09:45". */
 export function atTime(instant: string, zone: string): string {
   const at = new Date(instant);

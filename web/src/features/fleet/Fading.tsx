@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { scaleLinear, scaleTime } from "d3-scale";
 import type { Schemas } from "../../api/client";
-import { onDay } from "../../app/dates";
+import { monthName, onDay } from "../../app/dates";
 import { Formula } from "../../ui/Formula";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { useWidth } from "../../ui/useWidth";
@@ -195,7 +195,7 @@ function Course({ one }: { one: One }) {
           .filter((tick) => x(tick) < width - 28)
           .map((tick) => (
             <text key={tick.getTime()} x={x(tick)} y={HEIGHT - 4} textAnchor="middle" className="fill-soft text-[12px]">
-              {tick.toLocaleDateString("en-GB", { month: "short", year: "2-digit" })}
+              {monthName(tick)} {String(tick.getUTCFullYear()).slice(2)}
             </text>
           ))}
       </svg>

@@ -1,10 +1,10 @@
 import type { Schemas } from "../../api/client";
-import { onShortDay } from "../../app/dates";
+
+import { monthName, onShortDay } from "../../app/dates";
 import { useWidth } from "../../ui/useWidth";
 
 const tall = 34;
 const dayMillis = 86_400_000;
-const month = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
 
 function days(from: string, to: string): number {
   return (Date.parse(to) - Date.parse(from)) / dayMillis;
@@ -19,7 +19,7 @@ export function TimeAxis({ today, until }: { today: string; until: string }) {
     const day = new Date(Date.parse(today) + at * dayMillis);
     const marked = span <= 45 ? day.getUTCDay() === 1 : day.getUTCDate() === 1;
     if (marked && at / span > 0.08) {
-      marks.push({ at, name: span <= 45 ? onShortDay(day.toISOString().slice(0, 10)) : month.format(day) });
+      marks.push({ at, name: span <= 45 ? onShortDay(day.toISOString().slice(0, 10)) : monthName(day) });
     }
   }
   return (

@@ -1,7 +1,7 @@
 import clsx from "clsx";
+import { monthName } from "../../app/dates";
 import type { Schemas } from "../../api/client";
 
-const month = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
 const HEIGHT = 108;
 const TOP = 18;
 
@@ -51,7 +51,7 @@ export function MonthsChart({ months }: { months: Schemas["PartsMonth"][] }) {
 }
 
 function name(iso: string): string {
-  return month.format(new Date(`${iso}-01T00:00:00Z`));
+  return monthName(new Date(`${iso}-01T00:00:00Z`));
 }
 
 function Count({ of }: { of: number }) {
