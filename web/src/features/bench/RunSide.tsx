@@ -22,8 +22,8 @@ export function RunSide({ run, send, onUndo }: { run: Run; send: (command: Comma
         {run.steps.map((step, i) => (
           <li
             key={i}
-            aria-current={step.standing === "now" ? "step" : undefined}
-            className={`border-l-4 py-0.5 pl-3 ${step.standing === "now" ? "border-act font-bold" : step.standing === "done" ? "border-act text-soft" : "border-line text-soft"}`}
+            aria-current={step.progress === "NOW" ? "step" : undefined}
+            className={`border-l-4 py-0.5 pl-3 ${step.progress === "NOW" ? "border-act font-bold" : step.progress === "DONE" ? "border-act text-soft" : "border-line text-soft"}`}
           >
             {step.title}{" "}
             {step.about.length > 0 && (
@@ -31,7 +31,7 @@ export function RunSide({ run, send, onUndo }: { run: Run; send: (command: Comma
                 <Formula text={step.about.join(" ")} />{" "}
               </span>
             )}
-            <span className="text-sm">{step.standing === "done" ? "done" : step.standing === "skipped" ? "not needed" : ""}</span>
+            <span className="text-sm">{step.progress === "DONE" ? "done" : step.progress === "SKIPPED" ? "not needed" : ""}</span>
           </li>
         ))}
       </ol>

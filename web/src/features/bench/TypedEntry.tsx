@@ -27,6 +27,7 @@ export function TypedEntry({
 }) {
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState("");
+  const [note, setNote] = useState("");
   const field = useRef<HTMLInputElement>(null);
   const measures = ["WAIT_SETTLE", "WAIT_ZERO", "WAIT_BLANK"].includes(run.next.kind);
   const undecided = measures && sensor.progress !== "accepted" && sensor.progress !== "failed" && sensor.progress !== "idle";
@@ -48,9 +49,11 @@ export function TypedEntry({
       setText("");
       setWrong("");
       const asExpected = value >= sensor.band.low && value <= sensor.band.high;
-      if (undecided && asExpected && !moving) {
+      const early = run.settleFrom !== null && at < run.settleFrom;
+      setNote(early && undecided ? "Stored. It is too early to take it: type it again once the time is over." : "");
+      if (undecided && asExpected && !moving && !early) {
         await declare();
-      } else if (undecided && !asExpected) {
+      } else if (undecided && !asExpected && !moving && !early) {
         setWrong(`${value} ${sensor.unit} is not what is expected here. Read it again, or press Settled.`);
       }
       const fields = [...document.querySelectorAll<HTMLInputElement>("input[data-reading]")];
@@ -96,6 +99,7 @@ export function TypedEntry({
           </Button>
         </div>
       )}
+      {note && !wrong && undecided && <p role="status">{note}</p>}
       {wrong && (
         <p role="alert" className="font-semibold text-fail">
           {wrong}

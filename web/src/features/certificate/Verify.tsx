@@ -73,7 +73,7 @@ function StandingBar({ standing }: { standing: { holds: boolean; words: string; 
 export function VerifyStart() {
   return (
     <main className="mx-auto w-full max-w-3xl px-4 py-6">
-      <h1 className="mb-3 text-3xl font-bold">Does a certificate stand?</h1>
+      <h1 className="mb-3 text-3xl font-bold">Is a certificate valid?</h1>
       <AskForCode />
     </main>
   );

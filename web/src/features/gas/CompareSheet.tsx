@@ -7,6 +7,7 @@ import { Formula } from "../../ui/Formula";
 import { number } from "../../ui/number";
 import { Sheet } from "../../ui/Sheet";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { isInUse } from "./isInUse";
 import { cylindersQuery } from "./queries";
 
 /** A healthy detector reads the outgoing cylinder, then the new one. */
@@ -18,7 +19,7 @@ export function CompareSheet({ cylinder, onClose }: { cylinder: Schemas["Cylinde
   const [typed, setTyped] = useState<Record<string, string>>({});
   const gases = new Set(cylinder.components.map((c) => c.gas));
   const alike = (shelf.data ?? [])
-    .filter((c) => c.tag !== cylinder.tag && (c.standing === "in date" || c.standing === "expires soon"))
+    .filter((c) => c.tag !== cylinder.tag && isInUse(c))
     .map((c) => ({ tag: c.tag, shared: c.components.filter((part) => gases.has(part.gas)).length }))
     .filter((c) => c.shared > 0)
     .sort((a, b) => b.shared - a.shared || a.tag.localeCompare(b.tag));

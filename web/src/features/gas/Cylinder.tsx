@@ -6,6 +6,7 @@ import { may, useSession } from "../../api/session";
 import { atTime, onDay } from "../../app/dates";
 import { read } from "../../app/units";
 import { Button } from "../../ui/Button";
+import { word } from "../../ui/shown";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
 import { StateWord } from "../../ui/StateWord";
@@ -19,6 +20,7 @@ import { ContentsChart } from "./ContentsChart";
 import { DisplayPrediction } from "./DisplayPrediction";
 import { GaugeSheet } from "./GaugeSheet";
 import { CylinderHistory } from "./CylinderHistory";
+import { isInUse } from "./isInUse";
 import { cylinderQuery } from "./queries";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { RegulatorSheet } from "./RegulatorSheet";
@@ -46,9 +48,9 @@ export function Cylinder() {
     );
   }
   const { cylinder: c, stateReason, course, discrepancy, uses, resting } = page.data;
-  const isNew = c.standing === "new";
-  const bad = c.standing !== "in date" && c.standing !== "expires soon" && !isNew;
-  const here = c.standing !== "returned";
+  const isNew = c.status === "NEW";
+  const bad = !isInUse(c) && !isNew;
+  const here = c.status !== "RETURNED";
   const close = () => setOpen(null);
   return (
     <div className="px-4 py-4">
@@ -61,8 +63,8 @@ export function Cylinder() {
         </div>
         <div className="min-w-0 grow">
           <p className="text-lg">
-            <strong className={bad ? "text-fail" : c.standing === "expires soon" ? "text-caution" : ""}>
-              <span className="inline-block first-letter:uppercase">{bad ? `${c.standing}: do not use.` : `${c.standing}.`}</span>
+            <strong className={bad ? "text-fail" : c.status === "EXPIRES_SOON" ? "text-caution" : ""}>
+              <span className="inline-block first-letter:uppercase">{bad ? `${word(c.status)}: do not use.` : `${word(c.status)}.`}</span>
             </strong>{" "}
             {isNew && "It sets no detector until it has been compared with the outgoing one. "}
             {isNew &&
@@ -97,7 +99,7 @@ export function Cylinder() {
             <Button onClick={() => setOpen("regulator")}>Name its regulator</Button>
             <Button onClick={() => setOpen("aside")}>Quarantine</Button>
             <LabelsLink cylinders={[c.tag]}>Label</LabelsLink>
-            {may(session, "LEAD") && c.standing !== "in date" && c.standing !== "expires soon" && c.standing !== "expired" && (
+            {may(session, "LEAD") && !isInUse(c) && c.status !== "EXPIRED" && (
               <Button onClick={() => setOpen("release")}>{isNew ? "Release without comparison" : "Put back in use"}</Button>
             )}
             {may(session, "LEAD") && (

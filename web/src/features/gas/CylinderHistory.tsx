@@ -62,7 +62,7 @@ export function CylinderHistory({ page, zone }: { page: Schemas["CylinderPage"];
           </li>
         ))}
       </ul>
-      {page.recalls.length + page.changes.length === 0 && page.cylinder.standing !== "new" && (
+      {page.recalls.length + page.changes.length === 0 && page.cylinder.status !== "NEW" && (
         <p className="py-2 text-soft">In use since it was registered.</p>
       )}
       {withdrawing && (

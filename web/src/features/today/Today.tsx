@@ -41,7 +41,7 @@ export function Today() {
             ) : (
               <>
                 {jobs === 0 ? "Nothing is due." : `${jobs} to do.`}{" "}
-                <span className="text-soft">{`${ready} of ${total} detectors may be used as they stand.`}</span>
+                <span className="text-soft">{`${ready} of ${total} detectors may be used now.`}</span>
               </>
             )}
           </p>

@@ -33,6 +33,6 @@ final class HeadlessChromium {
         page.navigate(server + "/sign-in");
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^una ")))
                 .click();
-        page.getByText("detectors may be used as they stand").waitFor();
+        page.getByText("detectors may be used now").waitFor();
     }
 }

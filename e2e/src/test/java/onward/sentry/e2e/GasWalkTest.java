@@ -109,7 +109,7 @@ class GasWalkTest {
             var in = page.getByRole(
                     AriaRole.REGION, new Page.GetByRoleOptions().setName("In").setExact(true));
             assertThat(in).containsText("3 refused");
-            assertThat(in).containsText("use_before “31.12.2030” This is no date as 2026-12-31.");
+            assertThat(in).containsText("use_before “31.12.2030” A date is written YYYY-MM-DD here.");
             assertThat(in).containsText("Suggested: 2030-12-31");
             assertThat(in).containsText("components “unobtainium 80 ppm” No gas is called 'unobtainium'.");
             assertThat(in).containsText("CO-01 is registered with another certificate, lot, made on");

@@ -36,11 +36,11 @@ class KeyboardWalkTest {
             page.keyboard().press("Tab");
             page.keyboard().type("skerravoe-demo");
             page.keyboard().press("Enter");
-            assertThat(page.getByText("detectors may be used as they stand")).isVisible();
+            assertThat(page.getByText("detectors may be used now")).isVisible();
             page.evaluate(
                     "localStorage.setItem('sentry-bench', JSON.stringify({source: 'LINK', timeScale: 60, room: 'keyboard', leads: false}))");
             page.reload();
-            assertThat(page.getByText("detectors may be used as they stand")).isVisible();
+            assertThat(page.getByText("detectors may be used now")).isVisible();
             page.keyboard().press("/");
             page.keyboard().type("MC-2001", new Keyboard.TypeOptions().setDelay(60));
             page.keyboard().press("Enter");
@@ -53,7 +53,7 @@ class KeyboardWalkTest {
             una.space("All sensors passed").asked("Signed");
             pause(page);
             page.keyboard().press("Space");
-            assertThat(page.getByText("detectors may be used as they stand")).isVisible();
+            assertThat(page.getByText("detectors may be used now")).isVisible();
             una.nothingWentWrong();
         }
     }
@@ -101,7 +101,10 @@ class KeyboardWalkTest {
             page.keyboard().press("g");
             pause(page);
             page.keyboard().press("c");
-            assertThat(page.getByText("Cylinders")).isVisible();
+            assertThat(page.getByRole(
+                            AriaRole.HEADING,
+                            new Page.GetByRoleOptions().setName("Cylinders").setLevel(1)))
+                    .isVisible();
             pause(page);
             page.keyboard().press("?");
             assertThat(page.getByRole(AriaRole.DIALOG)).containsText("Undo the last confirmation, after a question");

@@ -86,7 +86,7 @@ final class Walk implements AutoCloseable {
         page.navigate(world.url() + "/sign-in");
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^" + name + " ")))
                 .click();
-        assertThat(page.getByText("detectors may be used as they stand")).isVisible();
+        assertThat(page.getByText("detectors may be used now")).isVisible();
         return this;
     }
 

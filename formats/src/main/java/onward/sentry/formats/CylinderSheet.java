@@ -155,7 +155,7 @@ public final class CylinderSheet {
         if (day.isEmpty()) {
             fault(
                     column,
-                    "This is no date as 2026-12-31.",
+                    "A date is written YYYY-MM-DD here.",
                     "Write year, month, day.",
                     SheetField.meantDay(row.at(column)).map(LocalDate::toString));
         }

@@ -166,7 +166,7 @@ public final class DetectorSheet {
                     column,
                     text,
                     "'" + text + "' is no day.",
-                    "Write year, month, day, for example 2026-03-02, or leave it empty where it is not known.",
+                    "Write it as YYYY-MM-DD, or leave it empty where it is not known.",
                     SheetField.meantDay(text).map(LocalDate::toString)));
         } else if (day.get().isAfter(today)) {
             faults.add(new LineFault(

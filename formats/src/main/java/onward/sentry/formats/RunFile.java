@@ -108,7 +108,7 @@ public record RunFile(
                 "run-day",
                 "on",
                 "With stages the day of use is needed: gas is judged by it.",
-                "Give it like 2026-03-02.");
+                "Write it as YYYY-MM-DD.");
     }
 
     /** A run as it was worked. */

@@ -113,7 +113,7 @@ public final class RunSheet {
         if (day.isEmpty()) {
             fault(
                     "on",
-                    "This is no date as 2026-12-31.",
+                    "A date is written YYYY-MM-DD here.",
                     "Write year, month, day.",
                     SheetField.meantDay(row.at("on")).map(LocalDate::toString));
         }

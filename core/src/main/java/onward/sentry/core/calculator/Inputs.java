@@ -120,7 +120,7 @@ final class Inputs {
                     "not-a-date",
                     name,
                     "'" + name + "' is a day, not '" + text + "'.",
-                    "Give it like 2026-03-31.");
+                    "Write it as YYYY-MM-DD.");
             throw e;
         }
     }

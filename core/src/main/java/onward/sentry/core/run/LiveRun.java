@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.stream.Stream;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.Step;
@@ -535,6 +536,14 @@ public final class LiveRun {
     /** How far each sensor of a bump in a round has answered to the gas that is on now; empty before gas. */
     public List<ObservedBump.SensorResponse> answers() {
         return new ObservedBump(state, policy, traces).answers();
+    }
+
+    /**
+     * Run time, ms, from which a typed reading may be said to have settled: the card's least time after the zero was started or
+     * gas reached the sensors. Empty while nothing is measured, and over the link.
+     */
+    public OptionalLong settleFrom() {
+        return new SettledDeclaration(state, traces, judge).from();
     }
 
     /** How long a sensor's readings must hold now to count as settled, seconds. */

@@ -4,6 +4,7 @@ import static onward.sentry.core.working.Refusal.unless;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalLong;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Step;
@@ -54,6 +55,16 @@ record SettledDeclaration(RunState state, RunTraces traces, RunJudge judge) {
                         + (state.zeroStartedAt().isPresent() ? "the zero was started." : "gas came on."),
                 "Type what the display shows.");
         return state.zeroStartedAt().isPresent() ? List.of(judge.zeroDeclared(state, traces, slots)) : onGas(slots);
+    }
+
+    /** Run time, ms, from which a typed reading may be said to have settled; empty while nothing is measured or typed. */
+    OptionalLong from() {
+        return state.typed() && isMeasuring() ? OptionalLong.of(leastSince()) : OptionalLong.empty();
+    }
+
+    private long leastSince() {
+        long lag = state.zeroStartedAt().isPresent() ? 0 : RunJudge.lagMillis(state);
+        return since() + lag + Math.round(accept().leastSeconds() * 1000);
     }
 
     private List<RunEvent> onGas(List<Integer> slots) {

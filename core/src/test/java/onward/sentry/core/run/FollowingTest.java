@@ -1,6 +1,7 @@
 package onward.sentry.core.run;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Map;
@@ -97,6 +98,23 @@ class FollowingTest {
         does(new RunCommand.Withdraw(run.state().withdrawable().getAsInt()));
         assertThat(run.next().kind()).isEqualTo(Kind.CHOOSE_CYLINDER);
         assertThat(run.reconnectable()).as("it was undone").isEmpty();
+    }
+
+    @Test
+    void aReadingSettlesFromTheLeastTimeOfTheCardOn() {
+        assertThat(run.settleFrom()).isEmpty();
+        toSpan();
+        chooses();
+        assertThat(run.settleFrom()).as("no gas yet").isEmpty();
+        does(new RunCommand.GasOn(run.state().step()));
+        long from = run.settleFrom().orElseThrow();
+        assertThat(from).isBetween(now + 30_000, now + 60_000);
+        types(GAS);
+        assertThatThrownBy(() -> run.carryOut(
+                        new RunCommand.DeclareAllSettled(run.state().step()), from - 1, "Una"))
+                .hasMessageContaining("asks for at least");
+        run.carryOut(new RunCommand.DeclareAllSettled(run.state().step()), from, "Una");
+        assertThat(run.settleFrom()).as("all are taken").isEmpty();
     }
 
     @Test

@@ -25,6 +25,7 @@ import onward.sentry.core.working.Refusal;
  * @param link how old the last reading is; empty where readings are typed
  * @param gatewayServes a gateway that was heard lately sends readings of this detector
  * @param conditions of the room that may still be noted; empty once gas was chosen
+ * @param settleFrom run time, ms, from which a typed reading may be said to have settled; empty while nothing is measured
  * @param verifying gas only shows whether what was just set reads what the label says
  * @param gasMayBeLeftOut the gas that comes next is the technician's choice
  * @param skippable a sensor may be left out now, with a reason
@@ -67,6 +68,7 @@ record RunView(
         Optional<String> remark,
         Optional<PictureView> picture,
         Optional<List<ConditionView>> conditions,
+        Optional<Long> settleFrom,
         boolean verifying,
         boolean gasMayBeLeftOut,
         boolean skippable,
@@ -89,9 +91,17 @@ record RunView(
 
     /**
      * @param about formulas of the sensors that it is about; empty: all of them, or none in particular
-     * @param standing {@code done}, {@code now}, {@code to come} or {@code skipped}
+     * @param progress whether it is behind, at hand or ahead
      */
-    record StepView(String title, List<String> about, String standing) {}
+    record StepView(String title, List<String> about, StepProgress progress) {}
+
+    /** Where a step of the card is in a run; skipped is one that had nothing to do. */
+    enum StepProgress {
+        DONE,
+        NOW,
+        TO_COME,
+        SKIPPED
+    }
 
     /**
      * @param expected what it should read on the chosen gas; empty before one is chosen

@@ -142,6 +142,7 @@ class RunViews {
                         .map(p -> new RunView.PictureView(
                                 "/api/v1/runs/" + run.id() + "/pictures/" + state.step(), p.description())),
                 conditions(run, state),
+                live.settleFrom().isPresent() ? Optional.of(live.settleFrom().getAsLong()) : Optional.empty(),
                 state.currentStep().orElse(null) instanceof Step.ApplyGas gas && gas.are(Purpose.VERIFY),
                 state.currentStep().orElse(null) instanceof Step.ApplyGas gas && gas.mayBeLeftOut() && !state.gasIsOn(),
                 state.phase() == RunPhase.OPEN
@@ -209,11 +210,15 @@ class RunViews {
     private static List<RunView.StepView> steps(RunState state) {
         var views = new ArrayList<RunView.StepView>();
         for (int i = 0; i < state.steps().size(); i++) {
-            var standing = i == state.step()
-                    ? "now"
-                    : i > state.step() ? "to come" : state.stepStarts().containsKey(i) ? "done" : "skipped";
+            var progress = i == state.step()
+                    ? RunView.StepProgress.NOW
+                    : i > state.step()
+                            ? RunView.StepProgress.TO_COME
+                            : state.stepStarts().containsKey(i)
+                                    ? RunView.StepProgress.DONE
+                                    : RunView.StepProgress.SKIPPED;
             views.add(new RunView.StepView(
-                    state.steps().get(i).title(), about(state, state.steps().get(i)), standing));
+                    state.steps().get(i).title(), about(state, state.steps().get(i)), progress));
         }
         return views;
     }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.cylinder.UseStatus;
 import onward.sentry.core.gas.Component;
 import onward.sentry.core.gas.Concentration;
 import onward.sentry.core.gas.Gas;
@@ -115,7 +116,7 @@ class CylinderController {
      * @param gaugeBar what the gauge showed when somebody last looked
      * @param drawnLitres what runs have drawn since
      * @param regulator tag of the one that stays on it; empty where none does
-     * @param standing {@code in date}, {@code expires soon}, {@code expired} or the cylinder's state
+     * @param status what it is good for today
      */
     record CylinderView(
             String id,
@@ -127,7 +128,7 @@ class CylinderController {
             LocalDate madeOn,
             LocalDate useBefore,
             long daysLeft,
-            String standing,
+            UseStatus status,
             double volumeLitres,
             double litresLeft,
             double gaugeBar,
@@ -186,7 +187,7 @@ class CylinderController {
                 cylinder.madeOn(),
                 cylinder.useBefore(),
                 daysLeft,
-                standing(cylinder, daysLeft, policies.policy().warnBeforeExpiryDays()),
+                UseStatus.of(cylinder, site.today(), policies.policy().warnBeforeExpiryDays()),
                 cylinder.volumeLitres(),
                 cylinder.litresLeft(),
                 onShelf.lastGaugeBar(),
@@ -194,16 +195,5 @@ class CylinderController {
                 onShelf.drawnLitres(),
                 cylinder.fullBar(),
                 onShelf.regulator());
-    }
-
-    /** Also one that nobody has compared yet expires. */
-    private static String standing(Cylinder cylinder, long daysLeft, int warnDays) {
-        boolean isNew = cylinder.state() == CylinderState.NEW;
-        if (cylinder.state() != CylinderState.IN_USE && !isNew) {
-            return cylinder.state().label();
-        }
-        return daysLeft < 0
-                ? "expired"
-                : isNew ? cylinder.state().label() : daysLeft <= warnDays ? "expires soon" : "in date";
     }
 }

@@ -39,7 +39,7 @@ class ComparisonTest {
                 .get("/api/v1/cylinders/" + tag)
                 .body()
                 .path("cylinder")
-                .path("standing")
+                .path("status")
                 .asString();
     }
 
@@ -50,7 +50,7 @@ class ComparisonTest {
         var detector = island.quoin4();
         island.calibrate(detector, mix.path("id").asString(), Map.of());
         var good = registered();
-        assertThat(standing(good)).isEqualTo("new");
+        assertThat(standing(good)).isEqualTo("NEW");
         var toRead = technician
                 .get("/api/v1/cylinders/" + good + "/comparison?outgoing=" + outgoing + "&detector=" + detector)
                 .body();
@@ -62,14 +62,14 @@ class ComparisonTest {
         assertThat(agrees.body().path("agrees").asBoolean())
                 .as(agrees.toString())
                 .isTrue();
-        assertThat(standing(good)).isEqualTo("in date");
+        assertThat(standing(good)).isEqualTo("IN_DATE");
         assertThat(compare(good, outgoing, detector, 81).text("code")).isEqualTo("comparison-not-new");
 
         var bad = registered();
         assertThat(compare(bad, outgoing, detector, 70).body().path("agrees").asBoolean())
                 .isFalse();
         var page = technician.get("/api/v1/cylinders/" + bad).body();
-        assertThat(page.path("cylinder").path("standing").asString()).isEqualTo("on hold");
+        assertThat(page.path("cylinder").path("status").asString()).isEqualTo("ON_HOLD");
         assertThat(page.path("stateReason").asString()).contains("does not agree");
         assertThat(page.path("comparisons").get(0).path("workings").size()).isEqualTo(4);
     }

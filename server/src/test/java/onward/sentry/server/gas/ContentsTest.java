@@ -73,7 +73,7 @@ class ContentsTest {
         var tag = cylinder.path("tag").asString();
         var aside =
                 technician.post("/api/v1/cylinders/" + tag + "/aside", Map.of("state", "ON_HOLD", "reason", "dropped"));
-        assertThat(aside.text("standing")).isEqualTo("on hold");
+        assertThat(aside.text("status")).isEqualTo("ON_HOLD");
         assertThat(page(tag).path("stateReason").asString()).isEqualTo("dropped");
         var runId =
                 island.start(island.quoin4(), "CALIBRATION", "LINK").path("id").asString();
@@ -98,8 +98,8 @@ class ContentsTest {
                         .text("field"))
                 .isEqualTo("reason");
         assertThat(lead.post("/api/v1/cylinders/" + tag + "/release", Map.of("reason", "weighed, all there"))
-                        .text("standing"))
-                .isEqualTo("in date");
+                        .text("status"))
+                .isEqualTo("IN_DATE");
         assertThat(page(tag).path("changes").size())
                 .as("accepted, held, released")
                 .isEqualTo(3);

@@ -63,7 +63,7 @@ class CylinderTest {
     void aCylinderComesBackAsItWasRegisteredWithWhatIsLeftInIt() {
         var cylinder = island.cylinder(Map.of("gaugeBar", 34.5));
         assertThat(cylinder.path("litresLeft").asDouble()).isEqualTo(51.5);
-        assertThat(cylinder.path("standing").asString()).isEqualTo("new");
+        assertThat(cylinder.path("status").asString()).isEqualTo("NEW");
         assertThat(cylinder.path("daysLeft").asInt()).isEqualTo(365);
         var listed = technician.get("/api/v1/cylinders").body();
         assertThat(listed.toString()).contains(cylinder.path("id").asString());

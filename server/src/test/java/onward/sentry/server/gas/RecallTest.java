@@ -41,7 +41,7 @@ class RecallTest {
                 .get("/api/v1/cylinders/" + tag)
                 .body()
                 .path("cylinder")
-                .path("standing")
+                .path("status")
                 .asString();
     }
 
@@ -76,7 +76,7 @@ class RecallTest {
         assertThat(state(onFirst)).isEqualTo("due");
         assertThat(state(onSecond)).isEqualTo("due");
         assertThat(state(setAnew)).isEqualTo("ready");
-        assertThat(standing(first.path("tag").asString())).isEqualTo("on hold");
+        assertThat(standing(first.path("tag").asString())).isEqualTo("ON_HOLD");
 
         island.calibrate(onSecond, good, Map.of());
         assertThat(state(onSecond)).isEqualTo("ready");
@@ -86,7 +86,7 @@ class RecallTest {
         assertThat(lead.post(back, Map.of("reason", "their scale was wrong")).status())
                 .isEqualTo(200);
         assertThat(state(onFirst)).isEqualTo("ready");
-        assertThat(standing(first.path("tag").asString())).isEqualTo("in date");
+        assertThat(standing(first.path("tag").asString())).isEqualTo("IN_DATE");
         assertThat(lead.post(back, Map.of("reason", "once more")).text("code")).isEqualTo("recall-withdrawn");
         var page = technician
                 .get("/api/v1/cylinders/" + first.path("tag").asString())
@@ -102,7 +102,7 @@ class RecallTest {
         technician.post("/api/v1/cylinders/" + tag + "/aside", Map.of("state", "ON_HOLD", "reason", "dropped"));
         var recall = lead.post("/api/v1/recalls", Map.of("scope", "CYLINDER", "named", tag, "reason", "wrong label"));
         lead.post("/api/v1/recalls/" + recall.text("id") + "/withdrawal", Map.of("reason", "label was right"));
-        assertThat(standing(tag)).isEqualTo("on hold");
+        assertThat(standing(tag)).isEqualTo("ON_HOLD");
         assertThat(lead.post("/api/v1/recalls", Map.of("scope", "LOT", "named", "none such", "reason", "x"))
                         .status())
                 .isEqualTo(404);
@@ -122,13 +122,13 @@ class RecallTest {
         var two = recall("CYLINDER", tag);
 
         withdraw(one);
-        assertThat(standing(tag)).as("the second recall still covers it").isEqualTo("on hold");
+        assertThat(standing(tag)).as("the second recall still covers it").isEqualTo("ON_HOLD");
         assertThat(state(serial)).isEqualTo("due");
         var back = lead.post("/api/v1/cylinders/" + tag + "/release", Map.of("reason", "looks fine"));
         assertThat(back.text("code")).isEqualTo("cylinder-recalled");
 
         withdraw(two);
-        assertThat(standing(tag)).isEqualTo("in date");
+        assertThat(standing(tag)).isEqualTo("IN_DATE");
         assertThat(state(serial)).as("it was dropped all the same").isEqualTo("due");
         island.calibrate(serial, island.houseMix(), Map.of());
         assertThat(state(serial)).isEqualTo("ready");
