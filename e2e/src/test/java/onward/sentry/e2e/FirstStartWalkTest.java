@@ -59,7 +59,7 @@ class FirstStartWalkTest {
             page.getByLabel("Unit").selectOption("PPM");
             page.getByLabel("Coverage").selectOption("k = 2");
             inga.button("Register the cylinder").click();
-            assertThat(page.getByText("lies before the day it was made, 5 Jan 2026")
+            assertThat(page.getByText("is before the day it was made, 5 Jan 2026")
                             .first())
                     .isVisible();
             page.getByLabel("Expiry date").fill("2099-12-31");

@@ -94,7 +94,7 @@ class LogbookWalkTest {
             var page = marit.open(crew).page();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("no certificate yet");
             assertThat(una.open(crew).page().getByRole(AriaRole.MAIN)).containsText("A lead gives them out.");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Give")))
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Issue ")))
                     .click();
             assertThat(page.getByRole(AriaRole.MAIN)).not().containsText("no certificate yet");
             var printed = page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("PDF$")));

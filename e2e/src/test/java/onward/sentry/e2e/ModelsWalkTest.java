@@ -33,7 +33,6 @@ class ModelsWalkTest {
             "Q5-3002",
             List.of(
                     "Inlet blocked: the pump alarmed",
-                    "Done: Charcoal off",
                     "fixed flow 0.5 L/min, tee with an open end",
                     "Isobutylene span pass"));
     private static final Model MOTE_NH3 = new Model("MN-2103", List.of("Ammonia span pass"));
