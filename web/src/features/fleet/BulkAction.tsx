@@ -16,12 +16,12 @@ type Cause = NonNullable<Schemas["BulkActionBody"]["cause"]>;
 const titles: Record<BulkActionKind, string> = {
   HAPPENED: "Report an event for them",
   LEND: "Check them out",
-  TAKE_BACK: "They are back",
+  TAKE_BACK: "Return them",
 };
 
 /** What can be done to all that are chosen. */
 export function TogetherBar({ serials, onClear }: { serials: string[]; onClear: () => void }) {
-  const [action, setDeed] = useState<BulkActionKind | null>(null);
+  const [action, setAction] = useState<BulkActionKind | null>(null);
   return (
     <div
       role="region"
@@ -31,19 +31,19 @@ export function TogetherBar({ serials, onClear }: { serials: string[]; onClear: 
       <strong className="text-lg">
         {serials.length} {serials.length === 1 ? "detector" : "detectors"} chosen
       </strong>
-      <Button onClick={() => setDeed("HAPPENED")}>Report an event</Button>
-      <Button onClick={() => setDeed("LEND")}>Check out</Button>
-      <Button onClick={() => setDeed("TAKE_BACK")}>Back</Button>
+      <Button onClick={() => setAction("HAPPENED")}>Report an event</Button>
+      <Button onClick={() => setAction("LEND")}>Check out</Button>
+      <Button onClick={() => setAction("TAKE_BACK")}>Return</Button>
       <LabelsLink detectors={serials}>Labels</LabelsLink>
       <Button kind="quiet" onClick={onClear}>
         Choose none
       </Button>
-      {action && <TogetherSheet action={action} serials={serials} onClose={() => setDeed(null)} onDone={onClear} />}
+      {action && <BulkActionSheet action={action} serials={serials} onClose={() => setAction(null)} onDone={onClear} />}
     </div>
   );
 }
 
-function TogetherSheet({
+function BulkActionSheet({
   action,
   serials,
   onClose,
@@ -60,7 +60,7 @@ function TogetherSheet({
   const [to, setTo] = useState("");
   const [backBy, setBackBy] = useState("");
   const [remark, setRemark] = useState("");
-  const [said, setSaid] = useState<Schemas["BulkActionRow"][] | null>(null);
+  const [preview, setPreview] = useState<Schemas["BulkActionRow"][] | null>(null);
   const send = useMutation({
     mutationFn: (act: boolean) =>
       answer(
@@ -79,7 +79,7 @@ function TogetherSheet({
       ),
     onSuccess: async (view) => {
       if (!view.act) {
-        setSaid(view.rows);
+        setPreview(view.rows);
         return;
       }
       await queries.invalidateQueries();
@@ -89,14 +89,14 @@ function TogetherSheet({
       onDone();
     },
   });
-  const may = said?.filter((row) => row.done).length ?? 0;
+  const may = preview?.filter((row) => row.done).length ?? 0;
   function submit(event: SubmitEvent) {
     event.preventDefault();
-    send.mutate(said !== null);
+    send.mutate(preview !== null);
   }
   return (
     <Sheet open onClose={onClose} title={`${titles[action]} · ${serials.length}`}>
-      <form onSubmit={submit} onChange={() => setSaid(null)} className="flex flex-col gap-4">
+      <form onSubmit={submit} onChange={() => setPreview(null)} className="flex flex-col gap-4">
         {action === "HAPPENED" && (
           <>
             <Choice label="What happened" value={cause} onChange={(event) => setCause(event.target.value as Cause)}>
@@ -115,9 +115,9 @@ function TogetherSheet({
             <DateField label="Back by" value={backBy} onDay={setBackBy} hint="empty: open" />
           </>
         )}
-        {said && (
+        {preview && (
           <ul aria-label="Preview" className="max-h-72 overflow-y-auto border-y border-line">
-            {said.map((row) => (
+            {preview.map((row) => (
               <li key={row.serial} className="border-b border-line py-1">
                 <strong className={row.done ? "" : "text-fail"}>
                   {row.serial}
@@ -129,8 +129,8 @@ function TogetherSheet({
           </ul>
         )}
         <ErrorMessage error={send.error} />
-        <Button kind="act" type="submit" disabled={send.isPending || (said !== null && may === 0)}>
-          {said === null ? "Preview" : `Apply to ${may}`}
+        <Button kind="act" type="submit" disabled={send.isPending || (preview !== null && may === 0)}>
+          {preview === null ? "Preview" : `Apply to ${may}`}
         </Button>
       </form>
     </Sheet>

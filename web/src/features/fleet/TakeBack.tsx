@@ -17,7 +17,7 @@ export function TakeBack({ serial }: { serial: string }) {
   return (
     <>
       <Button disabled={back.isPending} onClick={() => back.mutate()}>
-        It is back
+        Return
       </Button>
       <ErrorMessage error={back.error} />
     </>

@@ -35,12 +35,12 @@ class FleetWalkTest {
             una.button("Preview").click();
             assertThat(sheet(page)).containsText("TW-101 out: With Quarry crew");
             assertThat(sheet(page)).containsText("BR-101 not: BR-101 is overdue and goes to nobody");
-            una.button("Do it for 2").click();
+            una.button("Apply to 2").click();
             assertThat(chosen).hasCount(0);
 
             una.open("/detectors/TW-102");
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("With Quarry crew since");
-            una.button("It is back").click();
+            una.button("Return").click();
             assertThat(una.button("Check out")).isVisible();
             una.nothingWentWrong();
         }
