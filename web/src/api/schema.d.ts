@@ -3070,6 +3070,8 @@ export interface components {
             remark: string | null;
             picture: components["schemas"]["PictureView"] | null;
             conditions: components["schemas"]["ConditionView"][] | null;
+            /** Format: int64 */
+            settleFrom: number | null;
             verifying: boolean;
             gasMayBeLeftOut: boolean;
             skippable: boolean;
@@ -3142,7 +3144,8 @@ export interface components {
         StepView: {
             title: string;
             about: string[];
-            standing: string;
+            /** @enum {string} */
+            progress: "DONE" | "NOW" | "TO_COME" | "SKIPPED";
         };
         SuspectView: {
             /** @enum {string} */
@@ -4242,7 +4245,8 @@ export interface components {
             useBefore: string;
             /** Format: int64 */
             daysLeft: number;
-            standing: string;
+            /** @enum {string} */
+            status: "IN_DATE" | "EXPIRES_SOON" | "EXPIRED" | "NEW" | "EMPTY" | "ON_HOLD" | "RETURNED";
             /** Format: double */
             volumeLitres: number;
             /** Format: double */

@@ -23,8 +23,7 @@ class CylinderTest {
 
     static List<Wrong> wrongOnes() {
         return List.of(
-                new Wrong(
-                        Map.of("useBefore", "2025-10-31"), "useBefore", "is before the day it was made, 1 Nov 2025"),
+                new Wrong(Map.of("useBefore", "2025-10-31"), "useBefore", "is before the day it was made, 1 Nov 2025"),
                 new Wrong(Map.of("gaugeBar", 70), "gaugeBar", "between 0 and the full pressure, 69"),
                 new Wrong(Map.of("volumeLitres", 0), "volumeLitres", "above 0 and at most 20,000 L"),
                 new Wrong(Map.of("fullBar", 301), "fullBar", "at most 300 bar"),
