@@ -141,9 +141,9 @@ class CylinderImporter implements TableImporter {
                 used.isEmpty(),
                 "import-worked",
                 "",
-                used.size() + " of its cylinders were taken into use or put aside since: "
+                used.size() + " of its cylinders were taken into use or quarantined since: "
                         + String.join(", ", used.subList(0, Math.min(used.size(), 5))) + ".",
-                "What was used stays. Put single cylinders aside on their pages.");
+                "What was used stays. Quarantine single cylinders on their pages.");
         var tags = jdbc.sql("select serial from fleet_import_row where import_id = ? and applied order by serial")
                 .param(id)
                 .query(String.class)

@@ -315,7 +315,7 @@ class ExchangeTest {
         var path = "/api/v1/imports/" + read.path("id").asString();
         assertCounts(technician.post(path + "/mending", Map.of()).body(), 2, 0, 0, 2);
         applied(read);
-        assertThat(technician.get("/api/v1/cylinders/TC-02").body().toString()).contains("2030-12-31", "\"new\"");
+        assertThat(technician.get("/api/v1/cylinders/TC-02").body().toString()).contains("2030-12-31", "\"NEW\"");
         assertCounts(sent("CYLINDERS", table.getBytes(StandardCharsets.UTF_8)), 0, 0, 1, 3);
 
         assertThat(withdraw(read, "last year's delivery").body().path("phase").asString())
