@@ -31,7 +31,7 @@ class CalibrationTest {
         var detector = technician.get("/api/v1/detectors/" + serial).body();
         assertThat(detector.path("detector").path("state").asString()).isEqualTo("ready");
         assertThat(detector.path("detector").path("dueOn").asString()).isEqualTo("2026-04-02");
-        assertThat(detector.path("dueWorking").path("result").asString()).isEqualTo("2 Apr 2026");
+        assertThat(detector.path("dueWorking").path("result").asString()).isEqualTo("2026-04-02");
         assertThat(detector.path("sensors"))
                 .allSatisfy(s -> assertThat(s.path("lastGoodOn").asString()).isEqualTo("2026-03-02"));
         assertThat(isToDo(serial)).isFalse();
