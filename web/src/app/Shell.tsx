@@ -89,7 +89,7 @@ export function Shell() {
             </Link>
           ))}
         </nav>
-        <div className="min-w-0 grow basis-0 sm:w-52 sm:grow-0 sm:basis-auto 2xl:w-64">
+        <div className="min-w-0 grow basis-0 sm:w-44 sm:grow-0 sm:basis-auto 2xl:w-64">
           <ScanField />
         </div>
         <div className="sm:ml-auto">

@@ -51,7 +51,7 @@ export function DateBox({
         autoComplete="off"
         required={required}
         disabled={disabled}
-        placeholder={plainDay("2027-03-26")}
+        placeholder={`e.g. ${plainDay("2027-03-26")}`}
         className={clsx(fieldBox, "pr-12 placeholder:text-soft/60")}
         aria-invalid={invalid ? true : undefined}
         aria-describedby={invalid && id ? `${id}-error` : undefined}
