@@ -229,7 +229,13 @@ function UsableCylinder({
   return (
     <div className={clsx("border-2 bg-sheet p-3", choice ? "border-act" : "border-line")}>
       <label className="flex min-h-11 cursor-pointer items-center gap-3">
-        <input type="radio" name="cylinder" className="size-5 shrink-0 accent-act" checked={choice !== null} onChange={() => pick([], false)} />
+        <input
+          type="radio"
+          name="cylinder"
+          className="size-5 shrink-0 accent-act"
+          checked={choice !== null}
+          onChange={() => pick([], false)}
+        />
         <span className="text-xl font-bold whitespace-nowrap">{candidate.tag}</span>
         <span className="min-w-0 text-soft">
           {candidate.certificateNumber}, expires {onDay(candidate.useBefore)}, {candidate.litresLeft.toFixed(1)} L left
