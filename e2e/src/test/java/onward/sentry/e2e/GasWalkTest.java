@@ -123,7 +123,8 @@ class GasWalkTest {
                     .isVisible();
             una.button("Compare it").click();
             page.getByLabel("Outgoing cylinder").selectOption("CO-01");
-            page.getByLabel("Detector", new Page.GetByLabelOptions().setExact(true)).fill("MC-2003");
+            page.getByLabel("Detector", new Page.GetByLabelOptions().setExact(true))
+                    .fill("MC-2003");
             page.getByLabel("Carbon monoxide on CO-01 in ppm").fill("80");
             page.getByLabel("Carbon monoxide on SH-01 in ppm").fill("79");
             una.button("Compare").click();
