@@ -32,7 +32,7 @@ test("over the link the readings are the clock, and it goes on when they stop", 
   expect(run.now()).toBe(66_400);
 });
 
-test("another run begins anew, and readings of the one before do not count", () => {
+test("another run begins again, and readings of the one before do not count", () => {
   const { clock: run } = clock();
   run.view({ ...typed, runTime: 90_000 });
   run.view({ ...typed, id: "b", runTime: 100 });

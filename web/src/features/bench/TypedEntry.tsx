@@ -2,6 +2,7 @@ import { useRef, useState, type SubmitEvent } from "react";
 import { asProblem } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { number } from "../../ui/number";
+import { shown } from "../../ui/shown";
 import type { Command } from "./command";
 import type { Run } from "./useRun";
 import type { TraceBuffer } from "./TraceBuffer";
@@ -54,7 +55,8 @@ export function TypedEntry({
       if (undecided && asExpected && !moving && !early) {
         await declare();
       } else if (undecided && !asExpected && !moving && !early) {
-        setWrong(`${value} ${sensor.unit} is not what is expected here. Read it again, or press Settled.`);
+        const limits = `${shown(sensor.band.low, sensor.resolution)} to ${shown(sensor.band.high, sensor.resolution)} ${sensor.unit}`;
+        setWrong(`Expected: ${limits}; typed: ${value}. Read it again, or press Settled if it is right.`);
       }
       const fields = [...document.querySelectorAll<HTMLInputElement>("input[data-reading]")];
       fields[(fields.indexOf(field.current as HTMLInputElement) + 1) % fields.length]?.focus();

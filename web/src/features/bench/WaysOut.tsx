@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { Formula } from "../../ui/Formula";
 import { Sheet } from "../../ui/Sheet";
-import { SkipSheet } from "./SkipSheet";
+import { RunReasonSheet } from "./RunReasonSheet";
 import type { Command } from "./command";
 import type { Run } from "./useRun";
 
@@ -24,7 +24,7 @@ export function WaysOut({ run, send, onUndo }: { run: Run; send: (command: Comma
       <Button kind="grave" onClick={() => setSheet("stop")}>
         Stop the run
       </Button>
-      <SkipSheet
+      <RunReasonSheet
         open={sheet === "stop"}
         onClose={close}
         title="Stop the run"
@@ -37,7 +37,7 @@ export function WaysOut({ run, send, onUndo }: { run: Run; send: (command: Comma
           </p>
         )}
         <p>What was done stays on record. Due dates stay unchanged.</p>
-      </SkipSheet>
+      </RunReasonSheet>
       <Sheet open={sheet === "switch"} onClose={close} title={run.typed ? "Read over the link" : "Type readings"}>
         <div className="flex flex-col gap-4">
           <p>
@@ -58,7 +58,7 @@ export function WaysOut({ run, send, onUndo }: { run: Run; send: (command: Comma
           </Button>
         </div>
       </Sheet>
-      <SkipSheet
+      <RunReasonSheet
         open={sheet === "leave-out"}
         onClose={close}
         title="Work without this gas"
@@ -66,8 +66,8 @@ export function WaysOut({ run, send, onUndo }: { run: Run; send: (command: Comma
         onReason={(reason) => send({ kind: "LEAVE_OUT", step: run.next.step, reason })}
       >
         <p>The record says that it was left out, and why. One end of the sensor stays as it was set before.</p>
-      </SkipSheet>
-      <SkipSheet
+      </RunReasonSheet>
+      <RunReasonSheet
         open={sheet === "skip"}
         onClose={close}
         title="Skip a sensor"
@@ -94,7 +94,7 @@ export function WaysOut({ run, send, onUndo }: { run: Run; send: (command: Comma
             </label>
           ))}
         </fieldset>
-      </SkipSheet>
+      </RunReasonSheet>
     </div>
   );
 }

@@ -156,7 +156,7 @@ function Standing({ plan }: { plan: View }) {
   );
 }
 
-/** What has changed since the plan was made, so that it has to be made anew. */
+/** What has changed since the plan was made, so that it has to be made again. */
 function Attention({ plan, chosen, onChoose }: { plan: View; chosen: string | null; onChoose: (serial: string) => void }) {
   if (plan.without.length === 0 && plan.breaks.length === 0) {
     return null;

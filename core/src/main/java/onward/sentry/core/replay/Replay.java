@@ -18,7 +18,7 @@ import onward.sentry.core.working.Refused;
 
 /**
  * A stored run worked again: what people did, at the same moments, on the same readings. What the readings decide is
- * decided anew, so that a record can be held against the rules that it names.
+ * decided again, so that a record can be held against the rules that it names.
  *
  * @param run as it came out this time
  * @param notRepeated what people did that the rules did not allow this time, in words

@@ -67,7 +67,7 @@ final class GasLine {
         sinceClear = false;
     }
 
-    /** Another step, or another try at it: a cylinder is chosen anew. The valve stays as it is. */
+    /** Another step, or another try at it: a cylinder is chosen again. The valve stays as it is. */
     void nextStep() {
         chosen = Optional.empty();
         exposedSince = OptionalLong.empty();

@@ -39,7 +39,7 @@ public enum DateForm {
         return DAY.matcher(sentence).replaceAll(found -> Matcher.quoteReplacement(written(found.group())));
     }
 
-    /** Whether a sentence holds a day that {@link #inText} may write anew: {@code "Due on 2026-03-02."} does. */
+    /** Whether a sentence holds a day that {@link #inText} may rewrite: {@code "Due on 2026-03-02."} does. */
     public static boolean namesADay(String sentence) {
         return DAY.matcher(sentence).find();
     }

@@ -185,7 +185,7 @@ class Certificates {
                 .list();
     }
 
-    /** The end of the run's chain, worked out anew from its events. */
+    /** The end of the run's chain, worked out again from its events. */
     private String hashOf(UUID runId) {
         var hash = new String[] {Chain.START};
         jdbc.sql("select hash_rule, at, kind, version, client_id, body from run_event where run_id = ? order by seq")

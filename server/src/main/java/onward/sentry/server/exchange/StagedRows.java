@@ -117,7 +117,7 @@ class StagedRows {
         return mended;
     }
 
-    /** Takes lines out, to be read anew. */
+    /** Takes lines out, to be read again. */
     void remove(UUID id, List<TableFile.Row> rows) {
         jdbc.sql("delete from fleet_import_row where import_id = :id and line = any (:lines)")
                 .param("id", id)

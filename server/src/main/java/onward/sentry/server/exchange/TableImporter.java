@@ -25,7 +25,7 @@ interface TableImporter {
     /** Works out what each line that waits would do as things stand now. */
     void compare(UUID id, String by);
 
-    /** Reads each line anew with what is suggested in the place of what stands there, where every fault has a suggestion. */
+    /** Reads each line again with what is suggested in the place of what stands there, where every fault has a suggestion. */
     void mend(UUID id, String by);
 
     /** Puts the next lines in force. @return whether there were any */

@@ -70,7 +70,7 @@ class StateKeeper {
         return new Rules();
     }
 
-    /** Works the state of one detector out anew. */
+    /** Works the state of one detector out again. */
     void renew(DetectorEntity detector) {
         renew(detector, rules());
     }

@@ -43,7 +43,7 @@ public class SensorForecasts {
         this.trends = trends;
     }
 
-    /** Works out anew what has been seen of a sensor. */
+    /** Works out again what has been seen of a sensor. */
     @Transactional
     public void renew(UUID sensorId) {
         var spans = trends.spans(sensorId);

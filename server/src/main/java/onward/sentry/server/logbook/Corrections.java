@@ -11,7 +11,7 @@ import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Puts right what an entry says, by a new entry that points to it. Nothing that stands is changed or judged anew. */
+/** Puts right what an entry says, by a new entry that points to it. Nothing that stands is changed or judged again. */
 @Service
 class Corrections {
 

@@ -34,7 +34,7 @@ class MeController {
 
     record MySession(Instant since, Instant lastUsed, String device, boolean thisOne) {}
 
-    /** Ends every session, this one too: whoever chose signs in anew, and whoever knew the old one is out. */
+    /** Ends every session, this one too: whoever chose signs in again, and whoever knew the old one is out. */
     @PostMapping("/api/v1/me/password")
     void choosePassword(@Valid @RequestBody PasswordChoice body, Principal principal, HttpServletRequest request) {
         if (principal == null) {

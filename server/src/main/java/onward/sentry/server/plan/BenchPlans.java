@@ -99,7 +99,7 @@ class BenchPlans {
     }
 
     /**
-     * Makes the plan anew, as close to the one that stands as is worth it, and goes on looking for a better one.
+     * Makes the plan again, as close to the one that stands as is worth it, and goes on looking for a better one.
      *
      * @param afresh nothing but what is pinned stays
      */

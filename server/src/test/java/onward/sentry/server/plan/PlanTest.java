@@ -25,7 +25,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** The bench plan through its API: made, made better, moved by hand, made anew after a change, given out. */
+/** The bench plan through its API: made, made better, moved by hand, made again after a change, given out. */
 class PlanTest {
 
     private final TestServer server = TestServer.shared();

@@ -12,7 +12,7 @@ import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The API description in docs/formats is what the server serves; the web's types are made from it. To write it anew:
+ * The API description in docs/formats is what the server serves; the web's types are made from it. To write it again:
  * {@code SENTRY_WRITE_API=true ./sentry test --quick}, then {@code npm run api} in web.
  */
 class ApiDescriptionTest {

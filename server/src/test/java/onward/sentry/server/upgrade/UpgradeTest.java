@@ -64,7 +64,7 @@ class UpgradeTest {
             var after = counts(server.jdbc());
             before.forEach((table, rows) -> assertThat(after.get(table))
                     .as(table)
-                    // What ships anew may come in beside what was there.
+                    // What ships again may come in beside what was there.
                     .satisfies(now -> assertThat(now).isGreaterThanOrEqualTo(rows)));
             assertThat(after.get("run_event")).isEqualTo(before.get("run_event"));
             assertThat(after.get("sensor_result")).isEqualTo(before.get("sensor_result"));

@@ -4,7 +4,7 @@ import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 
 /** Something that is only done with a reason, which stays on the record. */
-export function SkipSheet({
+export function RunReasonSheet({
   open,
   title,
   act,
