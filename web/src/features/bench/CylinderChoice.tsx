@@ -239,7 +239,7 @@ function UsableCylinder({
         <span className="text-xl font-bold whitespace-nowrap">{candidate.tag}</span>
         <span className="min-w-0 text-soft">
           {candidate.certificateNumber}, expires {onDay(candidate.useBefore)}, {candidate.litresLeft.toFixed(1)} L left
-          {candidate.rig && `, regulator ${candidate.rig.regulator.tag} on it`}
+          {candidate.rig?.regulator.tag && `, regulator ${candidate.rig.regulator.tag} on it`}
         </span>
       </label>
       <table className="w-full text-left">

@@ -105,7 +105,7 @@ class BenchController {
             Optional<List<Integer>> slots,
             Optional<String> room) {}
 
-    /** @param rig with the regulator that stays on the cylinder; empty where none does, and where a rig was asked for */
+    /** @param rig with the regulator that stays on the cylinder; or the usual one where the one at hand stays on another cylinder; else empty */
     record CandidateView(
             String id,
             String tag,
@@ -236,10 +236,20 @@ class BenchController {
         var policy = policies.policy(run.policyVersion());
         var asked = rig.toCore(state.usualRig()).map(equipment::withRegisteredEquipment);
         var atHand = asked.orElseGet(() -> equipment.withRegisteredEquipment(state.rigAtHand()));
-        return shelf.all().stream()
+        var shelved = shelf.all();
+        // A regulator that stays on one cylinder brings no gas of another, though it was the last at hand.
+        boolean staysElsewhere = asked.isEmpty()
+                && !atHand.regulator().tag().isEmpty()
+                && shelved.stream()
+                        .anyMatch(
+                                one -> one.regulator().equals(atHand.regulator().tag()));
+        return shelved.stream()
                 .map(cylinder -> {
                     var refusals = new ArrayList<Refusal>();
-                    var own = asked.isPresent() ? Optional.<Rig>empty() : own(state.usualRig(), cylinder, refusals);
+                    var own = asked.isPresent()
+                            ? Optional.<Rig>empty()
+                            : own(state.usualRig(), cylinder, refusals)
+                                    .or(() -> staysElsewhere ? Optional.of(state.usualRig()) : Optional.empty());
                     var demand = GasDemands.of(state, policy, site.today(), Optional.of(own.orElse(atHand)));
                     var fitness = CylinderCheck.of(cylinder.cylinder(), demand);
                     lanes.againstCylinder(id, cylinder.tag()).ifPresent(refusals::add);
