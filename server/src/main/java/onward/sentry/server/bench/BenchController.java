@@ -105,7 +105,7 @@ class BenchController {
             Optional<List<Integer>> slots,
             Optional<String> room) {}
 
-    /** @param rig with the regulator that stays on the cylinder; or the usual one where the one at hand stays on another cylinder; else empty */
+    /** @param rig with the regulator that stays on the cylinder; or the usual one where the last one may not bring its gas; else empty */
     record CandidateView(
             String id,
             String tag,
@@ -235,21 +235,18 @@ class BenchController {
         }
         var policy = policies.policy(run.policyVersion());
         var asked = rig.toCore(state.usualRig()).map(equipment::withRegisteredEquipment);
-        var atHand = asked.orElseGet(() -> equipment.withRegisteredEquipment(state.rigAtHand()));
         var shelved = shelf.all();
-        // A regulator that stays on one cylinder brings no gas of another, though it was the last at hand.
-        boolean staysElsewhere = asked.isEmpty()
-                && !atHand.regulator().tag().isEmpty()
-                && shelved.stream()
-                        .anyMatch(
-                                one -> one.regulator().equals(atHand.regulator().tag()));
+        var last = lastRig(state.rigAtHand(), shelved);
+        // Said with the choice then, for the run itself only knows which rig was the last.
+        boolean another = asked.isEmpty() && last.isEmpty();
+        var atHand = asked.or(() -> last).orElseGet(state::usualRig);
         return shelved.stream()
                 .map(cylinder -> {
                     var refusals = new ArrayList<Refusal>();
                     var own = asked.isPresent()
                             ? Optional.<Rig>empty()
                             : own(state.usualRig(), cylinder, refusals)
-                                    .or(() -> staysElsewhere ? Optional.of(state.usualRig()) : Optional.empty());
+                                    .or(() -> another ? Optional.of(atHand) : Optional.empty());
                     var demand = GasDemands.of(state, policy, site.today(), Optional.of(own.orElse(atHand)));
                     var fitness = CylinderCheck.of(cylinder.cylinder(), demand);
                     lanes.againstCylinder(id, cylinder.tag()).ifPresent(refusals::add);
@@ -260,6 +257,19 @@ class BenchController {
                 })
                 .sorted(Comparator.comparing(CandidateView::fitness, Fitness.BEST_FIRST))
                 .toList();
+    }
+
+    /** The rig that brought the last gas; empty where its regulator stays on one of the cylinders, or failed its check since. */
+    private Optional<Rig> lastRig(Rig last, List<Shelf.OnShelf> cylinders) {
+        var tag = last.regulator().tag();
+        if (!tag.isEmpty() && cylinders.stream().anyMatch(one -> one.regulator().equals(tag))) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(equipment.withRegisteredEquipment(last));
+        } catch (Refused failed) {
+            return Optional.empty();
+        }
     }
 
     /** The rig with the regulator that stays on a cylinder; one that must not be used is a reason against the cylinder. */

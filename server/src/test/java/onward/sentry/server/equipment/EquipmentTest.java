@@ -134,6 +134,24 @@ class EquipmentTest {
         assertThat(offered.path("rig").path("regulator").path("litresPerMinute").asDouble())
                 .isEqualTo(0.52);
 
+        var other = island.houseMix();
+        var chosen = new HashMap<String, Object>(
+                Map.of("kind", "CHOOSE_CYLINDER", "cylinderId", mix.path("id").asString()));
+        chosen.put("rig", offered.path("rig"));
+        chosen.put("familyAccepted", true);
+        var run = island.confirm(runId, chosen);
+        assertThat(run.status()).isEqualTo(200);
+        island.confirm(
+                runId,
+                Map.of(
+                        "kind",
+                        "WITHDRAW",
+                        "sequence",
+                        run.body().path("withdrawable").asInt()));
+        var usual = candidate(runId, other).path("rig").path("regulator").path("tag");
+        assertThat(usual.isString()).isTrue();
+        assertThat(usual.asString()).as("it stays on the first cylinder").isEmpty();
+
         check("RG-81", "2026-03-02", 0.40);
         var refused =
                 candidate(runId, mix.path("id").asString()).path("fitness").path("refusals");
