@@ -135,7 +135,8 @@ class PlanWalkTest {
             form.getByLabel("Day", new Locator.GetByLabelOptions().setExact(true))
                     .fill(date.toString());
             form.getByLabel("Remark").fill("feast of the harbour");
-            form.getByRole(AriaRole.BUTTON).click();
+            form.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Enter the day"))
+                    .click();
             assertThat(page.getByText(Pattern.compile("closed, feast of the harbour")))
                     .isVisible();
             page.keyboard().press("Escape");

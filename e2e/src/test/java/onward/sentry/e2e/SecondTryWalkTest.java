@@ -133,7 +133,7 @@ class SecondTryWalkTest {
             today.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("LC-101"))
                     .first()
                     .click();
-            var doubt = page.getByLabel(Pattern.compile("H2S in doubt"));
+            var doubt = page.getByLabel(Pattern.compile("H2S suspect period"));
             assertThat(doubt).containsText("120 days to");
             doubt.getByRole(AriaRole.BUTTON).click();
             page.getByLabel("What was found out").fill("the gas had lost its strength, the detector was good");
