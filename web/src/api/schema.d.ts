@@ -3354,7 +3354,7 @@ export interface components {
             broken: string[];
         };
         MakePlan: {
-            afresh: boolean;
+            replanEverything: boolean;
         };
         Absence: {
             /** Format: uuid */
@@ -3622,26 +3622,23 @@ export interface components {
             why: string;
             checkAgain: boolean;
         };
-        EntryDetail: {
-            name: string;
-            value: string;
-        };
         LogbookEntry: {
             /** Format: int64 */
             seq: number;
             /** Format: date-time */
             at: string;
-            kind: string;
-            title: string;
+            kind: ("care-done" | "certificate-attached" | "certificate-given" | "correction" | "cylinder-changed" | "cylinder-compared" | "cylinder-registered" | "cylinder-regulator" | "detector-edited" | "detector-reinstated" | "detector-retired" | "doubt-closed" | "doubt-opened" | "equipment-checked" | "fitting-corrected" | "gas-recalled" | "gauge-read" | "hold-placed" | "hold-released" | "lent" | "made-due" | "maintenance-done" | "maintenance-stopped" | "plan-let-go" | "plan-made" | "plan-moved" | "recall-withdrawn" | "received-from-repair" | "reported-found" | "reported-lost" | "returned" | "run-signed" | "run-stopped" | "sensor-replaced" | "sent-for-repair" | "absence-ended" | "absence-set" | "bench-day-as-usual" | "bench-day-set" | "board-address-added" | "board-address-revoked" | "card-published" | "cylinders-imported" | "detector-registered" | "detectors-imported" | "equipment-registered" | "equipment-retired" | "gateway-added" | "gateway-detectors-set" | "gateway-revoked" | "import-withdrawn" | "interval-decided" | "interval-set" | "model-hidden" | "model-shown" | "part-stock-set" | "plan-rules-set" | "policy-changed" | "regulator-family" | "rig-put-together" | "rig-taken-apart" | "runs-imported" | "site-archived" | "site-logo-set" | "site-profile-set" | "tolerance-set" | "password-chosen" | "password-reset" | "person-added" | "person-back" | "person-left" | "person-qualified" | "pin-chosen" | "pin-given-up" | "qualification-ended" | "role-changed") | null;
             by: string;
-            details: components["schemas"]["EntryDetail"][];
+            facts: {
+                [key: string]: string;
+            };
             detector: string | null;
             model: string | null;
             crew: string | null;
             cylinder: string | null;
             /** Format: uuid */
             runId: string | null;
-            job: string | null;
+            job: ("CALIBRATION" | "BUMP") | null;
             strip: components["schemas"]["Strip"] | null;
             verdict: string | null;
             simulated: boolean;
@@ -4752,8 +4749,10 @@ export interface components {
             next: string | null;
         };
         KindChoice: {
-            kind: string;
-            title: string;
+            /** @enum {string} */
+            kind: "care-done" | "certificate-attached" | "certificate-given" | "correction" | "cylinder-changed" | "cylinder-compared" | "cylinder-registered" | "cylinder-regulator" | "detector-edited" | "detector-reinstated" | "detector-retired" | "doubt-closed" | "doubt-opened" | "equipment-checked" | "fitting-corrected" | "gas-recalled" | "gauge-read" | "hold-placed" | "hold-released" | "lent" | "made-due" | "maintenance-done" | "maintenance-stopped" | "plan-let-go" | "plan-made" | "plan-moved" | "recall-withdrawn" | "received-from-repair" | "reported-found" | "reported-lost" | "returned" | "run-signed" | "run-stopped" | "sensor-replaced" | "sent-for-repair" | "absence-ended" | "absence-set" | "bench-day-as-usual" | "bench-day-set" | "board-address-added" | "board-address-revoked" | "card-published" | "cylinders-imported" | "detector-registered" | "detectors-imported" | "equipment-registered" | "equipment-retired" | "gateway-added" | "gateway-detectors-set" | "gateway-revoked" | "import-withdrawn" | "interval-decided" | "interval-set" | "model-hidden" | "model-shown" | "part-stock-set" | "plan-rules-set" | "policy-changed" | "regulator-family" | "rig-put-together" | "rig-taken-apart" | "runs-imported" | "site-archived" | "site-logo-set" | "site-profile-set" | "tolerance-set" | "password-chosen" | "password-reset" | "person-added" | "person-back" | "person-left" | "person-qualified" | "pin-chosen" | "pin-given-up" | "qualification-ended" | "role-changed";
+            /** @enum {string} */
+            area: "WORK" | "SETUP" | "ACCOUNTS";
         };
         LogbookChoices: {
             kinds: components["schemas"]["KindChoice"][];
@@ -8879,6 +8878,7 @@ export interface operations {
         parameters: {
             query?: {
                 words?: string;
+                area?: "WORK" | "SETUP" | "ACCOUNTS";
                 kind?: string;
                 person?: string;
                 detector?: string;

@@ -83,7 +83,7 @@ export function CertificatePage({ view, zone }: { view: View; zone: string }) {
       ))}
       {c.corrections.map((correction) => (
         <p key={correction} className="mt-3 border-l-4 border-caution pl-3 font-semibold">
-          Put right in the record: {correction}
+          Corrected on record: {correction}
         </p>
       ))}
       <footer className="mt-4 border-t border-line pt-2 text-sm text-soft">

@@ -62,7 +62,7 @@ function StandingBar({ standing }: { standing: { holds: boolean; words: string; 
       <p>{standing.words} Compare what it says below with the paper in your hand.</p>
       {standing.correctedSince.map((right) => (
         <p key={right} className="mt-1 font-semibold">
-          Put right in the record since: {right}
+          Corrected on record since: {right}
         </p>
       ))}
     </div>

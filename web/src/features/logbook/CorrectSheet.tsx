@@ -7,8 +7,8 @@ import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { ErrorMessage } from "../../ui/ErrorMessage";
 
-/** Puts an entry right. The entry itself stays as it is; a new one points to it. */
-export function CorrectSheet({ entry, onClose }: { entry: { seq: number; title: string; detector: string | null }; onClose: () => void }) {
+/** Corrects an entry by a new one that points to it; the entry itself stays as it is. */
+export function CorrectSheet({ entry, onClose }: { entry: { seq: number; detector: string | null }; onClose: () => void }) {
   const queries = useQueryClient();
   const [right, setRight] = useState("");
   const [why, setWhy] = useState("");
@@ -32,12 +32,10 @@ export function CorrectSheet({ entry, onClose }: { entry: { seq: number; title: 
     correct.mutate();
   }
   return (
-    <Sheet open onClose={onClose} title={`Put entry ${entry.seq} right`}>
+    <Sheet open onClose={onClose} title={`Correct entry ${entry.seq}`}>
       <form onSubmit={submit} className="flex flex-col gap-4">
-        <p className="text-soft">
-          {entry.title} {entry.detector}: the entry stays as it is and nothing is judged again. A new entry says what is right.
-        </p>
-        <Field label="What is right" required value={right} onChange={(event) => setRight(event.target.value)} />
+        <p className="text-soft">The entry itself stays on record and no result changes. A new entry states what is correct.</p>
+        <Field label="What is correct" required value={right} onChange={(event) => setRight(event.target.value)} />
         <Field label="Why it was wrong" required value={why} onChange={(event) => setWhy(event.target.value)} />
         {entry.detector && (
           <label className="flex min-h-11 items-center gap-3 font-semibold">
@@ -47,12 +45,12 @@ export function CorrectSheet({ entry, onClose }: { entry: { seq: number; title: 
               checked={checkAgain}
               onChange={(event) => setCheckAgain(event.target.checked)}
             />
-            Check {entry.detector} again: it is due at once
+            Make {entry.detector} due now
           </label>
         )}
         <ErrorMessage error={correct.error} />
         <Button kind="act" type="submit" disabled={correct.isPending}>
-          Put it right
+          Save correction
         </Button>
       </form>
     </Sheet>

@@ -7,30 +7,48 @@ import { orDay, timeIn } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { Strip } from "../../ui/Strip";
+import { factWord, sentence, type Piece } from "./sentences";
 
 type LogbookEntry = Schemas["LogbookEntry"];
 
-/** One entry as a line: when, what, about what, by whom; a run shows its strip. Opened, it shows all that it says. */
+const link = "font-semibold underline underline-offset-4";
+
+/** One entry: its time and its sentence; a run shows its strip. Opened, it lists the facts behind the sentence. */
 export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: string; onCorrect: () => void }) {
   const session = useSession();
   const [open, setOpen] = useState(false);
   const mine = entry.by === session.displayName || may(session, "LEAD");
+  const { pieces, rest } = sentence(entry, session.units);
+  const remark = rest.filter(([name]) => name === "remark" || name === "reason");
   return (
     <li id={`entry-${entry.seq}`} className="border-b border-line">
-      <div className="grid grid-cols-[3.5rem_1fr_2.75rem] items-center gap-x-3 py-1 md:grid-cols-[3.5rem_1fr_15rem_9rem_2.75rem]">
+      <div className="grid grid-cols-[3.5rem_1fr_2.75rem] items-center gap-x-3 py-1 md:grid-cols-[3.5rem_1fr_15rem_2.75rem]">
         <span className="text-soft tabular-nums">{timeIn(zone, entry.at)}</span>
         <p className="min-w-0">
-          <What entry={entry} />{" "}
-          <span className="text-soft">{entry.details.map((detail) => `${detail.name} ${orDay(detail.value)}`).join(" · ")}</span>
+          {pieces.map((piece, i) => (
+            <PieceOf key={i} piece={piece} entry={entry} />
+          ))}
+          {sourceAside(entry.source) && <span className="text-soft">, {sourceAside(entry.source)}</span>}
+          {entry.simulated && <span className="text-soft">, simulated</span>}
+          {remark.map(([name, value]) => (
+            <span key={name} className="text-soft">
+              {" "}
+              · {value}
+            </span>
+          ))}
+          {entry.correctedBy.length > 0 && (
+            <span className="ml-2 border border-caution px-1 font-semibold">
+              corrected by {entry.correctedBy.length === 1 ? "entry" : "entries"} {entry.correctedBy.join(", ")}
+            </span>
+          )}
         </p>
         <span className="col-start-2 md:col-start-3">{entry.strip && !isTypedIn(entry.source) && <Strip strip={entry.strip} />}</span>
-        <span className="col-start-2 text-soft md:col-start-4">{entry.by}</span>
         <button
           type="button"
           aria-expanded={open}
-          aria-label={`Entry ${entry.seq}`}
+          aria-label={`Facts of entry ${entry.seq}`}
           onClick={() => setOpen(!open)}
-          className="col-start-3 row-start-1 size-11 text-soft md:col-start-5"
+          className="col-start-3 row-start-1 size-11 text-soft md:col-start-4"
         >
           {open ? "−" : "+"}
         </button>
@@ -38,13 +56,14 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
       {open && (
         <div className="mb-2 border-l-4 border-act py-1 pl-3 md:ml-[3.5rem]">
           <dl className="grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5">
-            {entry.details.map((detail) => (
-              <Line key={detail.name} name={detail.name} value={orDay(detail.value)} />
+            {rest.map(([name, value]) => (
+              <Line key={name} name={factWord(name)} value={orDay(value)} />
             ))}
             {entry.cylinder && <Line name="cylinder" value={entry.cylinder} />}
             {entry.model && <Line name="model" value={entry.model} />}
             {entry.crew && <Line name="crew" value={entry.crew} />}
-            <Line name="number" value={String(entry.seq)} />
+            <Line name="entered by" value={entry.by} />
+            <Line name="entry" value={String(entry.seq)} />
             <Line name="hash" value={entry.hash} />
           </dl>
           <p className="mt-2 flex flex-wrap gap-2">
@@ -60,41 +79,42 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
   );
 }
 
-/** The words of an entry, with links to the record, the detector and the cylinder that it is about. */
-function What({ entry }: { entry: LogbookEntry }) {
-  const code = entry.kind === "certificate-given" && entry.details.find((detail) => detail.name === "code")?.value;
-  return (
-    <>
-      {entry.verdict && <Mark verdict={entry.verdict} />}{" "}
-      {code ? (
-        <Link to="/verify/$code" params={{ code }} className="font-bold underline underline-offset-4">
-          {entry.title}
+/** A piece of the sentence; detectors, cylinders, records and certificates are links. */
+function PieceOf({ piece, entry }: { piece: Piece; entry: LogbookEntry }) {
+  const words = orDay(piece.words);
+  switch (piece.name) {
+    case "detector":
+      return (
+        <Link to="/detectors/$serial" params={{ serial: words }} className={link}>
+          {words}
         </Link>
-      ) : entry.runId ? (
-        <Link to="/records/$runId" params={{ runId: entry.runId }} className="font-bold underline underline-offset-4">
-          {entry.title}
+      );
+    case "cylinder":
+      return (
+        <Link to="/gas/$tag" params={{ tag: words }} className={link}>
+          {words}
+        </Link>
+      );
+    case "certificate":
+      return (
+        <Link to="/verify/$code" params={{ code: entry.facts.code ?? "" }} className={link}>
+          {words}
+        </Link>
+      );
+    case "run":
+    case "entry":
+      return entry.runId ? (
+        <Link to="/records/$runId" params={{ runId: entry.runId }} className={link}>
+          {words}
         </Link>
       ) : (
-        <strong>{entry.title}</strong>
-      )}{" "}
-      {entry.detector && (
-        <Link to="/detectors/$serial" params={{ serial: entry.detector }} className="font-semibold underline-offset-4 hover:underline">
-          {entry.detector}
-        </Link>
-      )}{" "}
-      {entry.cylinder && !entry.runId && (
-        <Link to="/gas/$tag" params={{ tag: entry.cylinder }} className="font-semibold underline-offset-4 hover:underline">
-          {entry.cylinder}
-        </Link>
-      )}
-      {entry.corrects !== null && <span className="text-soft"> of entry {entry.corrects}</span>}
-      {entry.correctedBy.length > 0 && (
-        <span className="border border-caution px-1 font-semibold">put right by entry {entry.correctedBy.join(", ")}</span>
-      )}
-      {sourceAside(entry.source) && <span className="text-soft"> {sourceAside(entry.source)}</span>}
-      {entry.simulated && <span className="text-soft"> simulated</span>}
-    </>
-  );
+        words
+      );
+    case "verdict":
+      return <Mark verdict={words} />;
+    default:
+      return words;
+  }
 }
 
 function Line({ name, value }: { name: string; value: string }) {

@@ -13,11 +13,12 @@ import { CorrectSheet } from "./CorrectSheet";
 import { Entry } from "./Entry";
 import { Narrowing } from "./Narrowing";
 import { logbookQuery } from "./queries";
-import type { LogbookFilter } from "./filter";
+import { AreaChoice } from "./AreaChoice";
+import { areaOf, type LogbookFilter } from "./filter";
 
 const route = getRouteApi("/shell/logbook");
 
-/** Everything that was entered, the newest on top, found by words and narrowed by who, what and when. */
+/** All entries of the site, newest first, with a search and filters. It opens on work. */
 export function Logbook() {
   const filter = route.useSearch();
   const navigate = route.useNavigate();
@@ -39,7 +40,7 @@ export function Logbook() {
       <header className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1 className="text-3xl font-bold">Logbook</h1>
         <label className="flex grow items-center gap-2">
-          <span className="text-soft">Find</span>
+          <span className="text-soft">Search</span>
           <input
             value={filter.words ?? ""}
             onChange={(event) => put({ words: event.target.value })}
@@ -47,7 +48,7 @@ export function Logbook() {
             className="min-h-11 w-full max-w-md border border-ink bg-sheet px-3 placeholder:text-soft"
           />
         </label>
-        {Object.keys(filter).length > 0 && <Button onClick={() => void navigate({ search: {}, replace: true })}>Show all</Button>}
+        {Object.keys(filter).length > 0 && <Button onClick={() => void navigate({ search: {}, replace: true })}>Clear filters</Button>}
         <Link to="/certificates" className={buttonLook()}>
           Certificates
         </Link>
@@ -57,6 +58,7 @@ export function Logbook() {
           </Link>
         )}
       </header>
+      <AreaChoice area={areaOf(filter)} onChoose={(area) => put({ area })} />
       <Narrowing filter={filter} onChange={put} />
       <ol aria-label="Entries" aria-busy={logbook.isPlaceholderData} className={clsx(logbook.isPlaceholderData && "opacity-60")}>
         {entries.map((entry, i) => {
@@ -76,7 +78,7 @@ export function Logbook() {
       </ol>
       {entries.length === 0 && (
         <p className="py-8 text-lg text-soft" role="status">
-          {Object.keys(filter).length === 0 ? "Nothing has been entered yet." : "No entry fits. Take a word or a choice away."}
+          {Object.keys(filter).length === 0 ? "No work has been entered yet." : "No entry matches. Remove a word or a filter."}
         </p>
       )}
       {logbook.hasNextPage && <More loading={logbook.isFetchingNextPage} onMore={() => void logbook.fetchNextPage()} />}

@@ -3,18 +3,20 @@ import clsx from "clsx";
 import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { DateBox } from "../../ui/DateField";
+import { counted } from "../../ui/counted";
 import { fieldBox } from "../../ui/Field";
 import { logbookChoicesQuery } from "./queries";
-import type { LogbookFilter } from "./filter";
+import { areaOf, type LogbookFilter } from "./filter";
+import { kindWords } from "./sentences";
 
 const box = clsx(fieldBox, "!w-36");
 
-/** Who, what and when the logbook is narrowed by; on a phone it opens when it is asked for. */
+/** The filters of the logbook; on a phone they open on request. */
 export function Narrowing({ filter, onChange }: { filter: LogbookFilter; onChange: (changed: LogbookFilter) => void }) {
   const [open, setOpen] = useState(false);
-  const narrowed = Object.keys(filter).filter((key) => key !== "words").length;
+  const narrowed = Object.keys(filter).filter((key) => key !== "words" && key !== "area").length;
   const choices = useQuery(logbookChoicesQuery).data;
-  const choose = (key: keyof LogbookFilter, label: string, options: { value: string; word: string }[]) => (
+  const choose = (key: "kind" | "verdict" | "person" | "crew" | "model", label: string, options: { value: string; word: string }[]) => (
     <select aria-label={label} className={box} value={filter[key] ?? ""} onChange={(event) => onChange({ [key]: event.target.value })}>
       <option value="">any {label.toLowerCase()}</option>
       {options.map((option) => (
@@ -24,6 +26,11 @@ export function Narrowing({ filter, onChange }: { filter: LogbookFilter; onChang
       ))}
     </select>
   );
+  const area = areaOf(filter);
+  const kinds = (choices?.kinds ?? [])
+    .filter((kind) => area === "ALL" || kind.area === area || kind.kind === filter.kind)
+    .map(({ kind }) => ({ value: kind, word: kindWords[kind] }))
+    .sort((a, b) => a.word.localeCompare(b.word));
   const plain = (values: string[] = []) => values.map((value) => ({ value, word: value }));
   const day = (key: "from" | "until", label: string) => (
     <span className="flex items-center gap-2">
@@ -36,14 +43,14 @@ export function Narrowing({ filter, onChange }: { filter: LogbookFilter; onChang
   return (
     <>
       <Button className="md:hidden" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {narrowed === 0 ? "Narrow" : `Narrowed by ${narrowed}`}
+        {narrowed === 0 ? "Filter" : counted(narrowed, "filter")}
       </Button>
       <div
         role="group"
-        aria-label="Narrow"
+        aria-label="Filter"
         className={clsx("mt-2 flex-wrap items-center gap-x-3 gap-y-2 md:mt-0 md:flex", open ? "flex" : "hidden")}
       >
-        {choose("kind", "Kind", choices?.kinds.map((k) => ({ value: k.kind, word: k.title })) ?? [])}
+        {choose("kind", "Kind", kinds)}
         {choose("verdict", "Verdict", plain(["pass", "marginal", "fail", "not judged"]))}
         {choose("person", "Person", plain(choices?.people))}
         {choose("crew", "Crew", plain(choices?.crews))}

@@ -70,7 +70,7 @@ export function Record() {
           </a>
           {r.entry !== null && may(session, "TECHNICIAN") && (r.run.technician === session.displayName || may(session, "LEAD")) && (
             <Button onClick={() => setCorrecting(true)} className="print:hidden">
-              Put right
+              Correct this entry
             </Button>
           )}
           {isTypedIn(r.run.source) && !r.run.withdrawn && may(session, "LEAD") && (
@@ -85,7 +85,7 @@ export function Record() {
       </header>
       {r.corrections.map((correction) => (
         <p key={correction.seq} className="mb-3 border-l-4 border-caution bg-caution-wash p-3">
-          <strong>Put right: {correction.right}</strong> <span>({correction.why})</span>{" "}
+          <strong>Corrected: {correction.right}</strong> <span>({correction.why})</span>{" "}
           <span className="text-soft">
             {correction.by}, {atTime(correction.at, zone)}, entry {correction.seq} of the logbook
           </span>
@@ -121,12 +121,7 @@ export function Record() {
       <p className="text-sm text-soft">
         This record does not certify an atmosphere or an instrument. The maker’s manual, local law and a competent person decide.
       </p>
-      {correcting && r.entry !== null && (
-        <CorrectSheet
-          entry={{ seq: r.entry, title: `The record of this ${r.run.job} of`, detector: r.serial }}
-          onClose={() => setCorrecting(false)}
-        />
-      )}
+      {correcting && r.entry !== null && <CorrectSheet entry={{ seq: r.entry, detector: r.serial }} onClose={() => setCorrecting(false)} />}
       {takingBack && (
         <ReasonedSheet
           title="Void this record: it stays on file but does not count; the detector returns to its state before"

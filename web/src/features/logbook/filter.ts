@@ -3,10 +3,18 @@ import { isDay } from "../../app/search";
 const texts = ["words", "kind", "person", "detector", "crew", "model", "cylinder", "verdict"] as const;
 const days = ["from", "until"] as const;
 
-/** What is looked for in the logbook; the address of the page holds it. */
-export type LogbookFilter = Partial<Record<(typeof texts)[number] | (typeof days)[number], string>>;
+export const areas = ["WORK", "SETUP", "ACCOUNTS"] as const;
+export type Area = (typeof areas)[number];
 
-/** A filter as an address holds it; what it cannot hold is left out. */
+/** What the logbook is filtered by; the address of the page holds it. */
+export type LogbookFilter = Partial<Record<(typeof texts)[number] | (typeof days)[number], string>> & { area?: Area | "ALL" };
+
+/** The page opens on work; a filter without an area looks at everything, so that a search misses nothing. */
+export function areaOf(filter: LogbookFilter): Area | "ALL" {
+  return filter.area ?? (Object.keys(filter).length === 0 ? "WORK" : "ALL");
+}
+
+/** The filter that an address holds; anything unknown in it is left out. */
 export function logbookFilter(search: Record<string, unknown>): LogbookFilter {
   const held: LogbookFilter = {};
   for (const key of texts) {
@@ -15,6 +23,9 @@ export function logbookFilter(search: Record<string, unknown>): LogbookFilter {
     if (typeof value === "string" && value) {
       held[key] = value;
     }
+  }
+  if (search.area === "ALL" || areas.some((area) => area === search.area)) {
+    held.area = search.area as Area | "ALL";
   }
   for (const key of days) {
     const value = search[key];

@@ -1,12 +1,15 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
-import type { LogbookFilter } from "./filter";
+import { areaOf, type LogbookFilter } from "./filter";
 
 export const logbookQuery = (filter: LogbookFilter) =>
   infiniteQueryOptions({
     queryKey: ["logbook", filter],
-    queryFn: ({ pageParam }) =>
-      answer(api.GET("/api/v1/logbook", { params: { query: { ...filter, ...(pageParam && { before: pageParam }) } } })),
+    queryFn: ({ pageParam }) => {
+      const area = areaOf(filter);
+      const query = { ...filter, area: area === "ALL" ? undefined : area, before: pageParam || undefined };
+      return answer(api.GET("/api/v1/logbook", { params: { query } }));
+    },
     initialPageParam: "",
     getNextPageParam: (last) => last.next ?? undefined,
     placeholderData: (before) => before,
@@ -17,5 +20,5 @@ export const logbookChoicesQuery = queryOptions({
   queryFn: () => answer(api.GET("/api/v1/logbook-choices")),
 });
 
-/** Whether everything on record holds, and how far it is marked. */
+/** Whether the records are intact, and how far they are marked. */
 export const proofQuery = () => queryOptions({ queryKey: ["proof"], queryFn: () => answer(api.GET("/api/v1/proof")) });

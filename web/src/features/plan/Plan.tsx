@@ -59,7 +59,7 @@ function Standing({ plan }: { plan: View }) {
   const [settings, setSettings] = useState(false);
   const move = useMoveJob();
   const make = useMutation({
-    mutationFn: (afresh: boolean) => answer(api.POST("/api/v1/plan", { params: once(), body: { afresh } })),
+    mutationFn: (replanEverything: boolean) => answer(api.POST("/api/v1/plan", { params: once(), body: { replanEverything } })),
     onSuccess: (view) => {
       queries.setQueryData(planQuery.queryKey, view);
       void queries.invalidateQueries({ queryKey: ["plan", "job"] });

@@ -3,6 +3,7 @@ package onward.sentry.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
@@ -27,27 +28,27 @@ class LogbookWalkTest {
             page.getByLabel("Verdict").selectOption("pass");
             var entries = page.getByRole(AriaRole.LIST, new Page.GetByRoleOptions().setName("Entries"));
             assertThat(entries).containsText("Q4-1013");
-            assertThat(entries).not().containsText("Bump signed");
+            assertThat(entries).not().containsText("bump test");
             assertThat(page).hasURL(Pattern.compile("verdict=pass"));
-            marit.link("Calibration signed").first().click();
+            marit.link("calibration").first().click();
 
-            marit.button("Put right").click();
-            page.getByLabel("What is right").fill("Worked in the ferry shed");
+            marit.button("Correct this entry").click();
+            page.getByLabel("What is correct").fill("Worked in the ferry shed");
             page.getByLabel("Why it was wrong").fill("the room was mistyped");
-            marit.button("Put it right").click();
+            marit.button("Save correction").click();
             var record = page.getByRole(AriaRole.ARTICLE);
-            assertThat(record).containsText("Put right: Worked in the ferry shed");
+            assertThat(record).containsText("Corrected: Worked in the ferry shed");
 
             marit.button("Certificate").click();
             assertThat(page.getByRole(AriaRole.STATUS)).containsText("This certificate is valid.");
-            assertThat(page.getByRole(AriaRole.ARTICLE))
-                    .containsText("Put right in the record: Worked in the ferry shed");
+            assertThat(page.getByRole(AriaRole.ARTICLE)).containsText("Corrected on record: Worked in the ferry shed");
             code = page.url().substring(page.url().lastIndexOf('/') + 1);
             var file = page.request().get(world.url() + "/api/v1/certificates/" + code + "/pdf");
             assertThat(new String(file.body(), 0, 5, StandardCharsets.US_ASCII)).isEqualTo("%PDF-");
 
+            entriesOfTheSiteAndOfAccountsHaveAreasOfTheirOwn(marit, entries);
             marit.open("/logbook?kind=correction");
-            assertThat(entries).containsText("right Worked in the ferry shed");
+            assertThat(entries).containsText("Worked in the ferry shed");
             marit.nothingWentWrong();
         }
         try (var anybody = new Walk(world)) {
@@ -58,6 +59,16 @@ class LogbookWalkTest {
             assertThat(page.getByRole(AriaRole.STATUS)).containsText("This certificate is valid.");
             assertThat(page.getByRole(AriaRole.ARTICLE)).containsText("Q4-1013");
         }
+    }
+
+    private static void entriesOfTheSiteAndOfAccountsHaveAreasOfTheirOwn(Walk marit, Locator entries) {
+        marit.open("/logbook");
+        assertThat(entries).not().containsText("registered detector");
+        marit.button("Set-up").click();
+        assertThat(entries).containsText(Pattern.compile("registered detector [A-Z0-9]+-\\d+"));
+        assertThat(entries).not().containsText("signed the calibration");
+        marit.button("Accounts").click();
+        assertThat(entries).containsText(Pattern.compile("added \\w+ as (technician|viewer|lead|administrator)"));
     }
 
     /** A lead has everything looked through; a cylinder's use-before moved past the program is named, on Today too. */

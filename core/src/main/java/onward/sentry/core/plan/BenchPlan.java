@@ -29,6 +29,13 @@ public record BenchPlan(Map<String, LocalDate> days) {
         return new BenchPlan(other);
     }
 
+    /** Jobs of a task that are planned for a day after their due day. */
+    public List<PlanJob> late(PlanTask task) {
+        return task.jobs().stream()
+                .filter(job -> dayOf(job).filter(on -> job.lateOn(on) > 0).isPresent())
+                .toList();
+    }
+
     /** Jobs of a task that found no day. */
     public List<PlanJob> unplanned(PlanTask task) {
         return task.jobs().stream().filter(job -> dayOf(job).isEmpty()).toList();

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -65,7 +66,7 @@ class SiteArchive {
     /** Keeps on record that somebody has it. */
     @Transactional
     public void taken(Manifest manifest, String by) {
-        ledger.append("site-archived", by, Map.of("lastHash", manifest.lastLedgerHash()));
+        ledger.append(LedgerKind.SITE_ARCHIVED, by, Map.of("lastHash", manifest.lastLedgerHash()));
     }
 
     private Manifest.ArchivePart write(SiteTables.Table table, ZipOutputStream zip) throws IOException {

@@ -13,6 +13,7 @@ import onward.sentry.core.run.GasUse;
 import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.strip.Strip;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.equipment.BenchEquipment;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.gas.Shelf;
@@ -76,7 +77,8 @@ class RunConsequences {
         } else if (event instanceof RunEvent.RunStopped stopped) {
             log.storeTraces(run.id(), seq, live.sealedTraces(live.traces().now() + 1));
             end(run, live, at, site.today(), Optional.empty());
-            ledger.append("run-stopped", stopped.by(), entry(run, live, Map.of("reason", stopped.reason())), at);
+            ledger.append(
+                    LedgerKind.RUN_STOPPED, stopped.by(), entry(run, live, Map.of("reason", stopped.reason())), at);
         } else if (event instanceof RunEvent.RunSigned signed) {
             log.storeTraces(run.id(), seq, live.sealedTraces(live.traces().now() + 1));
             end(run, live, at, signed.on(), Optional.of(signed.verdict()));
@@ -95,7 +97,7 @@ class RunConsequences {
                     run.strip().orElseThrow(),
                     at);
             ledger.append(
-                    "run-signed",
+                    LedgerKind.RUN_SIGNED,
                     signed.by(),
                     entry(
                             run,

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Secret;
@@ -56,7 +57,7 @@ class BoardAddresses {
         var secret = Secret.fresh();
         addresses.saveAndFlush(
                 new BoardAddressEntity(UUID.randomUUID(), stripped, crew.strip(), secret.hash(), site.now(), by));
-        ledger.append("board-address-added", by, Map.of("board", stripped, "crew", crew.strip()));
+        ledger.append(LedgerKind.BOARD_ADDRESS_ADDED, by, Map.of("board", stripped, "crew", crew.strip()));
         return secret.text();
     }
 
@@ -68,7 +69,7 @@ class BoardAddresses {
                 .orElseThrow(() -> new NotFound("Board address " + id));
         address.revoke(site.now());
         addresses.flush();
-        ledger.append("board-address-revoked", by, Map.of("board", address.name()));
+        ledger.append(LedgerKind.BOARD_ADDRESS_REVOKED, by, Map.of("board", address.name()));
     }
 
     /**

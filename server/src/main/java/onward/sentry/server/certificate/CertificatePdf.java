@@ -75,7 +75,7 @@ final class CertificatePdf {
         }
         for (var correction : c.corrections()) {
             sheet.down(6);
-            sheet.text("Put right in the record: " + correction, 9, true);
+            sheet.text("Corrected on record: " + correction, 9, true);
         }
         sheet.down(8);
         sheet.text("Approved and issued by " + c.givenBy() + ", " + moment(c.givenAt()) + ".", 9, false);

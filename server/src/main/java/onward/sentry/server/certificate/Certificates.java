@@ -14,6 +14,7 @@ import onward.sentry.formats.CalibrationCertificate;
 import onward.sentry.formats.CertificateCode;
 import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.bench.RunEntity;
 import onward.sentry.server.bench.Runs;
 import onward.sentry.server.fleet.Fleet;
@@ -117,7 +118,7 @@ class Certificates {
                 .params(certificate.number(), code, runId, now.atOffset(ZoneOffset.UTC), text)
                 .update();
         ledger.append(
-                "certificate-given",
+                LedgerKind.CERTIFICATE_GIVEN,
                 by,
                 Map.of(
                         "run", runId.toString(),

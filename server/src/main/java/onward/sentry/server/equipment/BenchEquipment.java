@@ -15,6 +15,7 @@ import onward.sentry.core.rig.Regulator;
 import onward.sentry.core.rig.Rig;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -109,7 +110,7 @@ public class BenchEquipment {
                         site.now().atOffset(ZoneOffset.UTC))
                 .update();
         ledger.append(
-                "equipment-registered",
+                LedgerKind.EQUIPMENT_REGISTERED,
                 by,
                 Map.of("tag", tag, "kind", equipment.kind().label()));
         return byTag(tag);
@@ -143,7 +144,7 @@ public class BenchEquipment {
         jdbc.sql("update equipment set retired_at = ? where lower(tag) = lower(?)")
                 .params(site.now().atOffset(ZoneOffset.UTC), equipment.tag())
                 .update();
-        ledger.append("equipment-retired", by, Map.of("tag", equipment.tag(), "reason", reason.strip()));
+        ledger.append(LedgerKind.EQUIPMENT_RETIRED, by, Map.of("tag", equipment.tag(), "reason", reason.strip()));
     }
 
     /** A rig's regulator as it really is, where it is one of the bench's own; else as it was named. */
@@ -181,7 +182,7 @@ public class BenchEquipment {
             jdbc.sql("update equipment set family = ? where lower(tag) = lower(?)")
                     .params(family, regulator.tag())
                     .update();
-            ledger.append("regulator-family", by, Map.of("tag", regulator.tag(), "family", family));
+            ledger.append(LedgerKind.REGULATOR_FAMILY, by, Map.of("tag", regulator.tag(), "family", family));
         }
     }
 
@@ -210,7 +211,7 @@ public class BenchEquipment {
                         equipment.tag())
                 .update();
         ledger.append(
-                "equipment-checked",
+                LedgerKind.EQUIPMENT_CHECKED,
                 by,
                 Map.of("tag", equipment.tag(), "result", judged.working().result()));
         return byTag(tag);

@@ -7,6 +7,7 @@ import onward.sentry.core.rig.Delivery;
 import onward.sentry.core.rig.SampleLine;
 import onward.sentry.core.rig.Tubing;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -60,7 +61,7 @@ class BenchRigs {
                 "There is a rig " + rig.name() + " already.",
                 "Give this one another name, or take the other one apart first.");
         ledger.append(
-                "rig-put-together",
+                LedgerKind.RIG_PUT_TOGETHER,
                 by,
                 Map.of("rig", rig.name(), "regulator", rig.regulator().tag()));
         return rig;
@@ -71,6 +72,6 @@ class BenchRigs {
         if (jdbc.sql("delete from bench_rig where name = ?").param(name).update() == 0) {
             throw new NotFound("Rig " + name);
         }
-        ledger.append("rig-taken-apart", by, Map.of("rig", name));
+        ledger.append(LedgerKind.RIG_TAKEN_APART, by, Map.of("rig", name));
     }
 }

@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.CylinderSheet;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.formats.LineFault;
 import onward.sentry.formats.TableFile;
 import onward.sentry.server.exchange.StagedRows.RefusedLine;
@@ -51,8 +52,8 @@ class CylinderImporter implements TableImporter {
     }
 
     @Override
-    public String entry() {
-        return "cylinders-imported";
+    public LedgerKind entry() {
+        return LedgerKind.CYLINDERS_IMPORTED;
     }
 
     @Override

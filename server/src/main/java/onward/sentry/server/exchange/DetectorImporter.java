@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.DetectorSheet;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.formats.LineFault;
 import onward.sentry.formats.TableFile;
 import onward.sentry.server.fleet.FleetBatch;
@@ -71,8 +72,8 @@ class DetectorImporter implements TableImporter {
     }
 
     @Override
-    public String entry() {
-        return "detectors-imported";
+    public LedgerKind entry() {
+        return LedgerKind.DETECTORS_IMPORTED;
     }
 
     private DetectorSheet sheet() {

@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.formats.LineFault;
 import onward.sentry.formats.TableFile;
 import onward.sentry.server.platform.Ledger;
@@ -293,7 +294,7 @@ class Imports {
                 .update();
         taken.put("import", id.toString());
         taken.put("reason", reason.strip());
-        ledger.append("import-withdrawn", by, taken);
+        ledger.append(LedgerKind.IMPORT_WITHDRAWN, by, taken);
     }
 
     private void requirePhase(UUID id, String phase, String otherwise) {

@@ -11,6 +11,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.run.RunEvent;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.formats.LineFault;
 import onward.sentry.formats.RunSheet;
 import onward.sentry.formats.RunSheet.PaperJob;
@@ -75,8 +76,8 @@ class RunImporter implements TableImporter {
     }
 
     @Override
-    public String entry() {
-        return "runs-imported";
+    public LedgerKind entry() {
+        return LedgerKind.RUNS_IMPORTED;
     }
 
     @Override

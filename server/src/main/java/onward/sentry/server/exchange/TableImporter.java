@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.formats.TableFile;
 
 /** One kind of table that comes in: how its lines are read, what each would do, and the way into force and back. */
@@ -32,7 +33,7 @@ interface TableImporter {
     boolean applyNext(UUID id, String by);
 
     /** The kind of the ledger's entry when a table is put in force. */
-    String entry();
+    LedgerKind entry();
 
     /**
      * Undoes what came of the table.

@@ -11,6 +11,7 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.card.SensorCare;
 import onward.sentry.core.schedule.CareKind;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.rules.ProcedureLibrary;
@@ -108,7 +109,9 @@ public class Care {
                 .params(UUID.randomUUID(), detector.id(), kind.name(), on, by, remark.strip())
                 .update();
         ledger.append(
-                "care-done", by, Map.of("detector", detector.serial(), "kind", kind.label(), "remark", remark.strip()));
+                LedgerKind.CARE_DONE,
+                by,
+                Map.of("detector", detector.serial(), "kind", kind.label(), "remark", remark.strip()));
         return of(serial);
     }
 }

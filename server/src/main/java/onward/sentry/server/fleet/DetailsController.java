@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import onward.sentry.core.detector.DetectorDetails;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.fleet.DetectorController.DetectorRow;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.IdempotentRequests;
@@ -65,7 +66,7 @@ class DetailsController {
                 "Somebody else changed the details of " + detector.serial() + " meanwhile.",
                 "Look at the details as they are now, and make your change again.");
         detector.describe(body.details().checked());
-        ledger.append("detector-edited", by, entry(detector.serial(), now, body.details()));
+        ledger.append(LedgerKind.DETECTOR_EDITED, by, entry(detector.serial(), now, body.details()));
         return fleet.known(detector);
     }
 

@@ -7,6 +7,7 @@ import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import onward.sentry.core.schedule.Cause;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Service;
@@ -84,7 +85,8 @@ public class DetectorSnapshots {
                 .forEach(hold -> {
                     var remark = "record voided: " + why;
                     hold.release(site.now(), by, remark);
-                    ledger.append("hold-released", by, Map.of("detector", detector.serial(), "remark", remark));
+                    ledger.append(
+                            LedgerKind.HOLD_RELEASED, by, Map.of("detector", detector.serial(), "remark", remark));
                 });
         triggers.findByDetectorIdAndSettledOnIsNull(detectorId).stream()
                 .filter(open -> made.test(open.toCore()))

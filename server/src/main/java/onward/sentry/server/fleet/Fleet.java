@@ -27,6 +27,7 @@ import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -203,7 +204,7 @@ public class Fleet {
         sensors.forEach(s -> detector.fit(fresh(detector, s)));
         states.renew(detector);
         detectors.save(detector);
-        ledger.append("detector-registered", by, Map.of("serial", number, "model", model));
+        ledger.append(LedgerKind.DETECTOR_REGISTERED, by, Map.of("serial", number, "model", model));
         return known(detector);
     }
 
@@ -257,7 +258,7 @@ public class Fleet {
         open.forEach(hold -> hold.release(site.now(), by, remark.strip()));
         holds.flush();
         states.renew(detector);
-        ledger.append("hold-released", by, Map.of("detector", detector.serial(), "remark", remark.strip()));
+        ledger.append(LedgerKind.HOLD_RELEASED, by, Map.of("detector", detector.serial(), "remark", remark.strip()));
         return known(detector);
     }
 
@@ -352,7 +353,7 @@ public class Fleet {
         var detector = entity(serial);
         var seen = cause.on(site.today(), remark);
         makeDue(detector.id(), seen);
-        ledger.append("made-due", by, Map.of("detector", detector.serial(), "cause", seen.words()));
+        ledger.append(LedgerKind.MADE_DUE, by, Map.of("detector", detector.serial(), "cause", seen.words()));
         return known(detector);
     }
 
@@ -380,7 +381,7 @@ public class Fleet {
                 .orElseGet(() -> named(signed, card, Verdict.NOT_JUDGED).orElse("A sensor") + " not judged on "
                         + Figures.day(signed.on()) + ".");
         holds.saveAndFlush(new HoldEntity(UUID.randomUUID(), detector.id(), reason, runId, at, signed.by()));
-        ledger.append("hold-placed", signed.by(), Map.of("detector", detector.serial(), "reason", reason), at);
+        ledger.append(LedgerKind.HOLD_PLACED, signed.by(), Map.of("detector", detector.serial(), "reason", reason), at);
     }
 
     private static Optional<String> named(RunSigned signed, ProcedureCard card, Verdict verdict) {

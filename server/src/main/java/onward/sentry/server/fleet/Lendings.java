@@ -7,6 +7,7 @@ import java.util.UUID;
 import onward.sentry.core.schedule.Lending;
 import onward.sentry.core.schedule.StateToday;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -39,18 +40,18 @@ public class Lendings {
                 "lent-already",
                 "to",
                 serial + ": " + detector.stateReason(),
-                "Take it back first.");
+                "Return it first.");
         Refusal.unless(
                 StateToday.mayBeLent(state, detector.usable()),
                 "lend-unfit",
                 "serial",
-                serial + " is " + state.label() + " and goes to nobody: " + detector.stateReason(),
-                "Put it right first, or take another one.");
+                serial + " is " + state.label() + " and may not be checked out: " + detector.stateReason(),
+                "Repair or release it first, or take another one.");
         var lending = new Lending(to, site.today(), backBy);
         detector.lend(lending);
         states.renew(detector);
         ledger.append(
-                "lent",
+                LedgerKind.LENT,
                 by,
                 Map.of(
                         "detector",
@@ -58,7 +59,7 @@ public class Lendings {
                         "to",
                         lending.to(),
                         "backBy",
-                        backBy.map(LocalDate::toString).orElse("open")));
+                        backBy.map(LocalDate::toString).orElse("")));
         return fleet.known(detector);
     }
 
@@ -88,6 +89,6 @@ public class Lendings {
         var from = detector.lending().orElseThrow().to();
         detector.takeBack();
         states.renew(detector);
-        ledger.append("returned", by, Map.of("detector", detector.serial(), "from", from));
+        ledger.append(LedgerKind.RETURNED, by, Map.of("detector", detector.serial(), "from", from));
     }
 }

@@ -7,6 +7,7 @@ import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.rules.SitePolicies;
 import org.springframework.stereotype.Component;
@@ -53,13 +54,13 @@ class OwnRules {
         var detector = fleet.entity(serial);
         detector.holdTo(percent);
         ledger.append(
-                "tolerance-set",
+                LedgerKind.TOLERANCE_SET,
                 by,
                 Map.of(
                         "detector",
                         detector.serial(),
                         "percent",
-                        percent.isPresent() ? String.valueOf(percent.getAsDouble()) : "by the rules",
+                        percent.isPresent() ? Figures.upTo(percent.getAsDouble(), 2) : "",
                         "reason",
                         reason.strip()));
         return fleet.known(detector);
@@ -78,13 +79,13 @@ class OwnRules {
         detector.overrideInterval(interval.map(json::writeValueAsString));
         states.renew(detector);
         ledger.append(
-                "interval-set",
+                LedgerKind.INTERVAL_SET,
                 by,
                 Map.of(
                         "detector",
                         detector.serial(),
                         "interval",
-                        interval.map(IntervalRule::words).orElse("by its card"),
+                        interval.map(IntervalRule::words).orElse(""),
                         "reason",
                         reason.strip()));
         return fleet.known(detector);

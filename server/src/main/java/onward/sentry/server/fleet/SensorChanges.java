@@ -9,6 +9,7 @@ import java.util.UUID;
 import onward.sentry.core.schedule.FittingDate;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -79,7 +80,7 @@ public class SensorChanges {
         detectors.flush();
         detector.fit(Fleet.fresh(detector, fresh));
         ledger.append(
-                "sensor-replaced",
+                LedgerKind.SENSOR_REPLACED,
                 by,
                 Map.of(
                         "detector", detector.serial(),
@@ -108,7 +109,7 @@ public class SensorChanges {
         sensor.fittedOn(fittedOn);
         states.renew(detector);
         ledger.append(
-                "fitting-corrected",
+                LedgerKind.FITTING_CORRECTED,
                 by,
                 Map.of(
                         "detector", detector.serial(),

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import onward.sentry.core.schedule.StatusChange;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Component;
@@ -56,15 +57,15 @@ public class StatusChanges {
         return reason.endsWith(".") ? reason : reason + ".";
     }
 
-    private static String entry(StatusChange change) {
+    private static LedgerKind entry(StatusChange change) {
         return switch (change) {
-            case HOLD -> "hold-placed";
-            case SEND_FOR_REPAIR -> "sent-for-repair";
-            case RECEIVE_FROM_REPAIR -> "received-from-repair";
-            case REPORT_LOST -> "reported-lost";
-            case REPORT_FOUND -> "reported-found";
-            case RETIRE -> "detector-retired";
-            case REINSTATE -> "detector-reinstated";
+            case HOLD -> LedgerKind.HOLD_PLACED;
+            case SEND_FOR_REPAIR -> LedgerKind.SENT_FOR_REPAIR;
+            case RECEIVE_FROM_REPAIR -> LedgerKind.RECEIVED_FROM_REPAIR;
+            case REPORT_LOST -> LedgerKind.REPORTED_LOST;
+            case REPORT_FOUND -> LedgerKind.REPORTED_FOUND;
+            case RETIRE -> LedgerKind.DETECTOR_RETIRED;
+            case REINSTATE -> LedgerKind.DETECTOR_REINSTATED;
         };
     }
 

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Ledger;
@@ -109,7 +110,7 @@ class CertificateController {
                         by)
                 .update();
         ledger.append(
-                "certificate-attached",
+                LedgerKind.CERTIFICATE_ATTACHED,
                 by,
                 Map.of("cylinder", cylinder.tag(), "file", view.fileName(), "sha256", hash));
         return view;

@@ -10,6 +10,7 @@ import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.shelf.Comparison;
 import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.Site;
@@ -87,7 +88,7 @@ class Comparisons {
                         json.writeValueAsString(workings))
                 .update();
         ledger.append(
-                "cylinder-compared",
+                LedgerKind.CYLINDER_COMPARED,
                 by,
                 Map.of("cylinder", tag, "outgoing", outgoing, "detector", serial, "result", said));
         shelf.change(

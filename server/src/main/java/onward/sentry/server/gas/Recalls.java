@@ -12,6 +12,7 @@ import java.util.UUID;
 import onward.sentry.core.schedule.Cause;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -163,7 +164,7 @@ class Recalls {
                     .update();
         }
         ledger.append(
-                "gas-recalled",
+                LedgerKind.GAS_RECALLED,
                 by,
                 Map.of(
                         "recall", id.toString(),
@@ -189,7 +190,7 @@ class Recalls {
                 .update();
         shelf.lift(Cause.Kind.RECALL, id.toString(), "Recall withdrawn: " + reason.strip(), by);
         fleet.lift(Cause.Kind.RECALL, id.toString());
-        ledger.append("recall-withdrawn", by, Map.of("recall", id.toString(), "reason", reason.strip()));
+        ledger.append(LedgerKind.RECALL_WITHDRAWN, by, Map.of("recall", id.toString(), "reason", reason.strip()));
         return recall(id);
     }
 

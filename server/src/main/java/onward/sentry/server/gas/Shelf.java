@@ -20,6 +20,7 @@ import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.core.working.Tag;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -135,9 +136,9 @@ public class Shelf {
         var saved = cylinders.saveAndFlush(new CylinderEntity(UUID.randomUUID(), written, cylinder, now));
         store(saved.id(), new GaugeReading(now, cylinder.gaugeBar()), by);
         ledger.append(
-                "cylinder-registered",
+                LedgerKind.CYLINDER_REGISTERED,
                 by,
-                Map.of("tag", saved.tag(), "certificate", cylinder.certificateNumber(), "lot", cylinder.lot()));
+                Map.of("cylinder", saved.tag(), "certificate", cylinder.certificateNumber(), "lot", cylinder.lot()));
         return onShelf(saved);
     }
 
@@ -159,7 +160,8 @@ public class Shelf {
                 "Read the gauge again; mind the scale.");
         cylinder.read(reading);
         store(cylinder.id(), reading, by);
-        ledger.append("gauge-read", by, Map.of("cylinder", cylinder.tag(), "bar", bar, "left", litres(cylinder)));
+        ledger.append(
+                LedgerKind.GAUGE_READ, by, Map.of("cylinder", cylinder.tag(), "bar", bar, "left", litres(cylinder)));
         return onShelf(cylinder);
     }
 
@@ -216,7 +218,8 @@ public class Shelf {
         var cylinder = entity(tag);
         if (!cylinder.regulator().equals(regulator)) {
             cylinder.keep(regulator);
-            ledger.append("cylinder-regulator", by, Map.of("tag", cylinder.tag(), "regulator", regulator));
+            ledger.append(
+                    LedgerKind.CYLINDER_REGULATOR, by, Map.of("cylinder", cylinder.tag(), "regulator", regulator));
         }
         return onShelf(cylinder);
     }
@@ -344,7 +347,7 @@ public class Shelf {
                         reason.strip())
                 .update();
         ledger.append(
-                "cylinder-changed",
+                LedgerKind.CYLINDER_CHANGED,
                 by,
                 Map.of("cylinder", cylinder.tag(), "state", to.label(), "reason", reason.strip()));
     }

@@ -15,6 +15,7 @@ import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.Stage;
 import onward.sentry.core.run.RunState;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -120,7 +121,7 @@ public class ImpactReviews {
                                     site.now().atOffset(ZoneOffset.UTC))
                             .update();
                     ledger.append(
-                            "doubt-opened",
+                            LedgerKind.DOUBT_OPENED,
                             by,
                             Map.of("detector", detector.serial(), "slot", sensor.slot(), "period", doubt.words()));
                 });
@@ -187,7 +188,7 @@ public class ImpactReviews {
                 doubt.closedBy().orElse("Somebody") + " has closed it already.",
                 "Load the page again.");
         ledger.append(
-                "doubt-closed",
+                LedgerKind.DOUBT_CLOSED,
                 by,
                 Map.of("detector", doubt.serial(), "period", doubt.period().words(), "remark", remark.strip()));
         return doubt;

@@ -17,6 +17,7 @@ import onward.sentry.core.health.IntervalReview.Proposal;
 import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.IdempotentRequests;
 import onward.sentry.server.platform.Ledger;
@@ -197,7 +198,7 @@ class IntervalController {
                             by)
                     .update();
             ledger.append(
-                    "interval-decided",
+                    LedgerKind.INTERVAL_DECIDED,
                     by,
                     Map.of(
                             "model",

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -148,7 +149,7 @@ class GatewayDesk {
                 "Give it another name, or revoke the other one first.");
         var ids = ids(which);
         var issued = tokens.add(plain, ids);
-        ledger.append("gateway-added", by, Map.of("gateway", plain, "detectors", ids.size()));
+        ledger.append(LedgerKind.GATEWAY_ADDED, by, Map.of("gateway", plain, "detectors", ids.size()));
         return issued;
     }
 
@@ -157,7 +158,7 @@ class GatewayDesk {
         var gateway = working(id);
         var ids = ids(which);
         gateway.serve(ids);
-        ledger.append("gateway-detectors-set", by, Map.of("gateway", gateway.name(), "detectors", ids.size()));
+        ledger.append(LedgerKind.GATEWAY_DETECTORS_SET, by, Map.of("gateway", gateway.name(), "detectors", ids.size()));
         return view(gateway);
     }
 
@@ -165,7 +166,7 @@ class GatewayDesk {
     void revoke(UUID id, String by) {
         var gateway = working(id);
         gateway.revoke(site.now());
-        ledger.append("gateway-revoked", by, Map.of("gateway", gateway.name()));
+        ledger.append(LedgerKind.GATEWAY_REVOKED, by, Map.of("gateway", gateway.name()));
     }
 
     private GatewayEntity known(UUID id) {

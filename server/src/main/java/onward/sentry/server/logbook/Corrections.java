@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.Map;
 import onward.sentry.core.schedule.Cause;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.logbook.Logbook.LogbookEntry;
 import onward.sentry.server.platform.Ledger;
@@ -11,7 +12,7 @@ import onward.sentry.server.platform.Site;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Puts right what an entry says, by a new entry that points to it. Nothing that stands is changed or judged again. */
+/** Corrects an entry by a new one that points to it. The entry itself stays as it is, and no result is judged again. */
 @Service
 class Corrections {
 
@@ -41,8 +42,8 @@ class Corrections {
     public LogbookEntry correct(
             long seq, String right, String why, boolean checkAgain, String by, boolean mayCorrectOthers) {
         var entry = logbook.entry(seq);
-        checkWords("right", "What is right", right);
-        checkWords("why", "Why it is put right", why);
+        checkWords("right", "What is correct", right);
+        checkWords("why", "Why it was wrong", why);
         Refusal.unless(
                 mayCorrectOthers || entry.by().equals(by),
                 "correction-of-others",
@@ -53,8 +54,8 @@ class Corrections {
                 !checkAgain || entry.detector().isPresent(),
                 "correction-no-detector",
                 "checkAgain",
-                "Entry " + seq + " is about no detector.",
-                "Leave 'check the detector again' out.");
+                "Entry " + seq + " is not about a detector.",
+                "Do not ask for the detector to be made due.");
         var body = new HashMap<String, Object>(Map.of("corrects", seq, "right", right.strip(), "why", why.strip()));
         entry.detector().ifPresent(serial -> body.put("detector", serial));
         entry.cylinder().ifPresent(tag -> body.put("cylinder", tag));
@@ -62,9 +63,9 @@ class Corrections {
         if (checkAgain) {
             var detector = fleet.bySerial(entry.detector().orElseThrow());
             fleet.makeDue(detector.id(), Cause.reported(site.today(), "record corrected: " + right.strip()));
-            body.put("checkedAgain", "due at once");
+            body.put("madeDue", true);
         }
-        ledger.append("correction", by, body);
+        ledger.append(LedgerKind.CORRECTION, by, body);
         ledger.storeNow();
         return logbook.entry(seq);
     }
@@ -76,6 +77,6 @@ class Corrections {
                 field,
                 what + " takes 1 to " + MOST_LETTERS + " characters, these are "
                         + words.strip().length() + ".",
-                "Say it in a sentence.");
+                "Write one sentence.");
     }
 }

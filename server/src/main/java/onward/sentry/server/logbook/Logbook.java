@@ -6,16 +6,19 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.strip.Strip;
-import onward.sentry.server.logbook.LogbookWish.Condition;
+import onward.sentry.formats.LedgerKind;
+import onward.sentry.server.logbook.LogbookFilter.Condition;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -24,20 +27,19 @@ import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The site's ledger as people read it: the newest on top, found by anything. */
+/** The site's ledger as people read it: newest first, with filters. */
 @Component
 class Logbook {
 
     static final int PAGE = 60;
 
-    /** What the entry's own line shows already, or nobody reads. */
-    private static final Set<String> NOT_SHOWN = Set.of(
-            "run", "lastHash", "textHash", "detector", "serial", "corrects", "job", "crew", "cylinder", "verdict");
+    /** Fields of an entry that the chain needs, and no reader. */
+    private static final Set<String> NOT_SHOWN = Set.of("run", "lastHash", "textHash", "corrects");
 
     /** How many of the newest are looked through, one after the other, before the index of words is asked. */
     private static final List<Integer> NEWEST = List.of(5_000, 50_000);
 
-    /** What stands beside an entry is fetched for those of the page alone; inside, joins that no condition asks for fall away. */
+    /** Details of an entry are fetched for one page only; inside, PostgreSQL drops the joins that no condition needs. */
     private static final String ROWS = """
             select l.*, d.model, d.crew, r.job, r.strip, r.verdict, r.time_scale, r.source,
                 (select string_agg(c.seq::text, ',' order by c.seq) from ledger c where c.corrects = l.seq) as corrected_by
@@ -66,29 +68,26 @@ class Logbook {
         this.json = json;
     }
 
-    /** One thing that an entry says beside who, when and about what. */
-    record EntryDetail(String name, String value) {}
-
     /**
      * @param seq the entry's number: the first of the site is 1
-     * @param kind as filters take it
-     * @param title the kind in words
+     * @param kind empty for an entry that a newer version of the program wrote
+     * @param facts what the entry says, by the name that the ledger stores it under; days as 2026-12-01
+     * @param job of the run that the entry is about
      * @param corrects the number of the entry that this one corrects
      * @param correctedBy the numbers of later entries that correct this one
      */
     record LogbookEntry(
             long seq,
             Instant at,
-            String kind,
-            String title,
+            Optional<LedgerKind> kind,
             String by,
-            List<EntryDetail> details,
+            Map<String, String> facts,
             Optional<String> detector,
             Optional<String> model,
             Optional<String> crew,
             Optional<String> cylinder,
             Optional<UUID> runId,
-            Optional<String> job,
+            Optional<Job> job,
             Optional<Strip> strip,
             Optional<String> verdict,
             boolean simulated,
@@ -97,34 +96,30 @@ class Logbook {
             List<Long> correctedBy,
             String hash) {
 
-        /** What the entry says under a name; empty when it says nothing there. */
-        String detail(String name) {
-            return details.stream()
-                    .filter(detail -> detail.name().equals(name))
-                    .map(EntryDetail::value)
-                    .findFirst()
-                    .orElse("");
+        /** @return what the entry says under a name; empty text when it says nothing there */
+        String fact(String name) {
+            return facts.getOrDefault(name, "");
         }
     }
 
     /** @param next where the next page begins; empty on the last one */
     record LogbookPage(List<LogbookEntry> entries, Optional<String> next) {}
 
-    /** What there is to narrow the logbook by. */
+    /** The values that the logbook can be filtered by. */
     record LogbookChoices(List<KindChoice> kinds, List<String> people, List<String> models, List<String> crews) {}
 
-    record KindChoice(String kind, String title) {}
+    record KindChoice(LedgerKind kind, LedgerKind.Area area) {}
 
-    /** What many entries say fills a page from the newest of them; what few say, the index of words finds at once. */
+    /** A common word fills a page from the newest entries; a rare one is found by the index of words. */
     @Transactional(readOnly = true)
-    public LogbookPage page(LogbookWish wish) {
-        var found = found(wish.place(), wish.condition(site.zone()));
+    public LogbookPage page(LogbookFilter filter) {
+        var found = found(filter.place(), filter.condition(site.zone()));
         if (found.size() <= PAGE) {
             return new LogbookPage(found, Optional.empty());
         }
         var last = found.get(PAGE - 1);
         return new LogbookPage(
-                found.subList(0, PAGE), Optional.of(new LogbookWish.Place(last.at(), last.seq()).toString()));
+                found.subList(0, PAGE), Optional.of(new LogbookFilter.Place(last.at(), last.seq()).toString()));
     }
 
     private List<LogbookEntry> found(Condition below, Condition narrow) {
@@ -180,7 +175,8 @@ class Logbook {
     public LogbookChoices choices() {
         return new LogbookChoices(
                 distinct("kind").stream()
-                        .map(kind -> new KindChoice(kind, title(kind)))
+                        .flatMap(code -> LedgerKind.ofCode(code).stream())
+                        .map(kind -> new KindChoice(kind, kind.area()))
                         .toList(),
                 distinct("by"),
                 jdbc.sql("select distinct model from detector order by model")
@@ -204,21 +200,19 @@ class Logbook {
     }
 
     private LogbookEntry entry(ResultSet row) throws SQLException {
-        var job = Optional.ofNullable(row.getString("job")).map(Job::valueOf).map(Job::label);
         var correctedBy = Optional.ofNullable(row.getString("corrected_by"));
         return new LogbookEntry(
                 row.getLong("seq"),
                 row.getObject("at", OffsetDateTime.class).toInstant(),
-                row.getString("kind"),
-                title(row.getString("kind"), job),
+                LedgerKind.ofCode(row.getString("kind")),
                 row.getString("by"),
-                details(json.readTree(row.getString("body"))),
+                facts(json.readTree(row.getString("body"))),
                 Optional.ofNullable(row.getString("detector")),
                 Optional.ofNullable(row.getString("model")),
                 Optional.ofNullable(row.getString("crew")),
                 Optional.ofNullable(row.getString("cylinder")),
                 Optional.ofNullable(row.getObject("run_id", UUID.class)),
-                job,
+                Optional.ofNullable(row.getString("job")).map(Job::valueOf),
                 endOfRun("strip", row).map(Strip::decode),
                 endOfRun("verdict", row).map(Verdict::valueOf).map(Verdict::label),
                 row.getObject("time_scale") != null && row.getDouble("time_scale") != 1,
@@ -230,44 +224,36 @@ class Logbook {
                 row.getString("hash"));
     }
 
-    /** What a run came to stands with the entry of its end, and not with what was entered about it later. */
+    /** The result of a run belongs to the entry of its end, not to later entries about it. */
     private static Optional<String> endOfRun(String column, ResultSet row) throws SQLException {
         return row.getString("kind").startsWith("run-") ? Optional.ofNullable(row.getString(column)) : Optional.empty();
     }
 
-    /** {@code run-signed} of a bump as {@code Bump signed}. */
-    private static String title(String kind, Optional<String> job) {
-        return title(job.filter(j -> kind.startsWith("run-"))
-                .map(j -> kind.replace("run-", j + " "))
-                .orElse(kind));
+    private static Map<String, String> facts(JsonNode body) {
+        var facts = new LinkedHashMap<String, String>();
+        for (var field : body.properties()) {
+            var value = NOT_SHOWN.contains(field.getKey()) ? "" : value(field.getValue());
+            if (!value.isEmpty()) {
+                facts.put(field.getKey(), value);
+            }
+        }
+        return facts;
     }
 
-    /** {@code hold-released} as {@code Hold released}, {@code pin-chosen} as {@code PIN chosen}. */
-    static String title(String kind) {
-        return kind.startsWith("pin-")
-                ? kind.replace("pin-", "PIN ").replace('-', ' ')
-                : kind.substring(0, 1).toUpperCase(Locale.ROOT)
-                        + kind.substring(1).replace('-', ' ');
-    }
-
-    private static List<EntryDetail> details(JsonNode body) {
-        return body.properties().stream()
-                .filter(field -> !NOT_SHOWN.contains(field.getKey()))
-                .map(field -> new EntryDetail(words(field.getKey()), value(field.getValue())))
-                .filter(detail -> !detail.value().isEmpty())
-                .toList();
-    }
-
-    /** {@code signInName} as {@code sign in name}. */
-    private static String words(String name) {
-        return name.replaceAll("([A-Z])", " $1").toLowerCase(Locale.ROOT);
-    }
-
+    /** A list as {@code a, b}; a change as {@code before → after}; counts by name as {@code filter 2, o-ring 1}. */
     private static String value(JsonNode node) {
         if (node.isArray()) {
             var values = new ArrayList<String>();
             node.forEach(one -> values.add(value(one)));
             return String.join(", ", values);
+        }
+        if (node.has("before") && node.has("after")) {
+            return value(node.get("before")) + " → " + value(node.get("after"));
+        }
+        if (node.isObject()) {
+            return node.properties().stream()
+                    .map(field -> field.getKey() + " " + value(field.getValue()))
+                    .collect(Collectors.joining(", "));
         }
         return node.isString() ? node.stringValue() : node.isNull() ? "" : node.toString();
     }

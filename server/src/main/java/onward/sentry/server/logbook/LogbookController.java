@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.time.LocalDate;
 import java.util.Optional;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.logbook.Logbook.LogbookChoices;
 import onward.sentry.server.logbook.Logbook.LogbookEntry;
 import onward.sentry.server.logbook.Logbook.LogbookPage;
@@ -43,6 +44,7 @@ class LogbookController {
     @GetMapping("/api/v1/logbook")
     LogbookPage logbook(
             @RequestParam Optional<String> words,
+            @RequestParam Optional<LedgerKind.Area> area,
             @RequestParam Optional<String> kind,
             @RequestParam Optional<String> person,
             @RequestParam Optional<String> detector,
@@ -53,8 +55,8 @@ class LogbookController {
             @RequestParam Optional<LocalDate> from,
             @RequestParam Optional<LocalDate> until,
             @RequestParam Optional<String> before) {
-        return logbook.page(
-                new LogbookWish(words, kind, person, detector, crew, model, cylinder, verdict, from, until, before));
+        return logbook.page(new LogbookFilter(
+                words, area, kind, person, detector, crew, model, cylinder, verdict, from, until, before));
     }
 
     @GetMapping("/api/v1/logbook-choices")

@@ -183,7 +183,7 @@ class RecordController {
     }
 
     private static CorrectionLine correction(Logbook.LogbookEntry entry) {
-        return new CorrectionLine(entry.seq(), entry.at(), entry.by(), entry.detail("right"), entry.detail("why"));
+        return new CorrectionLine(entry.seq(), entry.at(), entry.by(), entry.fact("right"), entry.fact("why"));
     }
 
     private static SensorRecord sensor(RunState state, SensorSpec spec, Map<Integer, Trace> traces) {

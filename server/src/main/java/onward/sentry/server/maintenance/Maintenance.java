@@ -16,6 +16,7 @@ import onward.sentry.core.schedule.Cause;
 import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.StatusChange;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.fleet.SensorChanges;
 import onward.sentry.server.fleet.StatusChanges;
@@ -156,7 +157,7 @@ class Maintenance {
     Worked stop(UUID id, String reason, String by) {
         var worked = held(id);
         var stopped = with(worked, worked.job().stop(reason, site.now(), by));
-        record("maintenance-stopped", worked.entity(), Map.of("reason", reason.strip()), by);
+        record(LedgerKind.MAINTENANCE_STOPPED, worked.entity(), Map.of("reason", reason.strip()), by);
         return stopped;
     }
 
@@ -175,7 +176,7 @@ class Maintenance {
             more.put("parts", used);
         }
         more.put("remark", remark.strip());
-        record("maintenance-done", worked.entity(), more, by);
+        record(LedgerKind.MAINTENANCE_DONE, worked.entity(), more, by);
         return done;
     }
 
@@ -210,7 +211,7 @@ class Maintenance {
         }
     }
 
-    private void record(String kind, MaintenanceJobEntity job, Map<String, Object> more, String by) {
+    private void record(LedgerKind kind, MaintenanceJobEntity job, Map<String, Object> more, String by) {
         var entry = new LinkedHashMap<String, Object>();
         entry.put("detector", fleet.byId(job.detectorId()).serial());
         entry.put("work", job.kind().label());

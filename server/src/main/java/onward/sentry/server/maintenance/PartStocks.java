@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import onward.sentry.core.maintenance.PartStock;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -40,7 +41,7 @@ public class PartStocks {
                 .ifPresentOrElse(known -> known.become(stock), () -> parts.save(new PartStockEntity(stock)));
         parts.flush();
         ledger.append(
-                "part-stock-set",
+                LedgerKind.PART_STOCK_SET,
                 by,
                 Map.of("part", stock.name(), "count", stock.count(), "reorderAt", stock.reorderAt()));
     }

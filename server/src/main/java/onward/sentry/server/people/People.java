@@ -12,6 +12,7 @@ import onward.sentry.core.policy.Competence;
 import onward.sentry.core.policy.Password;
 import onward.sentry.core.policy.Pin;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -95,7 +96,7 @@ public class People implements UserDetailsService {
                 new Person(UUID.randomUUID(), name, displayName.strip(), role, passwords.encode(password), site.now());
         person.password(person.passwordHash(), temporary);
         persons.save(person);
-        ledger.append("person-added", by, Map.of("signInName", name, "role", role.label()));
+        ledger.append(LedgerKind.PERSON_ADDED, by, Map.of("signInName", name, "role", role.label()));
     }
 
     /**
@@ -122,7 +123,7 @@ public class People implements UserDetailsService {
                 "That is the password you have already.",
                 "Choose another one.");
         person.password(passwords.encode(fresh), false);
-        ledger.append("password-chosen", person.displayName(), Map.of("signInName", signInName));
+        ledger.append(LedgerKind.PASSWORD_CHOSEN, person.displayName(), Map.of("signInName", signInName));
     }
 
     /** A PIN for signing at the bench, of somebody whose password was right. */
@@ -131,7 +132,7 @@ public class People implements UserDetailsService {
         var person = person(signInName);
         Pin.check(pin);
         person.pin(passwords.encode(pin));
-        ledger.append("pin-chosen", person.displayName(), Map.of("signInName", signInName));
+        ledger.append(LedgerKind.PIN_CHOSEN, person.displayName(), Map.of("signInName", signInName));
     }
 
     @Transactional(readOnly = true)
@@ -170,7 +171,7 @@ public class People implements UserDetailsService {
     void forgetPin(String signInName) {
         var person = person(signInName);
         person.pin(null);
-        ledger.append("pin-given-up", person.displayName(), Map.of("signInName", signInName));
+        ledger.append(LedgerKind.PIN_GIVEN_UP, person.displayName(), Map.of("signInName", signInName));
     }
 
     /** @return a password good for choosing an own one only */
@@ -180,7 +181,7 @@ public class People implements UserDetailsService {
         var person = person(signInName);
         person.password(passwords.encode(password), true);
         person.pin(null);
-        ledger.append("password-reset", by, Map.of("signInName", signInName));
+        ledger.append(LedgerKind.PASSWORD_RESET, by, Map.of("signInName", signInName));
         return password;
     }
 
@@ -189,7 +190,7 @@ public class People implements UserDetailsService {
         var person = person(signInName);
         checkStillAdministered(person, role == Role.ADMINISTRATOR);
         ledger.append(
-                "role-changed",
+                LedgerKind.ROLE_CHANGED,
                 by,
                 Map.of("signInName", signInName, "from", person.role().label(), "to", role.label()));
         person.becomes(role);
@@ -200,13 +201,13 @@ public class People implements UserDetailsService {
         var person = person(signInName);
         checkStillAdministered(person, false);
         person.leave(site.today());
-        ledger.append("person-left", by, Map.of("signInName", signInName));
+        ledger.append(LedgerKind.PERSON_LEFT, by, Map.of("signInName", signInName));
     }
 
     @Transactional
     void comeBack(String signInName, String by) {
         person(signInName).comeBack();
-        ledger.append("person-back", by, Map.of("signInName", signInName));
+        ledger.append(LedgerKind.PERSON_BACK, by, Map.of("signInName", signInName));
     }
 
     private void checkStillAdministered(Person person, boolean stays) {
@@ -311,7 +312,7 @@ public class People implements UserDetailsService {
     public void qualify(String signInName, Competence competence, String by) {
         person(signInName).qualify(competence);
         ledger.append(
-                "person-qualified",
+                LedgerKind.PERSON_QUALIFIED,
                 by,
                 Map.of(
                         "signInName",
@@ -327,6 +328,6 @@ public class People implements UserDetailsService {
         if (!person(signInName).disqualify(competence)) {
             throw new NotFound("The competence '" + competence + "' of " + signInName);
         }
-        ledger.append("qualification-ended", by, Map.of("signInName", signInName, "competence", competence));
+        ledger.append(LedgerKind.QUALIFICATION_ENDED, by, Map.of("signInName", signInName, "competence", competence));
     }
 }

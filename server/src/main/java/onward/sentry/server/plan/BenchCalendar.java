@@ -13,6 +13,7 @@ import onward.sentry.core.plan.PlanRules;
 import onward.sentry.core.plan.Shift;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -140,15 +141,9 @@ class BenchCalendar {
                 .param("remark", remark.strip())
                 .update();
         ledger.append(
-                "bench-day-set",
+                LedgerKind.BENCH_DAY_SET,
                 by,
-                Map.of(
-                        "day",
-                        day.toString(),
-                        "minutes",
-                        minutes.map(String::valueOf).orElse("closed"),
-                        "remark",
-                        remark.strip()));
+                Map.of("day", day.toString(), "minutes", minutes.orElse(0), "remark", remark.strip()));
     }
 
     /** The day is as its weekday says again. */
@@ -157,7 +152,7 @@ class BenchCalendar {
         if (jdbc.sql("delete from bench_day where on_day = ?").param(day).update() == 0) {
             throw new NotFound("A bench day of its own on " + Figures.day(day));
         }
-        ledger.append("bench-day-as-usual", by, Map.of("day", day.toString()));
+        ledger.append(LedgerKind.BENCH_DAY_AS_USUAL, by, Map.of("day", day.toString()));
     }
 
     @Transactional
@@ -180,17 +175,25 @@ class BenchCalendar {
                 .params(UUID.randomUUID(), technician, since, until, remark.strip())
                 .update();
         ledger.append(
-                "absence-set",
+                LedgerKind.ABSENCE_SET,
                 by,
                 Map.of("technician", technician, "since", since.toString(), "until", until.toString()));
     }
 
     @Transactional
     public void here(UUID absence, String by) {
-        if (jdbc.sql("delete from bench_absence where id = ?").param(absence).update() == 0) {
-            throw new NotFound("Absence " + absence);
-        }
-        ledger.append("absence-ended", by, Map.of("absence", absence.toString()));
+        var ended = absences().stream()
+                .filter(one -> one.id().equals(absence))
+                .findFirst()
+                .orElseThrow(() -> new NotFound("Absence " + absence));
+        jdbc.sql("delete from bench_absence where id = ?").param(absence).update();
+        ledger.append(
+                LedgerKind.ABSENCE_ENDED,
+                by,
+                Map.of(
+                        "technician", ended.technician(),
+                        "since", ended.since().toString(),
+                        "until", ended.until().toString()));
     }
 
     private static void checkRemark(String remark) {

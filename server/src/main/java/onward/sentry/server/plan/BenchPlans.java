@@ -20,6 +20,7 @@ import onward.sentry.core.plan.SimplePlanner;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.planner.Progress;
 import onward.sentry.server.fleet.Fleet;
 import onward.sentry.server.platform.Ledger;
@@ -101,13 +102,13 @@ class BenchPlans {
     /**
      * Makes the plan again, as close to the one that stands as is worth it, and goes on looking for a better one.
      *
-     * @param afresh nothing but what is pinned stays
+     * @param replanEverything nothing but what is pinned stays
      */
     @Transactional
-    public void make(boolean afresh, String by) {
+    public void make(boolean replanEverything, String by) {
         var stands = store.jobs();
         var before = new LinkedHashMap<String, LocalDate>();
-        if (!afresh) {
+        if (!replanEverything) {
             stands.forEach((serial, job) -> before.put(serial, job.on()));
         }
         var now = standing(stands, before);
@@ -129,15 +130,17 @@ class BenchPlans {
                     "Look at it again, then plan."));
         }
         ledger.append(
-                "plan-made",
+                LedgerKind.PLAN_MADE,
                 by,
                 Map.of(
                         "jobs",
                         plan.days().size(),
-                        "lateDays",
-                        PlanCost.of(now.task(), plan).lateDays(),
-                        "afresh",
-                        afresh));
+                        "late",
+                        plan.late(now.task()).size(),
+                        "notScheduled",
+                        plan.unplanned(now.task()).size(),
+                        "replanEverything",
+                        replanEverything));
         long revision = now.head().revision() + 1;
         improvement.begin(now.task(), best -> improved(best, now.task(), plan, stand, revision, by, byRuleCost));
     }
@@ -230,14 +233,27 @@ class BenchPlans {
         improvement.halt();
         store.put(fleet.bySerial(job.detector()).id(), day, pinned);
         ledger.append(
-                pinned ? "plan-moved" : "plan-let-go", by, Map.of("detector", job.detector(), "day", day.toString()));
+                pinned ? LedgerKind.PLAN_MOVED : LedgerKind.PLAN_LET_GO,
+                by,
+                Map.of("detector", job.detector(), "day", day.toString()));
     }
 
     @Transactional
     public void setRules(PlanRules rules, String by) {
         improvement.halt();
         store.setRules(rules);
-        ledger.append("plan-rules-set", by, Map.of("rules", rules.toString()));
+        ledger.append(LedgerKind.PLAN_RULES_SET, by, facts(rules));
+    }
+
+    private static Map<String, Object> facts(PlanRules rules) {
+        return Map.of(
+                "minutesADay", rules.minutesADay(),
+                "setUpMinutes", rules.setUpMinutes(),
+                "mostAwayPercent", rules.mostAwayPercent(),
+                "earlyDays", rules.earlyDays(),
+                "noticeDays", rules.noticeDays(),
+                "keepFreePercent", rules.keepFreePercent(),
+                "benchDays", rules.benchDays());
     }
 
     /** What can be done about lateness. */

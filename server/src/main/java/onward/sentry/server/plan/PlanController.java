@@ -43,8 +43,8 @@ class PlanController {
         this.once = once;
     }
 
-    /** @param afresh nothing but what is pinned stays where it is */
-    record MakePlan(boolean afresh) {}
+    /** @param replanEverything nothing but what is pinned stays where it is */
+    record MakePlan(boolean replanEverything) {}
 
     /** @param day empty: it is let go */
     record MoveJob(Optional<LocalDate> day) {}
@@ -89,7 +89,7 @@ class PlanController {
     public PlanView make(
             @RequestHeader("Idempotency-Key") String key, @Valid @RequestBody MakePlan body, Principal principal) {
         return once.execute(key, principal.getName(), PlanView.class, () -> {
-            plans.make(body.afresh(), people.displayName(principal.getName()));
+            plans.make(body.replanEverything(), people.displayName(principal.getName()));
             return plan();
         });
     }

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
-import onward.sentry.formats.LedgerKinds;
+import onward.sentry.formats.LedgerKind;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -45,17 +45,14 @@ public class Ledger {
 
     /** Adds an entry with the caller's transaction. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void append(String kind, String by, Map<String, ?> entry) {
+    public void append(LedgerKind kind, String by, Map<String, ?> entry) {
         append(kind, by, entry, site.now());
     }
 
     /** The same for something that happened at another moment than now. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void append(String kind, String by, Map<String, ?> entry, Instant at) {
-        if (!LedgerKinds.ALL.contains(kind)) {
-            throw new IllegalArgumentException("the ledger knows no entry '" + kind + "'");
-        }
-        waiting().entries.add(new Entry(kind, by, json.writeValueAsString(entry), at));
+    public void append(LedgerKind kind, String by, Map<String, ?> entry, Instant at) {
+        waiting().entries.add(new Entry(kind.code(), by, json.writeValueAsString(entry), at));
     }
 
     /**

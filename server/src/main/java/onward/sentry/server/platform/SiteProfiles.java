@@ -3,6 +3,7 @@ package onward.sentry.server.platform;
 import java.util.LinkedHashMap;
 import java.util.Optional;
 import onward.sentry.core.policy.SiteProfile;
+import onward.sentry.formats.LedgerKind;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -45,7 +46,7 @@ public class SiteProfiles {
         entry.put("address", profile.address());
         entry.put("zone", profile.zone().getId());
         profiles.flush();
-        ledger.append("site-profile-set", by, entry);
+        ledger.append(LedgerKind.SITE_PROFILE_SET, by, entry);
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
             public void afterCommit() {
@@ -63,6 +64,6 @@ public class SiteProfiles {
         profiles.flush();
         var entry = new LinkedHashMap<String, Object>();
         entry.put("bytes", logo.map(one -> one.content().length).orElse(0));
-        ledger.append("site-logo-set", by, entry);
+        ledger.append(LedgerKind.SITE_LOGO_SET, by, entry);
     }
 }

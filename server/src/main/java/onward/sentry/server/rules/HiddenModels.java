@@ -3,6 +3,7 @@ package onward.sentry.server.rules;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -38,7 +39,7 @@ class HiddenModels {
         }
         if (!hidden.existsById(model)) {
             hidden.saveAndFlush(new HiddenModelEntity(model, site.now(), by));
-            ledger.append("model-hidden", by, Map.of("model", model));
+            ledger.append(LedgerKind.MODEL_HIDDEN, by, Map.of("model", model));
         }
     }
 
@@ -47,7 +48,7 @@ class HiddenModels {
         if (hidden.existsById(model)) {
             hidden.deleteById(model);
             hidden.flush();
-            ledger.append("model-shown", by, Map.of("model", model));
+            ledger.append(LedgerKind.MODEL_SHOWN, by, Map.of("model", model));
         }
     }
 }

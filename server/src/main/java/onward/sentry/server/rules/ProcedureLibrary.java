@@ -16,6 +16,7 @@ import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
 import onward.sentry.server.platform.Site;
@@ -178,7 +179,7 @@ public class ProcedureLibrary {
         });
         insert(card, by);
         ledger.append(
-                "card-published",
+                LedgerKind.CARD_PUBLISHED,
                 by,
                 Map.of("model", card.model(), "version", card.version(), "textHash", textHash(card)));
         events.publishEvent(new PolicyChanged(policies.policy().version()));

@@ -12,6 +12,7 @@ import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import onward.sentry.formats.Chain;
 import onward.sentry.formats.CoreJson;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.people.SessionRules;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.platform.NotFound;
@@ -127,7 +128,9 @@ public class SitePolicies implements SessionRules {
         var next = changed.withVersion(newest + 1);
         insert(next, by, reason);
         ledger.append(
-                "policy-changed", by, Map.of("version", next.version(), "reason", reason, "textHash", textHash(next)));
+                LedgerKind.POLICY_CHANGED,
+                by,
+                Map.of("version", next.version(), "reason", reason, "textHash", textHash(next)));
         events.publishEvent(new PolicyChanged(next.version()));
     }
 

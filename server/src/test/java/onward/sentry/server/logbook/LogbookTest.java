@@ -10,6 +10,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.StreamSupport;
+import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.people.Role;
 import onward.sentry.server.platform.Ledger;
 import onward.sentry.server.testing.Api;
@@ -34,7 +35,7 @@ class LogbookTest {
         var serial = island.quoin4();
         var run = island.calibrate(serial, island.houseMix(), Map.of(3, 0.62));
         var found = only(entries("detector=" + serial + "&kind=run-signed"));
-        assertThat(found.path("title").asString()).isEqualTo("Calibration signed");
+        assertThat(found.path("job").asString()).isEqualTo("CALIBRATION");
         assertThat(found.path("by").asString()).isEqualTo("technician person");
         assertThat(found.path("verdict").asString()).isEqualTo("marginal");
         assertThat(found.path("runId").asString()).isEqualTo(run.path("id").asString());
@@ -69,7 +70,8 @@ class LogbookTest {
         var ledger = server.bean(Ledger.class);
         server.bean(TransactionTemplate.class).executeWithoutResult(transaction -> {
             for (int i = 0; i < Logbook.PAGE * 2; i++) {
-                ledger.append("made-due", "technician person", Map.of("detector", serial, "cause", "cause " + i));
+                ledger.append(
+                        LedgerKind.MADE_DUE, "technician person", Map.of("detector", serial, "cause", "cause " + i));
             }
         });
         var all = new ArrayList<Long>();
@@ -91,7 +93,8 @@ class LogbookTest {
         var longAgo = Instant.parse("2019-05-04T08:00:00Z");
         server.bean(TransactionTemplate.class).executeWithoutResult(transaction -> {
             for (int i = 0; i < Logbook.PAGE + 5; i++) {
-                ledger.append("made-due", "Old Hand", Map.of("cause", "kelp in the inlet"), longAgo.plusSeconds(i));
+                ledger.append(
+                        LedgerKind.MADE_DUE, "Old Hand", Map.of("cause", "kelp in the inlet"), longAgo.plusSeconds(i));
             }
         });
         server.jdbc()
@@ -148,6 +151,28 @@ class LogbookTest {
     }
 
     @Test
+    void workSetUpAndAccountsAreAreasOfTheirOwn() {
+        var serial = island.quoin4();
+        island.calibrate(serial, island.houseMix(), Map.of());
+        lead.post("/api/v1/detectors/" + serial + "/tolerance", Map.of("percent", 5, "reason", "close to people"));
+        var ofDetector = "detector=" + serial + "&area=";
+        assertThat(kinds(ofDetector + "WORK")).containsExactly("run-signed");
+        assertThat(kinds(ofDetector + "SETUP")).containsExactly("tolerance-set", "detector-registered");
+        assertThat(kinds(ofDetector + "ACCOUNTS")).isEmpty();
+        assertThat(only(entries(ofDetector + "SETUP&kind=tolerance-set"))
+                        .path("facts")
+                        .path("percent")
+                        .asString())
+                .isEqualTo("5");
+        var choices = technician.get("/api/v1/logbook-choices").body().path("kinds");
+        assertThat(StreamSupport.stream(choices.spliterator(), false)
+                        .filter(kind -> kind.path("kind").asString().equals("tolerance-set"))
+                        .map(kind -> kind.path("area").asString()))
+                .containsExactly("SETUP");
+        assertThat(technician.get("/api/v1/logbook?area=HOLIDAYS").status()).isEqualTo(400);
+    }
+
+    @Test
     void aPlaceThatIsNoneIsRefusedByName() {
         assertThat(technician.get("/api/v1/logbook?before=yesterday").text("field"))
                 .isEqualTo("before");
@@ -168,7 +193,7 @@ class LogbookTest {
         assertThat(answer.status()).isEqualTo(200);
         var after = only(entries("detector=" + serial + "&kind=run-signed"));
         assertThat(after.path("hash")).isEqualTo(before.path("hash"));
-        assertThat(after.path("details")).isEqualTo(before.path("details"));
+        assertThat(after.path("facts")).isEqualTo(before.path("facts"));
         var correction = only(entries("detector=" + serial + "&kind=correction"));
         assertThat(correction.path("corrects").asLong()).isEqualTo(seq);
         assertThat(after.path("correctedBy").get(0)).isEqualTo(correction.path("seq"));
@@ -214,6 +239,12 @@ class LogbookTest {
 
     private List<JsonNode> entries(String query) {
         return StreamSupport.stream(page(query).path("entries").spliterator(), false)
+                .toList();
+    }
+
+    private List<String> kinds(String query) {
+        return entries(query).stream()
+                .map(entry -> entry.path("kind").asString())
                 .toList();
     }
 

@@ -47,7 +47,7 @@ class PlanTest {
     }
 
     private JsonNode make() {
-        var made = technician.post("/api/v1/plan", Map.of("afresh", false));
+        var made = technician.post("/api/v1/plan", Map.of("replanEverything", false));
         assertThat(made.status()).as(made.body().toString()).isEqualTo(200);
         return made.body();
     }

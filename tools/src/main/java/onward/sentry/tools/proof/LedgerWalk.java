@@ -6,7 +6,7 @@ import java.sql.SQLException;
 import java.time.OffsetDateTime;
 import java.util.Optional;
 import onward.sentry.formats.Chain;
-import onward.sentry.formats.LedgerKinds;
+import onward.sentry.formats.LedgerKind;
 
 /** The site's ledger: every number there, every entry following from the one before it, none changed. */
 final class LedgerWalk {
@@ -42,7 +42,7 @@ final class LedgerWalk {
                 .equals(row.getString("hash"))) {
             return Optional.of("entry " + next + " was changed: " + kind + " by " + row.getString("by"));
         }
-        if (!LedgerKinds.ALL.contains(kind)) {
+        if (LedgerKind.ofCode(kind).isEmpty()) {
             return Optional.of("entry " + next + " is of a kind that this program does not know: " + kind);
         }
         seq = next;

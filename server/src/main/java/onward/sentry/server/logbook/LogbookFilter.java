@@ -8,24 +8,28 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
+import onward.sentry.formats.LedgerKind;
 
 /**
- * What is looked for in the logbook; what is empty narrows nothing.
+ * What to look for in the logbook; an empty part does not narrow it.
  *
  * @param words all of them must occur, each as a word or the beginning of one
- * @param kind as the ledger has it, such as {@code run-signed}
+ * @param area of the kinds of entry to look at
+ * @param kind as the ledger stores it, such as {@code run-signed}
  * @param from the first day, in the site's zone
  * @param until the last day, it included
- * @param before only what stands below this place, as a page's {@code next} gave it
+ * @param before only entries below this place, as a page's {@code next} gave it
  */
-record LogbookWish(
+record LogbookFilter(
         Optional<String> words,
+        Optional<LedgerKind.Area> area,
         Optional<String> kind,
         Optional<String> person,
         Optional<String> detector,
@@ -65,7 +69,7 @@ record LogbookWish(
                 throw new Refused(new Refusal(
                         "logbook-place",
                         "before",
-                        "'" + text + "' is no place in the logbook.",
+                        "'" + text + "' is not a place in the logbook.",
                         "Give what a page names as its next, or leave it out."));
             }
         }
@@ -79,6 +83,14 @@ record LogbookWish(
     Condition condition(ZoneId zone) {
         var sql = new ArrayList<String>();
         var values = new ArrayList<Object>();
+        area.ifPresent(of -> {
+            var codes = Arrays.stream(LedgerKind.values())
+                    .filter(one -> one.area() == of)
+                    .map(LedgerKind::code)
+                    .toList();
+            sql.add("l.kind in (" + String.join(", ", Collections.nCopies(codes.size(), "?")) + ")");
+            values.addAll(codes);
+        });
         equal("l.kind", kind, sql, values);
         equal("l.by", person, sql, values);
         equal("l.detector", detector, sql, values);
