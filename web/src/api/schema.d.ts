@@ -116,7 +116,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/workings/{calculation}": {
+    "/api/v1/site-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["policy"];
+        put?: never;
+        post: operations["change_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/site-rules/impact": {
         parameters: {
             query?: never;
             header?: never;
@@ -125,7 +141,23 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["answer"];
+        post: operations["reach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/site-rules/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["effect"];
         delete?: never;
         options?: never;
         head?: never;
@@ -804,54 +836,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/house/policy": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["policy"];
-        put?: never;
-        post: operations["change_2"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/house/policy/reach": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["reach"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/house/policy/effect": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["effect"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/gateways": {
         parameters: {
             query?: never;
@@ -1412,6 +1396,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calculators/{calculation}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/board-addresses": {
         parameters: {
             query?: never;
@@ -1452,22 +1452,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["calendar"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/workings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["calculations"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2436,6 +2420,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calculators": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calculations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/boards/{secret}": {
         parameters: {
             query?: never;
@@ -2724,7 +2724,8 @@ export interface components {
             model: string;
             crew: string;
             location: string;
-            state: string;
+            /** @enum {string} */
+            state: "RETIRED" | "LOST" | "IN_REPAIR" | "ON_HOLD" | "OUT" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
             usable: boolean;
             reason: string;
             /** Format: date */
@@ -2771,23 +2772,160 @@ export interface components {
             savedAt: string;
             savedBy: string;
         };
-        AnswerOf: {
-            value: string;
-            number: number | null;
-            unit: string;
-            filled: string;
-            working: components["schemas"]["Derivation"];
+        Cautions: {
+            noAlarm: string;
+            notBesideGas: string;
+            ventilate: string;
         };
-        Derivation: {
-            rule: string;
-            formula: string;
-            inputs: components["schemas"]["Input"][];
-            result: string;
+        LeadTimes: {
+            /** Format: int32 */
+            gasDays: number;
+            /** Format: int32 */
+            partsDays: number;
+        };
+        MethodOptions: {
+            /** @enum {string} */
+            adjust: "CALENDAR" | "CHECK_FIRST";
+            asFoundFirst: boolean;
+            /** @enum {string} */
+            combustible: "AS_CARD" | "METHANE" | "VAPOUR";
+            /** @enum {string} */
+            threading: "BY_TYPE" | "VALVE_OPEN" | "VALVE_SHUT";
+            /** @enum {string} */
+            zeroAir: "AS_CARD" | "AMBIENT" | "CYLINDER";
+            /** @enum {string} */
+            accept: "AS_CARD" | "ON_STABILITY" | "STABLE_OR_DEADLINE" | "COUNTDOWN";
+            grading: components["schemas"]["SpanGrading"];
+            guardBand: boolean;
+            /** @enum {string} */
+            reference: "NOMINAL" | "CAUTIOUS";
+            /** Format: int32 */
+            tries: number;
+            dueDay: components["schemas"]["MonthDay"] | null;
+            skipped: boolean;
+            /** @enum {string} */
+            inDoubt: "STOP" | "WARN";
+        };
+        MonthDay: {
+            /** Format: int32 */
+            nth: number;
+            /** @enum {string} */
+            weekday: "MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY";
+        };
+        NewPolicy: {
+            policy: components["schemas"]["SitePolicy"];
+            reason: string;
+        };
+        OfCell: {
+            sensorGasId: string;
+            gasId: string;
+            /** Format: double */
+            percent: number;
             source: string;
         };
-        Input: {
-            name: string;
-            value: string;
+        OfGas: {
+            gasId: string;
+            /** @enum {string} */
+            figure: "LEL_HANDBOOK" | "LEL_IEC" | "CATALYTIC_FACTOR" | "PHOTO_FACTOR";
+            /** Format: double */
+            value: number;
+            source: string;
+        };
+        Rhythm: {
+            /** Format: int32 */
+            bumpDays: number;
+            /** Format: int32 */
+            soonDays: number;
+        };
+        Signing: {
+            /** @enum {string} */
+            proof: "SESSION" | "RECENT" | "EACH";
+            /** Format: int32 */
+            lockMinutes: number;
+            countersigned: boolean;
+        };
+        SiteFigures: {
+            gases: components["schemas"]["OfGas"][];
+            cross: components["schemas"]["OfCell"][];
+        };
+        SitePolicy: {
+            /** Format: int32 */
+            version: number;
+            /** Format: double */
+            tolerancePercent: number;
+            bumpEachDay: boolean;
+            /** Format: int32 */
+            warnBeforeExpiryDays: number;
+            /** Format: double */
+            reserve: number;
+            /** Format: double */
+            altitudeMetres: number;
+            units: components["schemas"]["SiteUnits"];
+            lead: components["schemas"]["LeadTimes"];
+            signing: components["schemas"]["Signing"];
+            cautions: components["schemas"]["Cautions"];
+            schools: components["schemas"]["MethodOptions"];
+            figures: components["schemas"]["SiteFigures"];
+            rhythm: components["schemas"]["Rhythm"];
+        };
+        SiteUnits: {
+            /** @enum {string} */
+            pressure: "BAR" | "PSI" | "KILOPASCAL";
+            /** @enum {string} */
+            temperature: "CELSIUS" | "FAHRENHEIT";
+            /** @enum {string} */
+            dates: "DAY_FIRST" | "MONTH_FIRST" | "YEAR_FIRST";
+        };
+        SpanGrading: {
+            /** @enum {string} */
+            school: "THREE_GRADES" | "TWO_GRADES" | "WINDOW";
+            /** Format: double */
+            windowLow: number;
+            /** Format: double */
+            windowHigh: number;
+        };
+        PolicyView: {
+            policy: components["schemas"]["SitePolicy"];
+            shippedCautions: components["schemas"]["Cautions"];
+            versions: components["schemas"]["VersionView"][];
+        };
+        VersionView: {
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            from: string;
+            by: string;
+            reason: string;
+        };
+        Moved: {
+            /** Format: int64 */
+            earlier: number;
+            /** Format: int64 */
+            later: number;
+            /** Format: int64 */
+            losingUse: number;
+            /** Format: int64 */
+            gainingUse: number;
+            crews: string[];
+        };
+        Otherwise: {
+            stage: string;
+            change: string;
+            /** Format: int64 */
+            results: number;
+        };
+        ReachView: {
+            due: components["schemas"]["Moved"];
+            verdicts: components["schemas"]["Verdicts"];
+        };
+        Verdicts: {
+            /** Format: int64 */
+            of: number;
+            otherwise: components["schemas"]["Otherwise"][];
+        };
+        EffectView: {
+            model: string;
+            changes: string[];
         };
         SignIn: {
             signInName: string;
@@ -2881,6 +3019,13 @@ export interface components {
             /** @enum {string} */
             delivery?: "CUP" | "TEE" | "DIRECT" | "BAG" | "STATION";
         };
+        Derivation: {
+            rule: string;
+            formula: string;
+            inputs: components["schemas"]["Input"][];
+            result: string;
+            source: string;
+        };
         DiagnosisView: {
             next: components["schemas"]["NextView"] | null;
             apart: boolean;
@@ -2944,6 +3089,10 @@ export interface components {
             over: boolean;
             idle: boolean;
             demand: boolean;
+        };
+        Input: {
+            name: string;
+            value: string;
         };
         Intake: unknown;
         Judgement: {
@@ -3042,7 +3191,8 @@ export interface components {
             crew: string;
             rig: components["schemas"]["Rig"];
             intake: components["schemas"]["Cup"] | components["schemas"]["Pumped"];
-            job: string;
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
             typed: boolean;
             /** Format: double */
             timeScale: number;
@@ -3066,7 +3216,7 @@ export interface components {
             /** Format: int32 */
             withdrawable: number | null;
             strip: components["schemas"]["Strip"];
-            verdict: string | null;
+            verdict: ("PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL") | null;
             remark: string | null;
             picture: components["schemas"]["PictureView"] | null;
             conditions: components["schemas"]["ConditionView"][] | null;
@@ -3134,8 +3284,10 @@ export interface components {
             band: components["schemas"]["ExpectedBand"];
             /** Format: double */
             windowSeconds: number;
-            progress: string;
-            verdict: string;
+            /** @enum {string} */
+            progress: "IDLE" | "SETTLING" | "SETTLED" | "ACCEPTED" | "FAILED";
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
             unsaved: boolean;
             outcomes: components["schemas"]["SensorOutcome"][];
             taken: components["schemas"]["Taken"][];
@@ -3238,7 +3390,8 @@ export interface components {
             /** Format: uuid */
             runId: string;
             serial: string;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
             /** Format: double */
             litres: number;
         };
@@ -3640,7 +3793,7 @@ export interface components {
             runId: string | null;
             job: ("CALIBRATION" | "BUMP") | null;
             strip: components["schemas"]["Strip"] | null;
-            verdict: string | null;
+            verdict: ("PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL") | null;
             simulated: boolean;
             source: ("LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE") | null;
             /** Format: int64 */
@@ -3774,161 +3927,6 @@ export interface components {
         };
         ImportWithdrawal: {
             reason: string;
-        };
-        Cautions: {
-            noAlarm: string;
-            notBesideGas: string;
-            ventilate: string;
-        };
-        LeadTimes: {
-            /** Format: int32 */
-            gasDays: number;
-            /** Format: int32 */
-            partsDays: number;
-        };
-        MethodOptions: {
-            /** @enum {string} */
-            adjust: "CALENDAR" | "CHECK_FIRST";
-            asFoundFirst: boolean;
-            /** @enum {string} */
-            combustible: "AS_CARD" | "METHANE" | "VAPOUR";
-            /** @enum {string} */
-            threading: "BY_TYPE" | "VALVE_OPEN" | "VALVE_SHUT";
-            /** @enum {string} */
-            zeroAir: "AS_CARD" | "AMBIENT" | "CYLINDER";
-            /** @enum {string} */
-            accept: "AS_CARD" | "ON_STABILITY" | "STABLE_OR_DEADLINE" | "COUNTDOWN";
-            grading: components["schemas"]["SpanGrading"];
-            guardBand: boolean;
-            /** @enum {string} */
-            reference: "NOMINAL" | "CAUTIOUS";
-            /** Format: int32 */
-            tries: number;
-            dueDay: components["schemas"]["MonthDay"] | null;
-            skipped: boolean;
-            /** @enum {string} */
-            inDoubt: "STOP" | "WARN";
-        };
-        MonthDay: {
-            /** Format: int32 */
-            nth: number;
-            /** @enum {string} */
-            weekday: "MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY";
-        };
-        NewPolicy: {
-            policy: components["schemas"]["SitePolicy"];
-            reason: string;
-        };
-        OfCell: {
-            sensorGasId: string;
-            gasId: string;
-            /** Format: double */
-            percent: number;
-            source: string;
-        };
-        OfGas: {
-            gasId: string;
-            /** @enum {string} */
-            figure: "LEL_HANDBOOK" | "LEL_IEC" | "CATALYTIC_FACTOR" | "PHOTO_FACTOR";
-            /** Format: double */
-            value: number;
-            source: string;
-        };
-        Rhythm: {
-            /** Format: int32 */
-            bumpDays: number;
-            /** Format: int32 */
-            soonDays: number;
-        };
-        Signing: {
-            /** @enum {string} */
-            proof: "SESSION" | "RECENT" | "EACH";
-            /** Format: int32 */
-            lockMinutes: number;
-            countersigned: boolean;
-        };
-        SiteFigures: {
-            gases: components["schemas"]["OfGas"][];
-            cross: components["schemas"]["OfCell"][];
-        };
-        SitePolicy: {
-            /** Format: int32 */
-            version: number;
-            /** Format: double */
-            tolerancePercent: number;
-            bumpEachDay: boolean;
-            /** Format: int32 */
-            warnBeforeExpiryDays: number;
-            /** Format: double */
-            reserve: number;
-            /** Format: double */
-            altitudeMetres: number;
-            units: components["schemas"]["SiteUnits"];
-            lead: components["schemas"]["LeadTimes"];
-            signing: components["schemas"]["Signing"];
-            cautions: components["schemas"]["Cautions"];
-            schools: components["schemas"]["MethodOptions"];
-            figures: components["schemas"]["SiteFigures"];
-            rhythm: components["schemas"]["Rhythm"];
-        };
-        SiteUnits: {
-            /** @enum {string} */
-            pressure: "BAR" | "PSI" | "KILOPASCAL";
-            /** @enum {string} */
-            temperature: "CELSIUS" | "FAHRENHEIT";
-            /** @enum {string} */
-            dates: "DAY_FIRST" | "MONTH_FIRST" | "YEAR_FIRST";
-        };
-        SpanGrading: {
-            /** @enum {string} */
-            school: "THREE_GRADES" | "TWO_GRADES" | "WINDOW";
-            /** Format: double */
-            windowLow: number;
-            /** Format: double */
-            windowHigh: number;
-        };
-        PolicyView: {
-            policy: components["schemas"]["SitePolicy"];
-            shippedCautions: components["schemas"]["Cautions"];
-            versions: components["schemas"]["VersionView"][];
-        };
-        VersionView: {
-            /** Format: int32 */
-            version: number;
-            /** Format: date-time */
-            from: string;
-            by: string;
-            reason: string;
-        };
-        Moved: {
-            /** Format: int64 */
-            earlier: number;
-            /** Format: int64 */
-            later: number;
-            /** Format: int64 */
-            losingUse: number;
-            /** Format: int64 */
-            gainingUse: number;
-            crews: string[];
-        };
-        Otherwise: {
-            stage: string;
-            change: string;
-            /** Format: int64 */
-            results: number;
-        };
-        ReachView: {
-            due: components["schemas"]["Moved"];
-            verdicts: components["schemas"]["Verdicts"];
-        };
-        Verdicts: {
-            /** Format: int64 */
-            of: number;
-            otherwise: components["schemas"]["Otherwise"][];
-        };
-        EffectView: {
-            model: string;
-            changes: string[];
         };
         NewGateway: {
             name: string;
@@ -4179,7 +4177,7 @@ export interface components {
         BulkActionBody: {
             serials: string[];
             /** @enum {string} */
-            action: "HAPPENED" | "LEND" | "TAKE_BACK";
+            action: "REPORT_EVENT" | "CHECK_OUT" | "RETURN";
             cause: ("DROPPED" | "EXPOSED" | "CLEANED" | "BATTERY_FLAT" | "MOVED" | "SERVICED") | null;
             to: string | null;
             /** Format: date */
@@ -4189,8 +4187,8 @@ export interface components {
         };
         BulkActionRow: {
             serial: string;
-            done: boolean;
-            says: string;
+            state: ("RETIRED" | "LOST" | "IN_REPAIR" | "ON_HOLD" | "OUT" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY") | null;
+            reason: string;
         };
         BulkActionView: {
             act: boolean;
@@ -4319,7 +4317,8 @@ export interface components {
         ResponseTrialView: {
             /** Format: int32 */
             percent: number;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
             how: string[];
             stuck: string | null;
         };
@@ -4346,12 +4345,14 @@ export interface components {
             stage: string;
             reading: string | null;
             how: string;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
             working: components["schemas"]["Derivation"];
         };
         DryRunView: {
             stuck: components["schemas"]["Refusal"] | null;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
             /** Format: int64 */
             seconds: number;
             /** Format: double */
@@ -4397,6 +4398,13 @@ export interface components {
         NewFeed: {
             path: string;
         };
+        AnswerOf: {
+            value: string;
+            number: number | null;
+            unit: string;
+            filled: string;
+            working: components["schemas"]["Derivation"];
+        };
         NewBoard: {
             name: string;
             crew: string;
@@ -4417,23 +4425,6 @@ export interface components {
         ManifoldView: {
             runs: string[];
         };
-        CalculationView: {
-            name: string;
-            title: string;
-            inputs: components["schemas"]["InputView"][];
-            takesGases: boolean;
-        };
-        GroupView: {
-            title: string;
-            calculations: components["schemas"]["CalculationView"][];
-        };
-        InputView: {
-            name: string;
-            what: string;
-            /** @enum {string} */
-            kind: "NUMBER" | "GAS" | "BASIS" | "DAY" | "WORDS";
-            usual: string | null;
-        };
         CauseView: {
             /** @enum {string} */
             cause: "DROPPED" | "EXPOSED" | "CLEANED" | "BATTERY_FLAT" | "MOVED" | "SERVICED";
@@ -4447,7 +4438,8 @@ export interface components {
             uncovered: number;
         };
         Group: {
-            job: string;
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
             model: string;
             gas: string;
             /** Format: double */
@@ -4476,7 +4468,8 @@ export interface components {
             model: string;
             crew: string;
             location: string;
-            state: string;
+            /** @enum {string} */
+            state: "RETIRED" | "LOST" | "IN_REPAIR" | "ON_HOLD" | "OUT" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
             reason: string;
             /** Format: date */
             dueOn: string;
@@ -4577,14 +4570,15 @@ export interface components {
         };
         RunRow: {
             id: string;
-            job: string;
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
             phase: string;
             /** Format: date-time */
             startedAt: string;
             /** Format: date */
             endedOn: string | null;
             technician: string;
-            verdict: string | null;
+            verdict: ("PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL") | null;
             simulated: boolean;
             /** @enum {string} */
             source: "LINK" | "TYPED" | "PAPER" | "LABORATORY" | "SEEN" | "SEEN_LIVE";
@@ -4650,7 +4644,8 @@ export interface components {
             serial: string;
             model: string;
             crew: string;
-            state: string;
+            /** @enum {string} */
+            state: "RETIRED" | "LOST" | "IN_REPAIR" | "ON_HOLD" | "OUT" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
             runId: string;
         };
         MarkView: {
@@ -4674,10 +4669,15 @@ export interface components {
             kind: "LATER_DATE" | "ANOTHER_DAY" | "MORE_GAS";
             words: string;
         };
+        BreachView: {
+            /** @enum {string} */
+            kind: "CLOSED" | "TOO_EARLY" | "NO_GAS" | "PINNED" | "MINUTES" | "COMPETENCE" | "CREW";
+            words: string;
+        };
         DayForJob: {
             /** Format: date */
             day: string;
-            breaks: string | null;
+            breaks: components["schemas"]["BreachView"] | null;
             /** Format: int32 */
             lateDays: number;
             /** Format: double */
@@ -4817,7 +4817,7 @@ export interface components {
                 [key: string]: string;
             };
             before: string | null;
-            verdict: string | null;
+            verdict: ("PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL") | null;
             failing: number[];
             faults: components["schemas"]["LineFault"][];
         };
@@ -4842,7 +4842,8 @@ export interface components {
             lot: string;
             parts: components["schemas"]["PartView"][];
             balance: string;
-            state: string;
+            /** @enum {string} */
+            state: "NEW" | "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
             /** Format: double */
             litresLeft: number;
             /** Format: double */
@@ -4986,7 +4987,7 @@ export interface components {
             /** Format: date */
             dueOn: string | null;
             dueWorking: components["schemas"]["Derivation"] | null;
-            lastVerdict: string | null;
+            lastVerdict: ("PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL") | null;
             /** Format: date */
             removedOn: string | null;
         };
@@ -5011,7 +5012,7 @@ export interface components {
             /** Format: date */
             latest: string | null;
         };
-        FadingView: {
+        SensitivityView: {
             /** Format: int32 */
             slot: number;
             formula: string;
@@ -5075,7 +5076,8 @@ export interface components {
         };
         AnswerView: {
             tag: string;
-            word: string;
+            /** @enum {string} */
+            word: "FITS" | "FITS_WITH_WARNING" | "REFUSED";
             serves: number[];
             /** Format: double */
             litresLeft: number;
@@ -5090,7 +5092,8 @@ export interface components {
         SuitabilityView: {
             serial: string;
             model: string;
-            job: string;
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
             applications: string[];
             connections: components["schemas"]["ConnectionView"][];
             orders: string[];
@@ -5100,7 +5103,8 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
-            state: string;
+            /** @enum {string} */
+            state: "NEW" | "IN_USE" | "EMPTY" | "ON_HOLD" | "RETURNED";
             reason: string;
         };
         CylinderPage: {
@@ -5131,8 +5135,9 @@ export interface components {
             runId: string;
             serial: string;
             model: string;
-            job: string;
-            verdict: string;
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
+            verdict: ("PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL") | null;
             /** Format: double */
             litres: number;
             /** Format: date-time */
@@ -5191,7 +5196,8 @@ export interface components {
             crew: string;
             /** Format: date */
             on: string;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
         };
         CalibrationCertificate: {
             site: components["schemas"]["Issuer"] | null;
@@ -5286,7 +5292,8 @@ export interface components {
             crew: string;
             /** Format: date */
             on: string;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
         };
         CardSheet: {
             parts: components["schemas"]["Section"][];
@@ -5328,6 +5335,23 @@ export interface components {
             /** Format: date-time */
             madeAt: string;
         };
+        CalculationView: {
+            name: string;
+            title: string;
+            inputs: components["schemas"]["InputView"][];
+            takesGases: boolean;
+        };
+        GroupView: {
+            title: string;
+            calculations: components["schemas"]["CalculationView"][];
+        };
+        InputView: {
+            name: string;
+            what: string;
+            /** @enum {string} */
+            kind: "NUMBER" | "GAS" | "BASIS" | "DAY" | "WORDS";
+            usual: string | null;
+        };
         Board: {
             site: string;
             /** Format: date-time */
@@ -5346,7 +5370,8 @@ export interface components {
             location: string;
             /** @enum {string} */
             status: "READY" | "BUMP_FIRST" | "DO_NOT_USE" | "CHECKED_OUT";
-            state: string;
+            /** @enum {string} */
+            state: "RETIRED" | "LOST" | "IN_REPAIR" | "ON_HOLD" | "OUT" | "OVERDUE" | "DUE" | "BUMP_FIRST" | "DUE_SOON" | "READY";
             reason: string;
         };
         BoardAddressView: {
@@ -5369,14 +5394,17 @@ export interface components {
             resolution: number;
             /** Format: double */
             reading: number | null;
-            progress: string;
-            verdict: string;
+            /** @enum {string} */
+            progress: "IDLE" | "SETTLING" | "SETTLED" | "ACCEPTED" | "FAILED";
+            /** @enum {string} */
+            verdict: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
         };
         LaneView: {
             id: string;
             serial: string;
             model: string;
-            job: string;
+            /** @enum {string} */
+            job: "CALIBRATION" | "BUMP";
             technician: string;
             phase: string;
             typed: boolean;
@@ -5737,20 +5765,38 @@ export interface operations {
             };
         };
     };
-    answer: {
+    policy: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                calculation: string;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PolicyView"];
+                };
             };
+        };
+    };
+    change_2: {
+        parameters: {
+            query?: never;
+            header: {
+                "Idempotency-Key": string;
+            };
+            path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": {
-                    [key: string]: string;
-                };
+                "application/json": components["schemas"]["NewPolicy"];
             };
         };
         responses: {
@@ -5760,7 +5806,55 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["AnswerOf"];
+                    "*/*": components["schemas"]["PolicyView"];
+                };
+            };
+        };
+    };
+    reach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitePolicy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ReachView"];
+                };
+            };
+        };
+    };
+    effect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitePolicy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["EffectView"][];
                 };
             };
         };
@@ -7054,100 +7148,6 @@ export interface operations {
             };
         };
     };
-    policy: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["PolicyView"];
-                };
-            };
-        };
-    };
-    change_2: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewPolicy"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["PolicyView"];
-                };
-            };
-        };
-    };
-    reach: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SitePolicy"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["ReachView"];
-                };
-            };
-        };
-    };
-    effect: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SitePolicy"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["EffectView"][];
-                };
-            };
-        };
-    };
     all_1: {
         parameters: {
             query?: never;
@@ -8296,6 +8296,34 @@ export interface operations {
             };
         };
     };
+    answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                calculation: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["AnswerOf"];
+                };
+            };
+        };
+    };
     addresses: {
         parameters: {
             query?: never;
@@ -8382,26 +8410,6 @@ export interface operations {
                 };
                 content: {
                     "*/*": string;
-                };
-            };
-        };
-    };
-    calculations: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["GroupView"][];
                 };
             };
         };
@@ -8885,7 +8893,7 @@ export interface operations {
                 crew?: string;
                 model?: string;
                 cylinder?: string;
-                verdict?: string;
+                verdict?: "PASS" | "MARGINAL" | "NOT_JUDGED" | "FAIL";
                 from?: string;
                 until?: string;
                 before?: string;
@@ -9221,7 +9229,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["FadingView"][];
+                    "*/*": components["schemas"]["SensitivityView"][];
                 };
             };
         };
@@ -9732,6 +9740,26 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["CardChange"][];
+                };
+            };
+        };
+    };
+    calculations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["GroupView"][];
                 };
             };
         };

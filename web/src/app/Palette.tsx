@@ -4,6 +4,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { Command } from "cmdk";
 import { findQuery } from "../features/fleet/queries";
 import { switchTheme } from "./theme";
+import { word } from "../ui/shown";
 
 const item =
   "data-[selected=true]:bg-act data-[selected=true]:text-on-act flex min-h-11 cursor-pointer items-center justify-between gap-4 px-3";
@@ -107,7 +108,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
               <span>
                 {d.model}, {d.crew}
               </span>
-              <span>{d.state}</span>
+              <span>{word(d.state)}</span>
             </Command.Item>
           ))}
         </Command.Group>

@@ -27,7 +27,7 @@ const places = [
   { to: "/gas", word: "Gas" },
   { to: "/logbook", word: "Logbook" },
   { to: "/rules", word: "Rules" },
-  { to: "/workings", word: "Calculators" },
+  { to: "/calculators", word: "Calculators" },
 ] as const;
 
 /** On a narrow page the header has two lines; what sticks below it sticks below both. */

@@ -166,7 +166,7 @@ const equipment = createRoute({
 const rules = createRoute({
   getParentRoute: () => shell,
   path: "/rules",
-  component: lazyRouteComponent(() => import("../features/rules/HouseRules"), "HouseRules"),
+  component: lazyRouteComponent(() => import("../features/rules/SiteRules"), "SiteRules"),
 });
 const card = createRoute({
   getParentRoute: () => shell,
@@ -175,14 +175,14 @@ const card = createRoute({
 });
 const workingsStart = createRoute({
   getParentRoute: () => shell,
-  path: "/workings",
+  path: "/calculators",
   beforeLoad: () => {
-    throw redirect({ to: "/workings/$name", params: { name: "vol_to_lel" }, search: {}, replace: true });
+    throw redirect({ to: "/calculators/$name", params: { name: "vol_to_lel" }, search: {}, replace: true });
   },
 });
 const workings = createRoute({
   getParentRoute: () => shell,
-  path: "/workings/$name",
+  path: "/calculators/$name",
   validateSearch: (search: Record<string, unknown>): Record<string, string> =>
     Object.fromEntries(Object.entries(search).map(([name, value]) => [name, String(value)])),
   component: lazyRouteComponent(() => import("../features/calculators/Calculators"), "Calculators"),
@@ -238,7 +238,7 @@ const audit = createRoute({
 const proof = createRoute({
   getParentRoute: () => shell,
   path: "/logbook/proof",
-  component: lazyRouteComponent(() => import("../features/logbook/Intact"), "Intact"),
+  component: lazyRouteComponent(() => import("../features/logbook/IntegrityCheck"), "IntegrityCheck"),
 });
 const exchange = createRoute({
   getParentRoute: () => shell,

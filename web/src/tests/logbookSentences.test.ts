@@ -19,7 +19,7 @@ const said = (of: Schemas["LogbookEntry"]) =>
     .join("");
 
 test("each kind of entry says who did what", () => {
-  const run = entry("run-signed", { remark: "wet filter" }, { detector: "Q4-1013", job: "BUMP", verdict: "pass" });
+  const run = entry("run-signed", { remark: "wet filter" }, { detector: "Q4-1013", job: "BUMP", verdict: "PASS" });
   expect(said(run)).toBe("Brand Aune signed the bump test of Q4-1013: pass");
   expect(sentence(run, units).rest).toEqual([["remark", "wet filter"]]);
   expect(said(entry("plan-made", { jobs: "38", late: "13", notScheduled: "11", replanEverything: "false" }))).toBe(

@@ -1,25 +1,27 @@
 import clsx from "clsx";
+import type { Schemas } from "../api/client";
+import { word } from "./shown";
 
-const look: Record<string, string> = {
-  out: "border-soft text-ink border-2 border-dotted",
-  overdue: "border-fail text-fail border-2",
-  "on hold": "border-fail bg-fail-wash text-fail border-2",
-  due: "border-caution text-caution border-2",
-  "bump first": "border-ink text-ink border border-dashed",
-  "due soon": "border-line text-ink border",
-  ready: "border-act text-act border",
-  lost: "border-fail text-fail border-2 border-dotted",
-  "in repair": "border-soft text-ink border-2 border-dotted",
-  retired: "border-line text-soft border",
+export type DetectorState = Schemas["DetectorView"]["detector"]["state"];
+
+const look: Record<DetectorState, string> = {
+  OUT: "border-soft text-ink border-2 border-dotted",
+  OVERDUE: "border-fail text-fail border-2",
+  ON_HOLD: "border-fail bg-fail-wash text-fail border-2",
+  DUE: "border-caution text-caution border-2",
+  BUMP_FIRST: "border-ink text-ink border border-dashed",
+  DUE_SOON: "border-line text-ink border",
+  READY: "border-act text-act border",
+  LOST: "border-fail text-fail border-2 border-dotted",
+  IN_REPAIR: "border-soft text-ink border-2 border-dotted",
+  RETIRED: "border-line text-soft border",
 };
 
 /** A detector's state today, always as a word. */
-export function StateWord({ state }: { state: string }) {
+export function StateWord({ state }: { state: DetectorState }) {
   return (
-    <span
-      className={clsx("inline-block min-w-22 px-2 py-0.5 text-center text-sm font-semibold whitespace-nowrap", look[state] ?? look.ready)}
-    >
-      {state}
+    <span className={clsx("inline-block min-w-22 px-2 py-0.5 text-center text-sm font-semibold whitespace-nowrap", look[state])}>
+      {word(state)}
     </span>
   );
 }

@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
 import { Formula } from "./Formula";
-import { MarkShape, type Verdict } from "./Mark";
-import { clock, word } from "./shown";
+import { MarkShape } from "./Mark";
+import { clock } from "./shown";
 import { useWidth } from "./useWidth";
 
 export type StripData = Schemas["Strip"];
@@ -69,7 +69,7 @@ export function Strip({
             {strip.marks
               .filter((m) => m.slot === row.slot)
               .map((m, n) => (
-                <MarkShape key={n} verdict={word(m.verdict) as Verdict} x={x(m.atSeconds)} y={(i + 0.5) * rowHeight} r={markRadius} />
+                <MarkShape key={n} verdict={m.verdict} x={x(m.atSeconds)} y={(i + 0.5) * rowHeight} r={markRadius} />
               ))}
           </g>
         ))}

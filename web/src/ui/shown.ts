@@ -14,7 +14,10 @@ export function clock(seconds: number): string {
   return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
 }
 
-/** A word of the core, such as NOT_JUDGED, as people read it. */
-export function word(name: string): string {
-  return name.toLowerCase().replaceAll("_", " ");
+/** Codes whose words are not the code itself. */
+const words: Record<string, string> = { SETTLING: "not settled", FITS_WITH_WARNING: "fits with a warning" };
+
+/** The words of a code: NOT_JUDGED is "not judged". */
+export function word(code: string): string {
+  return words[code] ?? code.toLowerCase().replaceAll("_", " ");
 }

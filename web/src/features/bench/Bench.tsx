@@ -308,7 +308,7 @@ function Lane({
               <Link to="/detectors/$serial" params={{ serial: data.serial }} className={buttonLook()}>
                 {data.serial}
               </Link>
-              {data.job === "calibration" && (data.verdict === "fail" || data.verdict === "not judged") && (
+              {data.job === "CALIBRATION" && (data.verdict === "FAIL" || data.verdict === "NOT_JUDGED") && (
                 <HoldTagLink serial={data.serial} />
               )}
             </p>
@@ -435,7 +435,7 @@ function Lane({
 }
 
 function isUndecided(sensor: Run["sensors"][number]): boolean {
-  return !["idle", "accepted", "failed"].includes(sensor.progress);
+  return !["IDLE", "ACCEPTED", "FAILED"].includes(sensor.progress);
 }
 
 /** What the displays show in clean air, such as "0; O₂ 20.9". */

@@ -109,7 +109,7 @@ function LaneRow({
           <span className="flex flex-wrap gap-x-2.5 text-sm">
             {lane.sensors.map((sensor) => (
               <span key={sensor.slot} className="inline-flex items-center gap-1 whitespace-nowrap">
-                <Mark verdict={sensor.verdict} word={false} />
+                <Mark verdict={sensor.verdict} named={false} />
                 <span>
                   <Formula text={sensor.formula} />
                 </span>

@@ -1,7 +1,7 @@
 import clsx from "clsx";
 import { Formula } from "../../ui/Formula";
 import { Mark } from "../../ui/Mark";
-import { shown } from "../../ui/shown";
+import { shown, word } from "../../ui/shown";
 import { asks, type LaneView } from "./lanes";
 import { TypedCell } from "./TypedCell";
 
@@ -47,7 +47,7 @@ export function ManifoldTable({ lanes, current, onFocus }: { lanes: LaneView[]; 
                   <span className="text-xl tabular-nums">{sensor.reading === null ? "–" : shown(sensor.reading, sensor.resolution)}</span>{" "}
                   {lane.typed && takesReadings.includes(lane.asksFor) && <TypedCell lane={lane} sensor={sensor} />}{" "}
                   <span className="inline-flex items-center gap-1 text-sm text-soft">
-                    <Mark verdict={sensor.verdict} word={false} /> {settling.includes(lane.asksFor) && sensor.progress}
+                    <Mark verdict={sensor.verdict} named={false} /> {settling.includes(lane.asksFor) && word(sensor.progress)}
                   </span>
                 </td>
               ))}

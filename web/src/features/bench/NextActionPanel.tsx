@@ -4,6 +4,7 @@ import { Countdown } from "./Countdown";
 import { GasBar } from "./GasBar";
 import type { RunClock } from "./RunClock";
 import type { Run } from "./useRun";
+import { word } from "../../ui/shown";
 
 /** The one thing to do next, readable from two metres, with its countdown and its confirmation. */
 export function NextActionPanel({
@@ -30,8 +31,8 @@ export function NextActionPanel({
   children: ReactNode;
 }) {
   const failed =
-    (run.next.kind === "SIGN" && run.sensors.some((s) => s.verdict === "fail")) ||
-    (run.next.kind === "DONE" && (run.verdict === "fail" || run.verdict === "not judged"));
+    (run.next.kind === "SIGN" && run.sensors.some((s) => s.verdict === "FAIL")) ||
+    (run.next.kind === "DONE" && (run.verdict === "FAIL" || run.verdict === "NOT_JUDGED"));
   // Gas that nobody measures, and readings that nobody gets, are told in the colour of a warning.
   const warns = run.gas?.idle === true || (run.link?.level === "SILENT" && (run.gasOn || run.next.kind.startsWith("WAIT")));
   return (
@@ -48,7 +49,7 @@ export function NextActionPanel({
         </p>
         <p className="mt-1 text-lg">
           <span className="font-semibold">{serials.length > 1 ? `${serials.length} on the manifold` : run.serial}</span> · {run.model} ·{" "}
-          {run.job}
+          {word(run.job)}
           {held && <span> · then: {run.next.sentence}</span>}
           {run.next.kind !== "CONFIRM_CHECKS" && run.next.details.length > 0 && <span> · {run.next.details.join(" ")}</span>}
         </p>

@@ -21,7 +21,7 @@ export function SensorChart({
 }: {
   sensor: Sensor;
   buffer: TraceBuffer;
-  progress: string;
+  progress: Sensor["progress"];
   typed: boolean;
 }) {
   const host = useRef<HTMLDivElement>(null);
@@ -82,7 +82,7 @@ export function SensorChart({
         hooks: {
           drawClear: [
             (u) => {
-              const { sensor: s, progress: word } = shown.current;
+              const { sensor: s, progress } = shown.current;
               const { ctx, bbox } = u;
               ctx.save();
               const top = u.valToPos(s.band.high, "y", true);
@@ -98,12 +98,12 @@ export function SensorChart({
                 ctx.lineTo(bbox.left + bbox.width, y);
                 ctx.stroke();
               }
-              if (word === "settled" || word === "not settled") {
+              if (progress === "SETTLED" || progress === "SETTLING") {
                 const end = buffer.seconds.at(-1) ?? 0;
                 const left = u.valToPos(Math.max(0, end - s.windowSeconds), "x", true);
                 const right = u.valToPos(end, "x", true);
-                ctx.setLineDash(word === "settled" ? [] : [3, 4]);
-                ctx.lineWidth = word === "settled" ? 3 : 1.5;
+                ctx.setLineDash(progress === "SETTLED" ? [] : [3, 4]);
+                ctx.lineWidth = progress === "SETTLED" ? 3 : 1.5;
                 ctx.strokeStyle = colour("act");
                 ctx.strokeRect(left, bbox.top + 2, right - left, bbox.height - 4);
               }

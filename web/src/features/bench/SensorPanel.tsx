@@ -33,12 +33,12 @@ function useLatest(buffer: TraceBuffer, slot: number): number | null {
   return value;
 }
 
-const progressLook: Record<string, string> = {
-  "not settled": "border-dashed border-ink",
-  settled: "border-act bg-band font-bold",
-  accepted: "border-act",
-  failed: "border-fail bg-fail-wash text-fail font-bold",
-  idle: "border-transparent text-soft",
+const progressLook: Record<Sensor["progress"], string> = {
+  SETTLING: "border-dashed border-ink",
+  SETTLED: "border-act bg-band font-bold",
+  ACCEPTED: "border-act",
+  FAILED: "border-fail bg-fail-wash text-fail font-bold",
+  IDLE: "border-transparent text-soft",
 };
 
 /** How long ago, short: "12 s", "3 min". */
@@ -57,7 +57,7 @@ export function SensorPanel({
 }: {
   sensor: Sensor;
   buffer: TraceBuffer;
-  progress: string;
+  progress: Sensor["progress"];
   typed: boolean;
   /** How old the last reading over the link is; null where readings are typed. */
   link: Run["link"];
@@ -72,7 +72,7 @@ export function SensorPanel({
       aria-label={sensor.gas}
       className={clsx(
         "flex min-w-0 flex-col border bg-sheet px-3 pt-1 pb-1",
-        progress === "failed" ? "border-2 border-fail" : "border-line",
+        progress === "FAILED" ? "border-2 border-fail" : "border-line",
       )}
     >
       <div className="flex flex-wrap items-center justify-between gap-x-3">
@@ -86,7 +86,7 @@ export function SensorPanel({
           <span className="text-lg font-normal text-soft">{sensor.unit}</span>
         </p>
         <div className="flex flex-col items-end">
-          <span className={clsx("border px-2 text-sm whitespace-nowrap", progressLook[progress])}>{progress}</span>
+          <span className={clsx("border px-2 text-sm whitespace-nowrap", progressLook[progress])}>{word(progress)}</span>
           {old && <p className="font-semibold text-caution">{old} old</p>}
           {!old && sensor.expected !== null && (
             <p className="text-soft">
@@ -100,7 +100,7 @@ export function SensorPanel({
       {judged && (
         <p className="flex flex-wrap items-center gap-x-3 border-t border-dotted border-current py-1 text-sm">
           <span className="text-soft">{word(judged.stage)}</span>
-          <Mark verdict={word(judged.judgement.verdict)} />
+          <Mark verdict={judged.judgement.verdict} />
           {judged.responsePercent !== null && <span>{judged.responsePercent.toFixed(1)} %</span>}
           <span className="text-soft">{judged.how}</span>
         </p>

@@ -31,7 +31,7 @@ export function TypedEntry({
   const [note, setNote] = useState("");
   const field = useRef<HTMLInputElement>(null);
   const measures = ["WAIT_SETTLE", "WAIT_ZERO", "WAIT_BLANK"].includes(run.next.kind);
-  const undecided = measures && sensor.progress !== "accepted" && sensor.progress !== "failed" && sensor.progress !== "idle";
+  const undecided = measures && sensor.progress !== "ACCEPTED" && sensor.progress !== "FAILED" && sensor.progress !== "IDLE";
 
   const declare = () => send({ kind: "DECLARE_SETTLED", step: run.next.step, slot: sensor.slot });
 

@@ -15,12 +15,12 @@ export function VerdictTable({ run }: { run: Run }) {
       {run.remark && <p className="mb-3 border-l-4 border-caution bg-caution-wash p-3 font-semibold">{run.remark}</p>}
       <ul className="grid items-start gap-3 sm:grid-cols-2">
         {failedFirst(run.sensors).map((sensor) => (
-          <li key={sensor.slot} className={`border-2 bg-sheet p-3 ${sensor.verdict === "fail" ? "border-fail" : "border-line"}`}>
+          <li key={sensor.slot} className={`border-2 bg-sheet p-3 ${sensor.verdict === "FAIL" ? "border-fail" : "border-line"}`}>
             <div className="flex items-baseline justify-between">
               <h3 className="text-2xl font-bold">
                 <Formula text={sensor.formula} />
               </h3>
-              <Mark verdict={sensor.result ? word(sensor.result.verdict) : sensor.verdict} large />
+              <Mark verdict={sensor.result?.verdict ?? sensor.verdict} large />
             </div>
             {sensor.outcomes.filter(worthALine).map((outcome, i) => (
               <OutcomeLine key={i} outcome={outcome} sensor={sensor} />
@@ -50,7 +50,7 @@ function worthALine(outcome: Outcome): boolean {
 
 /** What needs a decision stands where it is seen without scrolling. */
 function failedFirst(sensors: Sensor[]): Sensor[] {
-  const rank = (sensor: Sensor) => ["fail", "not judged", "marginal", "pass"].indexOf(sensor.verdict);
+  const rank = (sensor: Sensor) => ["FAIL", "NOT_JUDGED", "MARGINAL", "PASS"].indexOf(sensor.verdict);
   return [...sensors].sort((a, b) => rank(a) - rank(b) || a.slot - b.slot);
 }
 
@@ -58,7 +58,7 @@ function OutcomeLine({ outcome, sensor }: { outcome: Outcome; sensor: Sensor }) 
   return (
     <details className="border-t border-line py-1">
       <summary className="flex min-h-8 cursor-pointer flex-wrap items-center gap-x-3 marker:content-none">
-        <Mark verdict={word(outcome.judgement.verdict)} word={false} />
+        <Mark verdict={outcome.judgement.verdict} named={false} />
         <span className="font-semibold">{word(outcome.stage)}</span>
         <span>{outcome.reading === null ? "no reading" : `${shown(outcome.reading, sensor.resolution)} ${sensor.unit}`}</span>
         {outcome.responsePercent !== null && <span>{outcome.responsePercent.toFixed(1)} %</span>}

@@ -40,7 +40,7 @@ export function usePutOnBench() {
         await navigate({ to: "/detectors/$serial", params: { serial: detector.serial } });
         return null;
       }
-      const asked: Job = job ?? (detector.state === "bump first" ? "BUMP" : "CALIBRATION");
+      const asked: Job = job ?? (detector.state === "BUMP_FIRST" ? "BUMP" : "CALIBRATION");
       const run = await answer(
         api.POST("/api/v1/runs", {
           body: {

@@ -7,10 +7,11 @@ import { RunClock } from "./RunClock";
 import { TraceBuffer } from "./TraceBuffer";
 
 export type Run = Schemas["RunView"];
+type Progress = Run["sensors"][number]["progress"];
 
 interface LiveReadings {
   readings: Schemas["Reading"][];
-  progress: Record<string, string>;
+  progress: Record<string, Progress>;
   outliers: Record<string, number[]>;
 }
 
@@ -19,7 +20,7 @@ export function useRun(runId: string) {
   const queries = useQueryClient();
   const buffer = useMemo(() => new TraceBuffer(), [runId]); // eslint-disable-line react-hooks/exhaustive-deps -- a new run has a new buffer
   const [connected, setConnected] = useState(true);
-  const [progress, setProgress] = useState<Record<string, string>>({});
+  const [progress, setProgress] = useState<Record<string, Progress>>({});
   const [clock] = useState(() => new RunClock());
   const run = useQuery({
     queryKey: ["run", runId],

@@ -2,6 +2,7 @@ import clsx from "clsx";
 import { Ban, CircleCheckBig, CircleDashed, Footprints, type LucideIcon } from "lucide-react";
 import type { Schemas } from "../../api/client";
 import { counted } from "../../ui/counted";
+import { word } from "../../ui/shown";
 
 type Line = Schemas["BoardLine"];
 export type Status = Line["status"];
@@ -42,7 +43,7 @@ export function BoardGroup({ status, lines, current }: { status: Status; lines: 
             <p className="text-[clamp(1rem,1.15vw,1.45rem)] leading-snug">
               {current ? (
                 <>
-                  {status === "DO_NOT_USE" && <strong>{capital(one.state)}. </strong>}
+                  {status === "DO_NOT_USE" && <strong>{capital(word(one.state))}. </strong>}
                   {one.reason}
                 </>
               ) : (

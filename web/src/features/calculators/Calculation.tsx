@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { Choice, Field } from "../../ui/Field";
 import { answerQuery, libraryQuery } from "./queries";
 
-const route = getRouteApi("/shell/workings/$name");
+const route = getRouteApi("/shell/calculators/$name");
 
 type Input = Schemas["InputView"];
 

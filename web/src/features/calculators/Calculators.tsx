@@ -5,7 +5,7 @@ import { Calculation } from "./Calculation";
 import { GasLibrary } from "./GasLibrary";
 import { calculationsQuery } from "./queries";
 
-const route = getRouteApi("/shell/workings/$name");
+const route = getRouteApi("/shell/calculators/$name");
 
 const entry =
   "flex min-h-11 items-center border-l-4 border-transparent py-1 pl-3 hover:border-line data-[status=active]:border-act data-[status=active]:font-bold";
@@ -24,7 +24,7 @@ export function Calculators() {
   return (
     <div className="grid gap-x-8 px-4 py-4 lg:grid-cols-[21rem_minmax(0,1fr)]">
       <nav aria-label="Calculations" className="order-2 mt-8 lg:order-1 lg:mt-0">
-        <Link to="/workings/$name" params={{ name: "gas-library" }} search={{}} className={entry}>
+        <Link to="/calculators/$name" params={{ name: "gas-library" }} search={{}} className={entry}>
           The gas library
         </Link>
         {calculations.data.map((group) => (
@@ -34,7 +34,7 @@ export function Calculators() {
               {group.calculations.map((one) => (
                 <li key={one.name}>
                   <Link
-                    to="/workings/$name"
+                    to="/calculators/$name"
                     params={{ name: one.name }}
                     search={{}}
                     className={entry}

@@ -2,8 +2,8 @@ import { queryOptions } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
 
 export const calculationsQuery = queryOptions({
-  queryKey: ["workings"],
-  queryFn: () => answer(api.GET("/api/v1/workings")),
+  queryKey: ["calculators"],
+  queryFn: () => answer(api.GET("/api/v1/calculators")),
   staleTime: Infinity,
 });
 
@@ -15,8 +15,8 @@ export const libraryQuery = queryOptions({
 
 export function answerQuery(calculation: string, given: Record<string, string>) {
   return queryOptions({
-    queryKey: ["workings", calculation, given],
-    queryFn: () => answer(api.POST("/api/v1/workings/{calculation}", { params: { path: { calculation } }, body: given })),
+    queryKey: ["calculators", calculation, given],
+    queryFn: () => answer(api.POST("/api/v1/calculators/{calculation}", { params: { path: { calculation } }, body: given })),
     retry: false,
     staleTime: Infinity,
   });

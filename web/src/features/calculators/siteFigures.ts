@@ -11,7 +11,7 @@ export function useFigureChange(onDone: () => void) {
     mutationFn: async ({ change, reason }: { change: (now: SiteFigures) => SiteFigures; reason: string }) => {
       const { policy } = await policyQuery.queryFn();
       const body = { policy: { ...policy, figures: change(policy.figures) }, reason };
-      return answer(api.POST("/api/v1/house/policy", { params: once(), body }));
+      return answer(api.POST("/api/v1/site-rules", { params: once(), body }));
     },
     onSuccess: async () => {
       await queries.invalidateQueries();

@@ -1,7 +1,7 @@
 import type { Schemas } from "../../api/client";
 import { atTime, dayIn, onDay, timeIn } from "../../app/dates";
 import { Formula } from "../../ui/Formula";
-import { Mark } from "../../ui/Mark";
+import { Mark, verdictOf } from "../../ui/Mark";
 import { Strip } from "../../ui/Strip";
 
 type View = Schemas["CalibrationCertificateView"];
@@ -50,7 +50,7 @@ export function CertificatePage({ view, zone }: { view: View; zone: string }) {
         />
       </dl>
       <p className="my-3 flex flex-wrap items-center gap-4">
-        <Mark verdict={c.verdict} large /> {c.remark && <strong>{c.remark}</strong>}
+        <Mark verdict={verdictOf(c.verdict)} large /> {c.remark && <strong>{c.remark}</strong>}
       </p>
       <Strip strip={view.strip} rows={c.sensors.map((sensor) => ({ slot: sensor.slot, label: sensor.formula }))} />
       <div className="my-4 overflow-x-auto">
@@ -111,7 +111,7 @@ function SensorSection({ sensor }: { sensor: Part }) {
     <section className="break-inside-avoid border-t border-line py-2">
       <h2 className="flex flex-wrap items-center justify-between gap-x-4">
         <span className="flex items-center gap-3 text-lg font-bold">
-          <Mark verdict={sensor.verdict} />
+          <Mark verdict={verdictOf(sensor.verdict)} />
           <span>
             <Formula text={sensor.formula} /> {sensor.gas}
           </span>
@@ -127,7 +127,7 @@ function SensorSection({ sensor }: { sensor: Part }) {
               <strong>{check.stage}</strong>
               <span>expected {check.expected}</span>
               <span>read {check.reading}</span>
-              <Mark verdict={check.verdict} />
+              <Mark verdict={verdictOf(check.verdict)} />
             </p>
             <p className="text-sm text-soft">{check.working}</p>
           </li>

@@ -138,7 +138,7 @@ function JobWords({ line }: { line: ImportLine }) {
       <span className="block text-sm">
         {slots.map((slot) => (
           <span key={slot} className="mr-5 inline-block">
-            {failing.includes(slot) && <Mark verdict="fail" word={false} />} <span className="text-soft">slot {slot}:</span>{" "}
+            {failing.includes(slot) && <Mark verdict="FAIL" named={false} />} <span className="text-soft">slot {slot}:</span>{" "}
             {[
               fields[`zero_${slot}`] !== undefined && `air ${fields[`zero_${slot}`]}`,
               fields[`gas_${slot}`] !== undefined && `gas ${fields[`gas_${slot}`]}`,

@@ -3,40 +3,40 @@ import { useState, type SubmitEvent } from "react";
 import { toast } from "sonner";
 import { answer, api, once, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { counted } from "../../ui/counted";
 import { DateField } from "../../ui/DateField";
 import { Choice, Field } from "../../ui/Field";
 import { LabelsLink } from "../../ui/LabelsLink";
 import { Sheet } from "../../ui/Sheet";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { word } from "../../ui/shown";
 import { causesQuery } from "./queries";
 
 type BulkActionKind = Schemas["BulkActionBody"]["action"];
 type Cause = NonNullable<Schemas["BulkActionBody"]["cause"]>;
 
 const titles: Record<BulkActionKind, string> = {
-  HAPPENED: "Report an event for them",
-  LEND: "Check them out",
-  TAKE_BACK: "Return them",
+  REPORT_EVENT: "Report an event for them",
+  CHECK_OUT: "Check them out",
+  RETURN: "Return them",
 };
 
 /** What can be done to all that are chosen. */
-export function TogetherBar({ serials, onClear }: { serials: string[]; onClear: () => void }) {
+export function SelectionBar({ serials, onClear }: { serials: string[]; onClear: () => void }) {
   const [action, setAction] = useState<BulkActionKind | null>(null);
   return (
     <div
       role="region"
-      aria-label="Chosen"
+      aria-label="Selected"
       className="sticky bottom-0 z-10 flex flex-wrap items-center gap-3 border-t-2 border-ink bg-band px-4 py-2"
     >
-      <strong className="text-lg">
-        {serials.length} {serials.length === 1 ? "detector" : "detectors"} chosen
-      </strong>
-      <Button onClick={() => setAction("HAPPENED")}>Report an event</Button>
-      <Button onClick={() => setAction("LEND")}>Check out</Button>
-      <Button onClick={() => setAction("TAKE_BACK")}>Return</Button>
+      <strong className="text-lg">{counted(serials.length, "detector")} selected</strong>
+      <Button onClick={() => setAction("REPORT_EVENT")}>Report an event</Button>
+      <Button onClick={() => setAction("CHECK_OUT")}>Check out</Button>
+      <Button onClick={() => setAction("RETURN")}>Return</Button>
       <LabelsLink detectors={serials}>Labels</LabelsLink>
       <Button kind="quiet" onClick={onClear}>
-        Choose none
+        Clear selection
       </Button>
       {action && <BulkActionSheet action={action} serials={serials} onClose={() => setAction(null)} onDone={onClear} />}
     </div>
@@ -55,7 +55,7 @@ function BulkActionSheet({
   onDone: () => void;
 }) {
   const queries = useQueryClient();
-  const causes = useQuery({ ...causesQuery, enabled: action === "HAPPENED" });
+  const causes = useQuery({ ...causesQuery, enabled: action === "REPORT_EVENT" });
   const [cause, setCause] = useState<Cause>("MOVED");
   const [to, setTo] = useState("");
   const [backBy, setBackBy] = useState("");
@@ -69,9 +69,9 @@ function BulkActionSheet({
           body: {
             serials,
             action,
-            cause: action === "HAPPENED" ? cause : null,
-            to: action === "LEND" ? to : null,
-            backBy: action === "LEND" && backBy ? backBy : null,
+            cause: action === "REPORT_EVENT" ? cause : null,
+            to: action === "CHECK_OUT" ? to : null,
+            backBy: action === "CHECK_OUT" && backBy ? backBy : null,
             remark,
             act,
           },
@@ -83,13 +83,13 @@ function BulkActionSheet({
         return;
       }
       await queries.invalidateQueries();
-      const done = view.rows.filter((row) => row.done).length;
+      const done = view.rows.filter((row) => row.state).length;
       toast(`${titles[action]}: done for ${done} of ${view.rows.length}.`);
       onClose();
       onDone();
     },
   });
-  const may = preview?.filter((row) => row.done).length ?? 0;
+  const may = preview?.filter((row) => row.state).length ?? 0;
   function submit(event: SubmitEvent) {
     event.preventDefault();
     send.mutate(preview !== null);
@@ -97,7 +97,7 @@ function BulkActionSheet({
   return (
     <Sheet open onClose={onClose} title={`${titles[action]} · ${serials.length}`}>
       <form onSubmit={submit} onChange={() => setPreview(null)} className="flex flex-col gap-4">
-        {action === "HAPPENED" && (
+        {action === "REPORT_EVENT" && (
           <>
             <Choice label="What happened" value={cause} onChange={(event) => setCause(event.target.value as Cause)}>
               {causes.data?.map((one) => (
@@ -109,7 +109,7 @@ function BulkActionSheet({
             <Field label="Remark" value={remark} onChange={(event) => setRemark(event.target.value)} />
           </>
         )}
-        {action === "LEND" && (
+        {action === "CHECK_OUT" && (
           <>
             <Field label="Who takes them" required value={to} onChange={(event) => setTo(event.target.value)} hint="a crew or a person" />
             <DateField label="Back by" value={backBy} onDay={setBackBy} hint="empty: open" />
@@ -119,11 +119,12 @@ function BulkActionSheet({
           <ul aria-label="Preview" className="max-h-72 overflow-y-auto border-y border-line">
             {preview.map((row) => (
               <li key={row.serial} className="border-b border-line py-1">
-                <strong className={row.done ? "" : "text-fail"}>
+                <strong className={row.state ? "" : "text-fail"}>
                   {row.serial}
-                  {!row.done && " not:"}
-                </strong>{" "}
-                {row.says}
+                  {!row.state && ", not changed"}
+                </strong>
+                : {row.state && `${word(row.state)}. `}
+                {row.reason}
               </li>
             ))}
           </ul>

@@ -19,7 +19,7 @@ import { MaintenanceOf } from "../maintenance/MaintenanceOf";
 import { CareOf } from "./CareOf";
 import { DetailsSheet } from "./DetailsSheet";
 import { Doubts } from "./Doubts";
-import { Fading } from "./Fading";
+import { SensorSensitivity } from "./SensorSensitivity";
 import { FittingSheet } from "./FittingSheet";
 import { GasFor } from "./GasFor";
 import { HoldTagLink } from "./HoldTagLink";
@@ -30,6 +30,7 @@ import { ReplaceSheet } from "./ReplaceSheet";
 import { SeenSheet } from "./SeenSheet";
 import { StatusSheet } from "./StatusSheet";
 import { TakeBack } from "./TakeBack";
+import { word } from "../../ui/shown";
 
 const route = getRouteApi("/shell/detectors/$serial");
 
@@ -58,7 +59,7 @@ export function Detector() {
   }
   const { detector: d, notes, dueWorking, sensors, removed, holds } = detector.data;
   const hold = holds.find((h) => h.releasedAt === null);
-  const away = d.state === "retired" || d.state === "lost" || d.state === "in repair";
+  const away = d.state === "RETIRED" || d.state === "LOST" || d.state === "IN_REPAIR";
   return (
     <div className="px-4 py-4">
       <header className="mb-4 flex flex-wrap items-start gap-x-8 gap-y-3 border-b-2 border-ink pb-3">
@@ -93,10 +94,10 @@ export function Detector() {
             <Button onClick={() => setSeen(true)}>Report an event</Button>
             <Button onClick={() => setChanging("status")}>Change status</Button>
             <Button onClick={() => setChanging("details")}>Edit details</Button>
-            {d.state === "out" ? (
+            {d.state === "OUT" ? (
               <TakeBack serial={serial} />
             ) : (
-              (d.usable || d.state === "bump first") && <Button onClick={() => setLending(true)}>Check out</Button>
+              (d.usable || d.state === "BUMP_FIRST") && <Button onClick={() => setLending(true)}>Check out</Button>
             )}
             <Link to="/detectors/$serial/elsewhere" params={{ serial: d.serial }} className={buttonLook()}>
               Record work done elsewhere
@@ -153,7 +154,7 @@ export function Detector() {
                     <span className="text-sm text-soft">{sensor.technology}</span>
                   </td>
                   <td className="pr-4">
-                    <Mark verdict={sensor.lastVerdict ?? "not judged"} />
+                    <Mark verdict={sensor.lastVerdict ?? "NOT_JUDGED"} />
                   </td>
                   <td className="pr-4">{sensor.serial}</td>
                   <td className="pr-4 whitespace-nowrap">
@@ -216,7 +217,7 @@ export function Detector() {
       </section>
       <MaintenanceOf serial={serial} state={d.state} sensors={sensors} />
       <CareOf serial={serial} />
-      <Fading serial={serial} />
+      <SensorSensitivity serial={serial} />
       <GasFor serial={serial} />
       <Runs serial={serial} />
       {holds.some((h) => h.releasedAt !== null) && (
@@ -290,7 +291,7 @@ function Runs({ serial }: { serial: string }) {
             </span>
             <div>{run.strip && !isTypedIn(run.source) && <Strip strip={run.strip} />}</div>
             <span className="hidden truncate text-sm text-soft sm:block">
-              {run.job}, {run.technician}
+              {word(run.job)}, {run.technician}
               {sourceAside(run.source) && `, ${sourceAside(run.source)}`}
               {run.simulated ? ", simulated" : ""}
             </span>

@@ -13,7 +13,7 @@ import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { allColumns, columns, shownColumns, toggled } from "./columns";
 import { FleetTable } from "./FleetTable";
 import { fleetQuery } from "./queries";
-import { TogetherBar } from "./BulkAction";
+import { SelectionBar } from "./BulkAction";
 import { Views } from "./Views";
 import { stateOrder, type FleetFilter } from "./filter";
 
@@ -112,7 +112,7 @@ export function Detectors() {
         ) : (
           <p className="py-8 text-lg text-soft">No detector fits these words.</p>
         ))}
-      {chosen.size > 0 && <TogetherBar serials={[...chosen]} onClear={() => setChosen(new Set())} />}
+      {chosen.size > 0 && <SelectionBar serials={[...chosen]} onClear={() => setChosen(new Set())} />}
     </div>
   );
 }

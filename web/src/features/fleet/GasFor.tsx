@@ -4,6 +4,7 @@ import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { Formula } from "../../ui/Formula";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
+import { word } from "../../ui/shown";
 
 /** Which gas serves a calibration of this detector: what to connect in which order, what to order, and every cylinder. */
 export function GasFor({ serial }: { serial: string }) {
@@ -39,12 +40,12 @@ export function GasFor({ serial }: { serial: string }) {
               No cylinder serves it. Order: {order}
             </p>
           ))}
-          <Answers answers={gas.data.answers.filter((one) => one.word !== "refused")} />
+          <Answers answers={gas.data.answers.filter((one) => one.word !== "REFUSED")} />
           <details>
             <summary className="flex min-h-11 cursor-pointer items-center text-act underline underline-offset-4 marker:content-none">
-              {gas.data.answers.filter((one) => one.word === "refused").length} cylinders are refused: why?
+              {gas.data.answers.filter((one) => one.word === "REFUSED").length} cylinders are refused: why?
             </summary>
-            <Answers answers={gas.data.answers.filter((one) => one.word === "refused")} />
+            <Answers answers={gas.data.answers.filter((one) => one.word === "REFUSED")} />
           </details>
         </div>
       )}
@@ -58,8 +59,8 @@ function Answers({ answers }: { answers: Schemas["AnswerView"][] }) {
       {answers.map((cylinder) => (
         <li key={cylinder.tag} className="grid gap-x-4 border-t border-line py-1 sm:grid-cols-[6rem_11rem_1fr]">
           <strong>{cylinder.tag}</strong>
-          <span className={cylinder.word === "refused" ? "text-fail" : cylinder.word === "fits" ? "text-act" : "text-caution"}>
-            {cylinder.word}
+          <span className={cylinder.word === "REFUSED" ? "text-fail" : cylinder.word === "FITS" ? "text-act" : "text-caution"}>
+            {word(cylinder.word)}
           </span>
           <span className="text-soft">
             {[...cylinder.refusals, ...cylinder.warnings].map((r) => r.reason).join(" ") || `${cylinder.litresLeft.toFixed(1)} L left.`}

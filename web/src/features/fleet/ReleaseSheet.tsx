@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { word } from "../../ui/shown";
 
 /** A lead releases a detector from hold, and says what was done. */
 export function ReleaseSheet({ serial, open, onClose }: { serial: string; open: boolean; onClose: () => void }) {
@@ -15,7 +16,7 @@ export function ReleaseSheet({ serial, open, onClose }: { serial: string; open: 
     mutationFn: () => answer(api.POST("/api/v1/detectors/{serial}/release", { params: { path: { serial }, ...once() }, body: { remark } })),
     onSuccess: async (detector) => {
       await queries.invalidateQueries();
-      toast(`${serial} is released: ${detector.state}.`);
+      toast(`${serial} is released: ${word(detector.state)}.`);
       onClose();
     },
   });

@@ -8,6 +8,7 @@ import { RadioRow } from "../../ui/RadioRow";
 import { Sheet } from "../../ui/Sheet";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { causesQuery } from "./queries";
+import { word } from "../../ui/shown";
 
 /** Something was seen to happen to a detector that makes it due at once. */
 export function SeenSheet({ serial, onClose }: { serial: string; onClose: () => void }) {
@@ -25,7 +26,7 @@ export function SeenSheet({ serial, onClose }: { serial: string; onClose: () => 
       ),
     onSuccess: async (now) => {
       await queries.invalidateQueries();
-      toast(`${serial} is ${now.state}: ${now.reason}`);
+      toast(`${serial} is ${word(now.state)}: ${now.reason}`);
       onClose();
     },
   });

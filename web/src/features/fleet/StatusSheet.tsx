@@ -8,6 +8,7 @@ import { Field } from "../../ui/Field";
 import { RadioRow } from "../../ui/RadioRow";
 import { Sheet } from "../../ui/Sheet";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { word } from "../../ui/shown";
 
 type Change = Schemas["StatusBody"]["change"];
 
@@ -73,11 +74,11 @@ function isForFleet(change: Change) {
 /** What a detector in this state can be changed to; the server checks it again. */
 function offers(state: string, session: Session): Offer[] {
   const all =
-    state === "retired"
+    state === "RETIRED"
       ? [reinstate]
-      : state === "lost"
+      : state === "LOST"
         ? [found, retire]
-        : state === "in repair"
+        : state === "IN_REPAIR"
           ? [received, lost, retire]
           : [hold, repair, lost, retire];
   return all.filter((offer) => may(session, isForFleet(offer.change) ? "LEAD" : "TECHNICIAN"));
@@ -102,7 +103,7 @@ export function StatusSheet({ serial, state, onClose }: { serial: string; state:
     },
     onSuccess: async (now) => {
       await queries.invalidateQueries();
-      toast(`${serial} is ${now.state}: ${now.reason}`);
+      toast(`${serial} is ${word(now.state)}: ${now.reason}`);
       onClose();
     },
   });

@@ -3,6 +3,7 @@ import { toast } from "sonner";
 import { answer, api, once } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { word } from "../../ui/shown";
 
 /** A detector that was out is here again. */
 export function TakeBack({ serial }: { serial: string }) {
@@ -11,7 +12,7 @@ export function TakeBack({ serial }: { serial: string }) {
     mutationFn: () => answer(api.POST("/api/v1/detectors/{serial}/return", { params: { path: { serial }, ...once() } })),
     onSuccess: async (now) => {
       await queries.invalidateQueries();
-      toast(`${serial} is here again: ${now.state}`);
+      toast(`${serial} is here again: ${word(now.state)}`);
     },
   });
   return (

@@ -197,10 +197,8 @@ function Uses({ uses, zone }: { uses: Page["uses"]; zone: string }) {
             <Link to="/records/$runId" params={{ runId: use.runId }} className="w-24 font-bold underline-offset-4 hover:underline">
               {use.serial}
             </Link>
-            <span className="w-24">
-              <Mark verdict={use.verdict} />
-            </span>
-            <span className="w-24 text-soft">{use.job}</span>
+            <span className="w-24">{use.verdict ? <Mark verdict={use.verdict} /> : "stopped"}</span>
+            <span className="w-24 text-soft">{word(use.job)}</span>
             <span className="w-16 text-right tabular-nums">{use.litres.toFixed(1)} L</span>
             <span className="ml-auto text-soft">{atTime(use.at, zone)}</span>
           </li>

@@ -5,6 +5,7 @@ import { atTime } from "../../app/dates";
 import { Button } from "../../ui/Button";
 import { Why } from "../../ui/Working";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
+import { word } from "../../ui/shown";
 
 /** Recalls, comparisons and changes of state, the latest of each on top. */
 export function CylinderHistory({ page, zone }: { page: Schemas["CylinderPage"]; zone: string }) {
@@ -54,7 +55,7 @@ export function CylinderHistory({ page, zone }: { page: Schemas["CylinderPage"];
         {page.changes.map((change) => (
           <li key={change.at + change.state} className="border-b border-line py-2">
             <p>
-              <strong>{change.state}</strong>: {change.reason}
+              <strong>{word(change.state)}</strong>: {change.reason}
             </p>
             <p className="text-sm text-soft">
               {atTime(change.at, zone)}, {change.by}

@@ -58,7 +58,7 @@ export function DepletionBar({
   const span = days(today, until);
   const x = (day: string) => Math.max(0, Math.min(width, (days(today, day) / span) * width));
   const height = (litres: number) => Math.max(2, (tall * litres) / largest);
-  const usable = cylinder.state === "in use" && days(today, cylinder.useBefore) >= 0;
+  const usable = cylinder.state === "IN_USE" && days(today, cylinder.useBefore) >= 0;
   const emptyOn = cylinder.emptyOn !== null && cylinder.emptyOn <= until ? cylinder.emptyOn : null;
   const end = emptyOn ?? (cylinder.useBefore < until ? cylinder.useBefore : until);
   const left = height(cylinder.litresLeft);

@@ -1,4 +1,5 @@
 import { Link } from "@tanstack/react-router";
+import clsx from "clsx";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
@@ -19,12 +20,13 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
   const [open, setOpen] = useState(false);
   const mine = entry.by === session.displayName || may(session, "LEAD");
   const { pieces, rest } = sentence(entry, session.units);
+  const strip = isTypedIn(entry.source) ? null : entry.strip;
   const remark = rest.filter(([name]) => name === "remark" || name === "reason");
   return (
     <li id={`entry-${entry.seq}`} className="border-b border-line">
       <div className="grid grid-cols-[3.5rem_1fr_2.75rem] items-center gap-x-3 py-1 md:grid-cols-[3.5rem_1fr_15rem_2.75rem]">
         <span className="text-soft tabular-nums">{timeIn(zone, entry.at)}</span>
-        <p className="min-w-0">
+        <p className={clsx("min-w-0", !strip && "md:col-span-2")}>
           {pieces.map((piece, i) => (
             <PieceOf key={i} piece={piece} entry={entry} />
           ))}
@@ -42,7 +44,11 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
             </span>
           )}
         </p>
-        <span className="col-start-2 md:col-start-3">{entry.strip && !isTypedIn(entry.source) && <Strip strip={entry.strip} />}</span>
+        {strip && (
+          <span className="col-start-2 md:col-start-3">
+            <Strip strip={strip} />
+          </span>
+        )}
         <button
           type="button"
           aria-expanded={open}
@@ -111,7 +117,7 @@ function PieceOf({ piece, entry }: { piece: Piece; entry: LogbookEntry }) {
         words
       );
     case "verdict":
-      return <Mark verdict={words} />;
+      return entry.verdict && <Mark verdict={entry.verdict} />;
     default:
       return words;
   }

@@ -54,7 +54,7 @@ export function Logbook() {
         </Link>
         {may(session, "LEAD") && (
           <Link to="/logbook/proof" className={buttonLook()}>
-            Is it intact?
+            Integrity check
           </Link>
         )}
       </header>

@@ -5,10 +5,13 @@ import { Button } from "../../ui/Button";
 import { DateBox } from "../../ui/DateField";
 import { counted } from "../../ui/counted";
 import { fieldBox } from "../../ui/Field";
+import type { Verdict } from "../../ui/Mark";
+import { word } from "../../ui/shown";
 import { logbookChoicesQuery } from "./queries";
 import { areaOf, type LogbookFilter } from "./filter";
 import { kindWords } from "./sentences";
 
+const verdicts: Verdict[] = ["PASS", "MARGINAL", "FAIL", "NOT_JUDGED"];
 const box = clsx(fieldBox, "!w-36");
 
 /** The filters of the logbook; on a phone they open on request. */
@@ -51,7 +54,11 @@ export function Narrowing({ filter, onChange }: { filter: LogbookFilter; onChang
         className={clsx("mt-2 flex-wrap items-center gap-x-3 gap-y-2 md:mt-0 md:flex", open ? "flex" : "hidden")}
       >
         {choose("kind", "Kind", kinds)}
-        {choose("verdict", "Verdict", plain(["pass", "marginal", "fail", "not judged"]))}
+        {choose(
+          "verdict",
+          "Verdict",
+          verdicts.map((verdict) => ({ value: verdict, word: word(verdict) })),
+        )}
         {choose("person", "Person", plain(choices?.people))}
         {choose("crew", "Crew", plain(choices?.crews))}
         {choose("model", "Model", plain(choices?.models))}

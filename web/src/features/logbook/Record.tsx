@@ -43,7 +43,7 @@ export function Record() {
       <header className="mb-4 flex flex-wrap items-start justify-between gap-4 border-b-2 border-ink pb-3">
         <div>
           <h1 className="text-3xl font-bold">
-            Record of {r.run.job}{" "}
+            Record of {word(r.run.job)}{" "}
             <Link to="/detectors/$serial" params={{ serial: r.serial }} className="underline-offset-4 hover:underline">
               {r.serial}
             </Link>
@@ -62,7 +62,7 @@ export function Record() {
           ) : (
             <strong>{r.run.withdrawn ? "void" : word(r.run.phase)}</strong>
           )}
-          {r.run.verdict && r.run.job === "calibration" && !r.run.withdrawn && (
+          {r.run.verdict && r.run.job === "CALIBRATION" && !r.run.withdrawn && (
             <CertificatesOfRun runId={runId} corrected={r.corrections.length > 0} />
           )}
           <a href={`/api/v1/runs/${runId}/file`} download className={buttonLook("quiet", "print:hidden")}>
@@ -142,14 +142,14 @@ function SensorSection({ sensor }: { sensor: SensorRecord }) {
         <h2 className="text-xl font-bold">
           <Formula text={sensor.formula} /> <span className="text-sm font-normal text-soft">{sensor.sensorSerial}</span>
         </h2>
-        {sensor.result && <Mark verdict={word(sensor.result.verdict)} large />}
+        {sensor.result && <Mark verdict={sensor.result.verdict} large />}
       </div>
       {sensor.result?.instrument && <p className="text-sm text-soft">The instrument itself: {word(sensor.result.instrument)}.</p>}
       {sensor.trace.length > 1 && <TraceLine sensor={sensor} />}
       {sensor.outcomes.map((outcome, i) => (
         <div key={i} className="mt-2">
           <p className="flex flex-wrap items-center gap-x-3">
-            <Mark verdict={word(outcome.judgement.verdict)} word={false} />
+            <Mark verdict={outcome.judgement.verdict} named={false} />
             <strong>{word(outcome.stage)}</strong>
             <span>{outcome.reading === null ? "no reading" : `${shown(outcome.reading, sensor.resolution)} ${sensor.unit}`}</span>
             {outcome.t90Seconds !== null && <span>90 % after {outcome.t90Seconds.toFixed(1)} s</span>}

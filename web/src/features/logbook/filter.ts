@@ -1,13 +1,18 @@
-import { isDay } from "../../app/search";
+import { isDay, kept } from "../../app/search";
+import type { Verdict } from "../../ui/Mark";
 
-const texts = ["words", "kind", "person", "detector", "crew", "model", "cylinder", "verdict"] as const;
+const texts = ["words", "kind", "person", "detector", "crew", "model", "cylinder"] as const;
+const verdicts: readonly Verdict[] = ["PASS", "MARGINAL", "FAIL", "NOT_JUDGED"];
 const days = ["from", "until"] as const;
 
 export const areas = ["WORK", "SETUP", "ACCOUNTS"] as const;
 export type Area = (typeof areas)[number];
 
 /** What the logbook is filtered by; the address of the page holds it. */
-export type LogbookFilter = Partial<Record<(typeof texts)[number] | (typeof days)[number], string>> & { area?: Area | "ALL" };
+export type LogbookFilter = Partial<Record<(typeof texts)[number] | (typeof days)[number], string>> & {
+  area?: Area | "ALL";
+  verdict?: Verdict;
+};
 
 /** The page opens on work; a filter without an area looks at everything, so that a search misses nothing. */
 export function areaOf(filter: LogbookFilter): Area | "ALL" {
@@ -27,11 +32,12 @@ export function logbookFilter(search: Record<string, unknown>): LogbookFilter {
   if (search.area === "ALL" || areas.some((area) => area === search.area)) {
     held.area = search.area as Area | "ALL";
   }
+  held.verdict = verdicts.find((verdict) => verdict === search.verdict);
   for (const key of days) {
     const value = search[key];
     if (isDay(value)) {
       held[key] = value;
     }
   }
-  return held;
+  return kept(held);
 }

@@ -1,6 +1,7 @@
 import type { Schemas } from "../../api/client";
 import { read } from "../../app/units";
 import { counted } from "../../ui/counted";
+import { word } from "../../ui/shown";
 
 type LogbookEntry = Schemas["LogbookEntry"];
 export type LedgerKind = Schemas["KindChoice"]["kind"];
@@ -224,7 +225,7 @@ export function sentence(entry: LogbookEntry, units: Schemas["UnitsView"]): { pi
       case "certificate":
         return { words: facts.number ?? "", name };
       case "verdict":
-        return { words: entry.verdict ?? "", name };
+        return { words: entry.verdict ? word(entry.verdict) : "", name };
       case "pressure":
         said.add("bar");
         return { words: `${read(Number(facts.bar), units.pressure)} ${units.pressure.symbol}` };

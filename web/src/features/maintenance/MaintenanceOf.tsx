@@ -32,8 +32,8 @@ export function MaintenanceOf({ serial, state, sensors }: { serial: string; stat
   }
   const { offered, jobs } = maintenance.data;
   // A detector in repair can only return from it; one that is here cannot.
-  const startable = offered.filter(({ kind }) => (kind === "RETURN_FROM_REPAIR") === (state === "in repair"));
-  const away = state === "lost" || state === "retired";
+  const startable = offered.filter(({ kind }) => (kind === "RETURN_FROM_REPAIR") === (state === "IN_REPAIR"));
+  const away = state === "LOST" || state === "RETIRED";
   return (
     <section aria-labelledby="maintenance" className="mb-6">
       <h2 id="maintenance" className="mb-1 text-xl font-bold">

@@ -13,7 +13,7 @@ import { planQuery } from "./queries";
 
 type View = Schemas["PlanView"];
 
-/** Who is away, which days are unlike their weekday, and the figures of the house that a plan goes by. */
+/** Who is away, which days are unlike their weekday, and the figures that the plan works with. */
 export function DaysAndPeople({ plan, onClose }: { plan: View; onClose: () => void }) {
   const lead = may(useSession(), "LEAD");
   return (

@@ -56,12 +56,12 @@ export function JobSide({ job, on, movable, onClose }: { job: PlannedJob; on: st
           <h3 className="mt-3 mb-1 font-bold">Other days</h3>
           <ol>
             {view.data.days
-              .filter((day) => day.day === on || !tooEarly(day))
+              .filter((day) => day.day === on || day.breaks?.kind !== "TOO_EARLY")
               .map((day) => (
                 <li key={day.day} className="grid grid-cols-[6.5rem_minmax(0,1fr)_auto] items-center gap-2 border-b border-line">
                   <strong>{onShortDay(day.day)}</strong>
                   <span className={day.breaks && day.day !== on ? "text-sm text-soft" : "text-sm"}>
-                    {day.day === on ? "planned here" : (withoutDay(day.breaks) ?? cost(day))}
+                    {day.day === on ? "planned here" : (day.breaks?.words ?? cost(day))}
                   </span>
                   {movable && day.day !== on && !day.breaks ? (
                     <Button
@@ -85,15 +85,6 @@ export function JobSide({ job, on, movable, onClose }: { job: PlannedJob; on: st
 }
 
 type Choice = Schemas["DayForJob"];
-
-function tooEarly(day: Choice): boolean {
-  return day.breaks?.includes("is not to be done before") ?? false;
-}
-
-/** The day stands beside it. */
-function withoutDay(breaks: string | null): string | null {
-  return breaks?.replace(/^\d+ \w+ \d+: /, "") ?? null;
-}
 
 function cost(day: Choice): string {
   const late = day.lateDays > 0 ? `${day.lateDays} d late, ` : "";

@@ -105,7 +105,7 @@ export function Round() {
   if (!view) {
     return round.isError ? <ErrorMessage error={round.error} /> : <Loading what="the round" />;
   }
-  const failed = view.done.filter((d) => d.verdict !== "pass");
+  const failed = view.done.filter((d) => d.verdict !== "PASS");
   return (
     <div>
       <section aria-label="Next action" className="bg-act-deep px-4 py-4 text-white">
@@ -209,7 +209,7 @@ export function Round() {
             <ul>
               {kept.map((entry) => (
                 <li key={entry.serial} className="flex min-h-11 items-center gap-x-3 border-b border-line">
-                  <Mark verdict="not judged" /> <strong>{entry.serial}</strong> <span className="text-soft">kept here, not judged yet</span>
+                  <Mark verdict="NOT_JUDGED" /> <strong>{entry.serial}</strong> <span className="text-soft">kept here, not judged yet</span>
                 </li>
               ))}
               {view.done.map((d) => (
@@ -218,7 +218,7 @@ export function Round() {
                   <Link to="/records/$runId" params={{ runId: d.runId }} className="font-bold underline-offset-4 hover:underline">
                     {d.serial}
                   </Link>
-                  {d.verdict !== "pass" && <span className="text-fail">keep it out of use, calibrate it</span>}
+                  {d.verdict !== "PASS" && <span className="text-fail">keep it out of use, calibrate it</span>}
                 </li>
               ))}
             </ul>

@@ -1,7 +1,7 @@
 import { useId } from "react";
 import { Button } from "../../ui/Button";
 import { RuleRow } from "./RuleRow";
-import { cautions, type Policy } from "./schools";
+import { cautions, type Policy } from "./methodOptions";
 
 const MOST = 160;
 

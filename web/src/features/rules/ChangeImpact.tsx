@@ -1,14 +1,14 @@
 import { queryOptions, useQuery } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
-import type { Policy } from "./schools";
+import type { Policy } from "./methodOptions";
 
 const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
 
 export const reachQuery = (policy: Policy) =>
   queryOptions({
     queryKey: ["house", "reach", policy],
-    queryFn: () => answer(api.POST("/api/v1/house/policy/reach", { body: policy })),
+    queryFn: () => answer(api.POST("/api/v1/site-rules/impact", { body: policy })),
   });
 
 /** What a change would reach: due days that move, and what is on record that would have been judged otherwise. */

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { fieldBox } from "../../ui/Field";
 import { planQuery } from "../plan/queries";
 import { Answer, QuestionRow } from "./QuestionRow";
-import { dueDay, type Policy } from "./schools";
+import { dueDay, type Policy } from "./methodOptions";
 
 type MonthDay = NonNullable<Policy["schools"]["dueDay"]>;
 

@@ -1,7 +1,7 @@
-import type { Part, Policy } from "./schools";
+import type { Part, Policy } from "./methodOptions";
 
-/** A number that the house sets, as it is typed: in steps that people speak of. */
-export interface HouseFigure {
+/** A number of the site rules, as it is typed: in steps that people speak of. */
+export interface SiteFigure {
   name: string;
   part: Part;
   question: string;
@@ -16,7 +16,7 @@ export interface HouseFigure {
   write: (policy: Policy, value: number) => Policy;
 }
 
-function window(name: "windowLow" | "windowHigh", question: string, least: number, most: number): HouseFigure {
+function window(name: "windowLow" | "windowHigh", question: string, least: number, most: number): SiteFigure {
   return {
     name,
     part: "How it is judged",
@@ -33,7 +33,7 @@ function window(name: "windowLow" | "windowHigh", question: string, least: numbe
   };
 }
 
-export const figures: HouseFigure[] = [
+export const figures: SiteFigure[] = [
   window("windowLow", "From how little is a span taken?", 10, 99),
   window("windowHigh", "Up to how much is a span taken?", 101, 300),
   {

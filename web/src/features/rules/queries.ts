@@ -2,5 +2,5 @@ import { answer, api } from "../../api/client";
 
 export const policyQuery = {
   queryKey: ["house", "policy"],
-  queryFn: () => answer(api.GET("/api/v1/house/policy")),
+  queryFn: () => answer(api.GET("/api/v1/site-rules")),
 };

@@ -45,7 +45,7 @@ export function Today() {
               </>
             )}
           </p>
-          {groups.some((group) => group.job === "bump") && may(session, "TECHNICIAN") && (
+          {groups.some((group) => group.job === "BUMP") && may(session, "TECHNICIAN") && (
             <Link to="/round" className={buttonLook("outline", "ml-auto")}>
               Bump round
             </Link>
@@ -83,13 +83,13 @@ function GroupOfWork({ group, first }: { group: Group; first: boolean }) {
   const id = `${group.job}-${group.model}`.replace(/\s/g, "-");
   const session = useSession();
   const { put, pending } = usePutOnManifold();
-  const job: Job = group.job === "bump" ? "BUMP" : "CALIBRATION";
+  const { job } = group;
   const together = group.rows.filter((row) => !row.runId).slice(0, mostOnManifold);
   return (
     <section className="mb-5" aria-labelledby={id}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-2 border-ink pb-1">
         <h2 id={id} className="text-xl font-bold">
-          {group.job === "bump" ? "Bump" : "Calibrate"} {group.model} <span className="font-normal text-soft">· {group.detectors}</span>
+          {group.job === "BUMP" ? "Bump" : "Calibrate"} {group.model} <span className="font-normal text-soft">· {group.detectors}</span>
         </h2>
         {together.length > 1 && group.ready.length > 0 && may(session, "TECHNICIAN") && (
           <Button

@@ -159,7 +159,7 @@ public final class PressCount {
         }
         for (var sensor : run.path("sensors")) {
             boolean onGas = !sensor.path("expected").isNull()
-                    && List.of("not settled", "settled")
+                    && List.of("SETTLING", "SETTLED")
                             .contains(sensor.path("progress").asString());
             if (onGas) {
                 var field = page.locator("#reading-" + sensor.path("slot").asInt());

@@ -27,8 +27,8 @@ class FleetWalkTest {
             page.getByLabel("Choose all that are listed").check();
             page.getByPlaceholder("crew, model, state …").fill("Bridge");
             page.getByLabel("Choose BR-101").check();
-            var chosen = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Chosen"));
-            assertThat(chosen).containsText("3 detectors chosen");
+            var chosen = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Selected"));
+            assertThat(chosen).containsText("3 detectors selected");
             chosen.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Check out"))
                     .click();
             sheet(page).getByLabel("Who takes them").fill("Quarry crew");

@@ -7,7 +7,7 @@ import tools.jackson.databind.node.ObjectNode;
 /** Site rules as one walk wants them: changed and put back past the pages, so that no walk leaves them to the next. */
 final class OtherRules implements AutoCloseable {
 
-    private static final String PATH = "/api/v1/house/policy";
+    private static final String PATH = "/api/v1/site-rules";
 
     private final Client lead;
     private final ObjectNode before;

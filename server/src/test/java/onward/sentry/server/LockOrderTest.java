@@ -137,9 +137,9 @@ class LockOrderTest {
 
     /** A change of the policy works out every state again, and locks the ledger. */
     private static Api.Answer policy(Api lead, Random random) {
-        var policy = lead.get("/api/v1/house/policy").body().path("policy");
+        var policy = lead.get("/api/v1/site-rules").body().path("policy");
         var changed = (ObjectNode) policy.deepCopy();
         changed.put("warnBeforeExpiryDays", 10 + random.nextInt(50));
-        return lead.postOnce("/api/v1/house/policy", Map.of("policy", changed, "reason", "tried"));
+        return lead.postOnce("/api/v1/site-rules", Map.of("policy", changed, "reason", "tried"));
     }
 }

@@ -1,12 +1,14 @@
 package onward.sentry.core.plan;
 
 import java.time.LocalDate;
+import onward.sentry.core.working.Figures;
 
 /**
  * A hard rule that a plan breaks.
  *
- * @param on the day that it breaks it on
- * @param words who and by how much
+ * @param kind which rule
+ * @param on the day on which it is broken
+ * @param words who and by how much; rules about a whole day leave the day out, see {@link #sentence()}
  */
 public record Breach(Kind kind, LocalDate on, String words) {
 
@@ -25,6 +27,19 @@ public record Breach(Kind kind, LocalDate on, String words) {
         /** More work than minutes of those who may do it. */
         COMPETENCE,
         /** Too many of a crew's detectors at once. */
-        CREW
+        CREW;
+
+        private boolean ofWholeDay() {
+            return this == MINUTES || this == COMPETENCE || this == CREW;
+        }
+    }
+
+    /**
+     * The breach by itself, with its day: {@code "2026-03-02: 3 detectors of Ferry at once, at most 2."}
+     *
+     * @return a sentence with a full stop
+     */
+    public String sentence() {
+        return kind.ofWholeDay() ? Figures.day(on) + ": " + words : words;
     }
 }

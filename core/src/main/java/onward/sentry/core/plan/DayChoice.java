@@ -100,7 +100,7 @@ public record DayChoice(LocalDate on, Optional<Breach> breaks, int lateDays, dou
     /** {@code "Thu 2026-12-03: 2 min more."} */
     private String words() {
         if (breaks.isPresent()) {
-            return "not possible: " + breaks.get().words();
+            return "not possible: " + breaks.get().sentence();
         }
         var late = lateDays > 0 ? "late by " + days(lateDays) + ", " : "";
         var cost = Math.abs(moreMinutes) < 0.05

@@ -1,7 +1,5 @@
 package onward.sentry.core.plan;
 
-import static onward.sentry.core.working.Figures.day;
-
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -146,6 +144,6 @@ final class DayLoad {
     }
 
     private Optional<Breach> breach(boolean broken, Breach.Kind kind, Supplier<String> what) {
-        return broken ? Optional.of(new Breach(kind, date(), day(date()) + ": " + what.get() + ".")) : Optional.empty();
+        return broken ? Optional.of(new Breach(kind, date(), what.get() + ".")) : Optional.empty();
     }
 }

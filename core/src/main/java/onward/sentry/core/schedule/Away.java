@@ -14,19 +14,19 @@ public record Away(Reason reason, LocalDate since, String remark) {
 
     /** Stored by name. */
     public enum Reason {
-        IN_REPAIR(StateWord.IN_REPAIR, "Sent for repair on "),
-        LOST(StateWord.LOST, "Reported lost on ");
+        IN_REPAIR(DetectorState.IN_REPAIR, "Sent for repair on "),
+        LOST(DetectorState.LOST, "Reported lost on ");
 
-        private final StateWord word;
+        private final DetectorState word;
         private final String opening;
 
-        Reason(StateWord word, String opening) {
+        Reason(DetectorState word, String opening) {
             this.word = word;
             this.opening = opening;
         }
 
         /** The state of a detector that is away for this reason. */
-        public StateWord word() {
+        public DetectorState word() {
             return word;
         }
     }

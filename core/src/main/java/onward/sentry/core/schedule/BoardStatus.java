@@ -20,7 +20,7 @@ public enum BoardStatus {
      * @param usable may be used as it stands
      * @return empty: it is not in the fleet any more
      */
-    public static Optional<BoardStatus> of(StateWord word, boolean usable) {
+    public static Optional<BoardStatus> of(DetectorState word, boolean usable) {
         return switch (word) {
             case RETIRED -> Optional.empty();
             case OUT -> Optional.of(CHECKED_OUT);

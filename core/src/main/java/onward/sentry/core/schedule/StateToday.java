@@ -18,10 +18,10 @@ import java.util.stream.Collectors;
  * @param due the detector's due day with its working
  * @param validThrough last day on which this state holds; {@link LocalDate#MAX} when only an event ends it
  */
-public record StateToday(StateWord word, boolean usable, String reason, DueDate due, LocalDate validThrough) {
+public record StateToday(DetectorState word, boolean usable, String reason, DueDate due, LocalDate validThrough) {
 
     /**
-     * Works the state out, in the order of {@link StateWord}.
+     * Works the state out, in the order of {@link DetectorState}.
      *
      * <p>Due 2026-03-31: on the 30th "due soon", on the 31st "due", on 1 April "overdue".
      *
@@ -31,19 +31,20 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
         var due = facts.due();
         long daysLeft = ChronoUnit.DAYS.between(today, due.date());
         if (facts.retired()) {
-            return new StateToday(StateWord.RETIRED, false, "Taken out of the fleet.", due, LocalDate.MAX);
+            return new StateToday(DetectorState.RETIRED, false, "Taken out of the fleet.", due, LocalDate.MAX);
         }
         if (facts.away().isPresent()) {
             var away = facts.away().get();
             return new StateToday(away.reason().word(), false, away.sentence(), due, LocalDate.MAX);
         }
         if (facts.holdReason().isPresent()) {
-            return new StateToday(StateWord.ON_HOLD, false, facts.holdReason().get(), due, LocalDate.MAX);
+            return new StateToday(
+                    DetectorState.ON_HOLD, false, facts.holdReason().get(), due, LocalDate.MAX);
         }
         if (facts.lending().isPresent()) {
             var lending = facts.lending().get();
             return new StateToday(
-                    StateWord.OUT,
+                    DetectorState.OUT,
                     false,
                     lending.words(due.date(), today),
                     due,
@@ -54,7 +55,7 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
             var why = cause.map(c -> "Due at once since " + day(c.on()) + ": "
                             + facts.causes().words() + ".")
                     .orElse("Was due on " + day(due.date()) + ", " + days(-daysLeft) + " ago.");
-            return new StateToday(StateWord.OVERDUE, false, why, due, LocalDate.MAX);
+            return new StateToday(DetectorState.OVERDUE, false, why, due, LocalDate.MAX);
         }
         var owed = facts.bumps().stream()
                 .filter(bump -> bump.isOwed(rhythm, today))
@@ -71,11 +72,11 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
                                             : lastDay + " "
                                                     + bumpFirst(
                                                             owed, facts.bumps().size(), rhythm));
-            return new StateToday(StateWord.DUE, byInterval && owed.isEmpty(), why, due, today);
+            return new StateToday(DetectorState.DUE, byInterval && owed.isEmpty(), why, due, today);
         }
         if (!owed.isEmpty()) {
             return new StateToday(
-                    StateWord.BUMP_FIRST,
+                    DetectorState.BUMP_FIRST,
                     false,
                     bumpFirst(owed, facts.bumps().size(), rhythm),
                     due,
@@ -83,14 +84,14 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
         }
         if (daysLeft <= rhythm.soonDays()) {
             return new StateToday(
-                    StateWord.DUE_SOON,
+                    DetectorState.DUE_SOON,
                     true,
                     "Due on " + day(due.date()) + ", in " + days(daysLeft) + ".",
                     due,
                     whileBumped(facts, rhythm, today, due.date().minusDays(1)));
         }
         return new StateToday(
-                StateWord.READY,
+                DetectorState.READY,
                 true,
                 "In date until " + day(due.date()) + ".",
                 due,
@@ -129,7 +130,7 @@ public record StateToday(StateWord word, boolean usable, String reason, DueDate 
     }
 
     /** The same of a state that was worked out before. */
-    public static boolean mayBeLent(StateWord word, boolean usable) {
-        return usable || word == StateWord.BUMP_FIRST;
+    public static boolean mayBeLent(DetectorState word, boolean usable) {
+        return usable || word == DetectorState.BUMP_FIRST;
     }
 }

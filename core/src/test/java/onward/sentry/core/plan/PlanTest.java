@@ -100,7 +100,7 @@ class PlanTest {
         var four = List.of(job("Q4-1", "A", 3), job("Q4-2", "A", 3), job("Q4-3", "B", 3), job("Q4-4", "B", 3));
         var crowded = task(List.of(day(0, 90)), four, Map.of("Quarry", 3), Map.of());
         assertThat(PlanCheck.of(crowded, all(crowded, 0)))
-                .extracting(Breach::words)
+                .extracting(Breach::sentence)
                 .containsExactlyInAnyOrder(
                         "2026-03-02: 100 minutes of work and set-ups, 90 are there.",
                         "2026-03-02: 4 detectors of Quarry at once, at most 3.");
@@ -129,7 +129,7 @@ class PlanTest {
                 List.of(asking(job("P-1", "A", 0), "lamps"), asking(job("P-2", "A", 0), "lamps"), job("Q4-1", "A", 0));
         var task = task(List.of(day), two);
         assertThat(PlanCheck.of(task, all(task, 0)))
-                .extracting(Breach::words)
+                .extracting(Breach::sentence)
                 .containsExactly("2026-03-02: 40 minutes that ask for lamps, 30 are there.");
         assertThat(SimplePlanner.plan(task).unplanned(task)).hasSize(1);
     }
@@ -148,7 +148,7 @@ class PlanTest {
                 .contains(
                         "It has found no day.",
                         "The first day that it might have, 2026-03-02: it would cost 12.7 min more.");
-        assertThat(PlanCheck.of(task, all(task, 2)).get(0).words())
+        assertThat(PlanCheck.of(task, all(task, 2)).get(0).sentence())
                 .isEqualTo("No gas for Q4-1 on 2026-03-04: the mix A lasts until 2026-03-03.");
     }
 
@@ -189,7 +189,7 @@ class PlanTest {
                         .get(1)
                         .breaks()
                         .orElseThrow()
-                        .words())
+                        .sentence())
                 .isEqualTo("2026-03-03: 60 minutes of work and set-ups, 55 are there.");
     }
 

@@ -10,17 +10,17 @@ import org.junit.jupiter.api.Test;
 class BoardStatusTest {
 
     @Property
-    void nothingThatMayNotBeUsedIsReady(@ForAll StateWord word, @ForAll boolean usable) {
+    void nothingThatMayNotBeUsedIsReady(@ForAll DetectorState word, @ForAll boolean usable) {
         var status = BoardStatus.of(word, usable);
         assertThat(status.equals(Optional.of(BoardStatus.READY)) && !usable).isFalse();
-        assertThat(StateWord.WITHDRAWN.contains(word) && status.equals(Optional.of(BoardStatus.BUMP_FIRST)))
+        assertThat(DetectorState.WITHDRAWN.contains(word) && status.equals(Optional.of(BoardStatus.BUMP_FIRST)))
                 .isFalse();
-        assertThat(status.isEmpty()).isEqualTo(word == StateWord.RETIRED);
+        assertThat(status.isEmpty()).isEqualTo(word == DetectorState.RETIRED);
     }
 
     @Test
     void dueTodayIsReadyAndDueBecauseItWasDroppedIsNot() {
-        assertThat(BoardStatus.of(StateWord.DUE, true)).contains(BoardStatus.READY);
-        assertThat(BoardStatus.of(StateWord.DUE, false)).contains(BoardStatus.DO_NOT_USE);
+        assertThat(BoardStatus.of(DetectorState.DUE, true)).contains(BoardStatus.READY);
+        assertThat(BoardStatus.of(DetectorState.DUE, false)).contains(BoardStatus.DO_NOT_USE);
     }
 }

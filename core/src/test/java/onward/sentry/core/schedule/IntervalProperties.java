@@ -69,7 +69,7 @@ class IntervalProperties {
                 rule);
         var state = StateToday.of(facts, Rhythm.SHIPPED, on);
         if (state.validThrough().equals(LocalDate.MAX)) {
-            assertThat(state.word()).isEqualTo(StateWord.OVERDUE);
+            assertThat(state.word()).isEqualTo(DetectorState.OVERDUE);
             return;
         }
         for (var day = on; !day.isAfter(state.validThrough()); day = day.plusDays(1)) {

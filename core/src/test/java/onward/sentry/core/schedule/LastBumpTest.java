@@ -40,7 +40,7 @@ class LastBumpTest {
         var carbonMonoxide = bump(1, "CO", 1, OptionalInt.empty());
         var ammonia = bump(2, "NH₃", 10, OptionalInt.of(31));
         var state = state(DAILY, MONDAY, carbonMonoxide, ammonia);
-        assertThat(state.word()).isEqualTo(StateWord.BUMP_FIRST);
+        assertThat(state.word()).isEqualTo(DetectorState.BUMP_FIRST);
         assertThat(state.reason()).isEqualTo("Bump CO before today's use; last good one 2026-03-01.");
         assertThat(LastBump.slotsToBump(List.of(carbonMonoxide, ammonia), DAILY, MONDAY))
                 .containsExactly(1);
@@ -60,9 +60,9 @@ class LastBumpTest {
     void whatACardAsksForIsAskedForWhereTheHouseAsksForNone() {
         var daily = bump(1, "CO", 1, OptionalInt.of(1));
         var never = new LastBump(2, "O₂", Optional.empty(), OptionalInt.empty());
-        assertThat(state(NONE, MONDAY, daily, never).word()).isEqualTo(StateWord.BUMP_FIRST);
+        assertThat(state(NONE, MONDAY, daily, never).word()).isEqualTo(DetectorState.BUMP_FIRST);
         assertThat(LastBump.slotsToBump(List.of(daily, never), NONE, MONDAY)).containsExactly(1);
-        assertThat(state(NONE, MONDAY, never).word()).isEqualTo(StateWord.READY);
+        assertThat(state(NONE, MONDAY, never).word()).isEqualTo(DetectorState.READY);
     }
 
     @Test
@@ -96,7 +96,7 @@ class LastBumpTest {
         var two = bump(2, "NH₃", second, ownSecond == 0 ? OptionalInt.empty() : OptionalInt.of(ownSecond));
         var state = state(rhythm, MONDAY, one, two);
         boolean waits = one.isOwed(rhythm, MONDAY) || two.isOwed(rhythm, MONDAY);
-        assertThat(state.word() == StateWord.BUMP_FIRST).isEqualTo(waits);
+        assertThat(state.word() == DetectorState.BUMP_FIRST).isEqualTo(waits);
         var until = state.validThrough();
         if (until.isBefore(MONDAY.plusDays(89))) {
             assertThat(state(rhythm, until, one, two)).isEqualTo(state);

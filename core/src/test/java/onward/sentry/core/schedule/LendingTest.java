@@ -35,7 +35,7 @@ class LendingTest {
     @Test
     void whatIsOutSaysWithWhomAndUntilWhen() {
         var state = on(LENT);
-        assertThat(state.word()).isEqualTo(StateWord.OUT);
+        assertThat(state.word()).isEqualTo(DetectorState.OUT);
         assertThat(state.reason()).isEqualTo("With Quarry crew since 2026-03-02, back by 2026-03-09.");
         assertThat(state.validThrough()).isEqualTo(BACK);
     }
@@ -52,7 +52,7 @@ class LendingTest {
 
     @Test
     void aHoldComesFirst() {
-        assertThat(on(LENT, Optional.of("CO failed.")).word()).isEqualTo(StateWord.ON_HOLD);
+        assertThat(on(LENT, Optional.of("CO failed.")).word()).isEqualTo(DetectorState.ON_HOLD);
     }
 
     @Test

@@ -46,12 +46,12 @@ class RhythmTest {
     @Test
     void aBumpCountsOnSoManyDaysItsOwnAmongThem() {
         var bump = Optional.of(MONDAY);
-        assertThat(state(1, 7, bump, MONDAY).word()).isEqualTo(StateWord.READY);
-        assertThat(state(1, 7, bump, MONDAY.plusDays(1)).word()).isEqualTo(StateWord.BUMP_FIRST);
-        assertThat(state(3, 7, bump, MONDAY.plusDays(2)).word()).isEqualTo(StateWord.READY);
+        assertThat(state(1, 7, bump, MONDAY).word()).isEqualTo(DetectorState.READY);
+        assertThat(state(1, 7, bump, MONDAY.plusDays(1)).word()).isEqualTo(DetectorState.BUMP_FIRST);
+        assertThat(state(3, 7, bump, MONDAY.plusDays(2)).word()).isEqualTo(DetectorState.READY);
         assertThat(state(3, 7, bump, MONDAY.plusDays(2)).validThrough()).isEqualTo(MONDAY.plusDays(2));
         var lapsed = state(3, 7, bump, MONDAY.plusDays(3));
-        assertThat(lapsed.word()).isEqualTo(StateWord.BUMP_FIRST);
+        assertThat(lapsed.word()).isEqualTo(DetectorState.BUMP_FIRST);
         assertThat(lapsed.usable()).isFalse();
         assertThat(lapsed.reason())
                 .isEqualTo("Bump before today's use; last good one 2026-03-02, which counted for 3 days.");
@@ -63,19 +63,19 @@ class RhythmTest {
     @Test
     void whereNoneIsAskedForTheDueDayAloneDecides() {
         var ready = state(0, 7, Optional.empty(), MONDAY);
-        assertThat(ready.word()).isEqualTo(StateWord.READY);
+        assertThat(ready.word()).isEqualTo(DetectorState.READY);
         assertThat(ready.validThrough()).isEqualTo(LocalDate.of(2026, 5, 23));
     }
 
     @Test
     void workIsDueSoonFromTheDayThatTheHouseSays() {
         var due = LocalDate.of(2026, 5, 31);
-        assertThat(state(0, 14, Optional.empty(), due.minusDays(15)).word()).isEqualTo(StateWord.READY);
-        assertThat(state(0, 14, Optional.empty(), due.minusDays(14)).word()).isEqualTo(StateWord.DUE_SOON);
+        assertThat(state(0, 14, Optional.empty(), due.minusDays(15)).word()).isEqualTo(DetectorState.READY);
+        assertThat(state(0, 14, Optional.empty(), due.minusDays(14)).word()).isEqualTo(DetectorState.DUE_SOON);
         assertThat(state(0, 0, Optional.empty(), due.minusDays(1)).word())
                 .as("nothing is due soon")
-                .isEqualTo(StateWord.READY);
-        assertThat(state(0, 0, Optional.empty(), due).word()).isEqualTo(StateWord.DUE);
+                .isEqualTo(DetectorState.READY);
+        assertThat(state(0, 0, Optional.empty(), due).word()).isEqualTo(DetectorState.DUE);
     }
 
     @Property

@@ -32,17 +32,17 @@ class StateTodayTest {
                 new IntervalRule.EveryMonths(1, 60));
     }
 
-    private static StateWord on(LocalDate today) {
+    private static DetectorState on(LocalDate today) {
         return StateToday.of(facts(Optional.empty(), Optional.empty(), Optional.of(today)), Rhythm.SHIPPED, today)
                 .word();
     }
 
     @Test
     void theDayItselfIsStillInDate() {
-        assertThat(on(DUE.minusDays(8))).isEqualTo(StateWord.READY);
-        assertThat(on(DUE.minusDays(7))).isEqualTo(StateWord.DUE_SOON);
-        assertThat(on(DUE)).isEqualTo(StateWord.DUE);
-        assertThat(on(DUE.plusDays(1))).isEqualTo(StateWord.OVERDUE);
+        assertThat(on(DUE.minusDays(8))).isEqualTo(DetectorState.READY);
+        assertThat(on(DUE.minusDays(7))).isEqualTo(DetectorState.DUE_SOON);
+        assertThat(on(DUE)).isEqualTo(DetectorState.DUE);
+        assertThat(on(DUE.plusDays(1))).isEqualTo(DetectorState.OVERDUE);
         var facts = facts(Optional.empty(), Optional.empty(), Optional.of(DUE));
         assertThat(StateToday.of(facts, Rhythm.SHIPPED, DUE).usable()).isTrue();
         assertThat(StateToday.of(facts, Rhythm.SHIPPED, DUE.plusDays(1)).usable())
@@ -54,7 +54,7 @@ class StateTodayTest {
     void onTheDueDayItIsUsedAfterItsBumpOnly() {
         var bumpedBefore = facts(Optional.empty(), Optional.empty(), Optional.of(DUE.minusDays(1)));
         var state = StateToday.of(bumpedBefore, Rhythm.SHIPPED, DUE);
-        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.word()).isEqualTo(DetectorState.DUE);
         assertThat(state.usable()).isFalse();
         assertThat(state.reason())
                 .isEqualTo(
@@ -85,7 +85,7 @@ class StateTodayTest {
         assertThat(facts.due().date()).isEqualTo(fitted);
         assertThat(facts.due().working().rule()).isEqualTo("Sensor fitted: calibrate before use");
         var state = StateToday.of(facts, Rhythm.SHIPPED, fitted);
-        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.word()).isEqualTo(DetectorState.DUE);
         assertThat(state.usable()).isFalse();
         assertThat(state.reason()).isEqualTo("Not to be used: a sensor was fitted that nobody here has calibrated.");
     }
@@ -103,7 +103,7 @@ class StateTodayTest {
         var facts =
                 facts(Optional.empty(), Optional.of(Cause.reported(DUE.minusDays(10), "dropped")), Optional.of(DUE));
         var state = StateToday.of(facts, Rhythm.SHIPPED, DUE.minusDays(10));
-        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.word()).isEqualTo(DetectorState.DUE);
         assertThat(state.usable()).isFalse();
         assertThat(state.mayBeLent()).isFalse();
     }
@@ -112,7 +112,7 @@ class StateTodayTest {
     void holdOutranksEverythingButRetirement() {
         var today = DUE.plusDays(30);
         var held = facts(Optional.of("CO failed"), Optional.empty(), Optional.empty());
-        assertThat(StateToday.of(held, Rhythm.SHIPPED, today).word()).isEqualTo(StateWord.ON_HOLD);
+        assertThat(StateToday.of(held, Rhythm.SHIPPED, today).word()).isEqualTo(DetectorState.ON_HOLD);
         assertThat(StateToday.of(held, Rhythm.SHIPPED, today).reason()).isEqualTo("CO failed");
     }
 
@@ -121,7 +121,7 @@ class StateTodayTest {
         var today = LAST.plusDays(3);
         var triggered = facts(Optional.empty(), Optional.of(Cause.reported(today, "bump failed")), Optional.empty());
         var state = StateToday.of(triggered, Rhythm.SHIPPED, today);
-        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.word()).isEqualTo(DetectorState.DUE);
         assertThat(state.reason()).isEqualTo("Due at once: bump failed.");
         assertThat(state.due().working().inputs()).extracting("value").contains("bump failed", "2026-03-28");
     }
@@ -130,8 +130,8 @@ class StateTodayTest {
     void withoutTodaysBumpItIsNotReadyUnlessTheHouseDoesNotAsk() {
         var today = LAST.plusDays(3);
         var yesterday = facts(Optional.empty(), Optional.empty(), Optional.of(today.minusDays(1)));
-        assertThat(StateToday.of(yesterday, Rhythm.SHIPPED, today).word()).isEqualTo(StateWord.BUMP_FIRST);
-        assertThat(StateToday.of(yesterday, new Rhythm(0, 7), today).word()).isEqualTo(StateWord.READY);
+        assertThat(StateToday.of(yesterday, Rhythm.SHIPPED, today).word()).isEqualTo(DetectorState.BUMP_FIRST);
+        assertThat(StateToday.of(yesterday, new Rhythm(0, 7), today).word()).isEqualTo(DetectorState.READY);
     }
 
     @Property

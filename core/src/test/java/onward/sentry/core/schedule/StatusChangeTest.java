@@ -65,7 +65,7 @@ class StatusChangeTest {
                 List.of(),
                 new IntervalRule.EveryMonths(1, 60));
         var state = StateToday.of(facts, Rhythm.SHIPPED, MONDAY);
-        assertThat(state.word()).isEqualTo(StateWord.LOST);
+        assertThat(state.word()).isEqualTo(DetectorState.LOST);
         assertThat(state.usable()).isFalse();
         assertThat(state.reason()).isEqualTo("Reported lost on 2026-03-02: last seen on the quay.");
         assertThat(state.word().mayBePutOnBench()).isFalse();

@@ -27,10 +27,10 @@ class TriggerCauseTest {
                 List.of(),
                 new IntervalRule.EveryDays(90));
         var state = StateToday.of(facts, Rhythm.SHIPPED, TODAY);
-        assertThat(state.word()).isEqualTo(StateWord.DUE);
+        assertThat(state.word()).isEqualTo(DetectorState.DUE);
         assertThat(state.reason()).isEqualTo("Due at once: dropped or hit: off the quay.");
         assertThat(StateToday.of(facts, Rhythm.SHIPPED, TODAY.plusDays(1)).word())
-                .isEqualTo(StateWord.OVERDUE);
+                .isEqualTo(DetectorState.OVERDUE);
     }
 
     @Test

@@ -11,9 +11,10 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.card.Job;
 import onward.sentry.core.cylinder.Cylinder;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.run.RunCommand;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.shelf.BumpPass;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
@@ -47,7 +48,7 @@ class BumpRounds {
             Optional<UUID> liveRun) {}
 
     /** A detector that the round has dealt with. */
-    record Entry(UUID runId, String serial, String verdict, double litres) {}
+    record Entry(UUID runId, String serial, Verdict verdict, double litres) {}
 
     private final JdbcClient jdbc;
     private final FinishedRuns finished;
@@ -132,7 +133,7 @@ class BumpRounds {
 
     @Transactional(readOnly = true)
     List<Entry> entries(UUID roundId) {
-        return jdbc.sql("select e.run_id, d.serial, lower(r.verdict) as verdict, e.litres from bump_round_entry e"
+        return jdbc.sql("select e.run_id, d.serial, r.verdict, e.litres from bump_round_entry e"
                         + " join run r on r.id = e.run_id join detector d on d.id = e.detector_id"
                         + " where e.round_id = ? order by r.started_at desc, d.serial")
                 .param(roundId)
@@ -143,7 +144,7 @@ class BumpRounds {
     /** Detectors that wait for their bump of the day, of a crew or of all. */
     @Transactional
     List<Fleet.RegisteredDetector> waiting(String crew) {
-        return fleet.inState(StateWord.BUMP_FIRST).stream()
+        return fleet.inState(DetectorState.BUMP_FIRST).stream()
                 .filter(d -> crew.isEmpty() || d.crew().equals(crew))
                 .toList();
     }

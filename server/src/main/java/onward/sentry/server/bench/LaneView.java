@@ -2,8 +2,11 @@ package onward.sentry.server.bench;
 
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.card.Job;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.GasWatch;
 import onward.sentry.core.run.NextAction;
+import onward.sentry.core.run.SensorProgress;
 import onward.sentry.core.strip.Strip;
 
 /**
@@ -23,7 +26,7 @@ record LaneView(
         String id,
         String serial,
         String model,
-        String job,
+        Job job,
         String technician,
         String phase,
         boolean typed,
@@ -58,6 +61,6 @@ record LaneView(
             String unit,
             double resolution,
             Optional<Double> reading,
-            String progress,
-            String verdict) {}
+            SensorProgress progress,
+            Verdict verdict) {}
 }

@@ -86,12 +86,11 @@ class LaneViews {
                 spec.unit().symbol(),
                 spec.resolution(),
                 trace.isEmpty() ? Optional.empty() : Optional.of(trace.last()),
-                live.progress(spec).label(),
+                live.progress(spec),
                 live.state().standing(spec.slot()).stream()
                         .map(outcome -> outcome.judgement().verdict())
                         .reduce(Verdict::worse)
-                        .orElse(Verdict.NOT_JUDGED)
-                        .label());
+                        .orElse(Verdict.NOT_JUDGED));
     }
 
     private static LaneView view(Drawn drawn, LaneTask hand, int turn, List<Lane> own) {
@@ -102,7 +101,7 @@ class LaneViews {
                 lane.id(),
                 lane.serial(),
                 run.model(),
-                run.job().label(),
+                run.job(),
                 lane.technician(),
                 run.phase().name(),
                 lane.state().typed(),

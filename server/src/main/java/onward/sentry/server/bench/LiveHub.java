@@ -9,6 +9,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.stream.Collectors;
+import onward.sentry.core.run.SensorProgress;
 import onward.sentry.core.trace.LinkSilence;
 import onward.sentry.core.trace.Reading;
 import onward.sentry.core.working.Refusal;
@@ -27,7 +28,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class LiveHub implements SmartLifecycle {
 
     /** What arrived since the last message, with how far each sensor has got and which readings of late are left out. */
-    record Readings(List<Reading> readings, Map<Integer, String> progress, Map<Integer, List<Long>> outliers) {}
+    record Readings(List<Reading> readings, Map<Integer, SensorProgress> progress, Map<Integer, List<Long>> outliers) {}
 
     private static final int MOST_PAGES = 500;
     private static final int MOST_PAGES_OF_ONE = 12;

@@ -3,9 +3,11 @@ package onward.sentry.server.bench;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.card.Job;
 import onward.sentry.core.card.Quantity;
 import onward.sentry.core.cylinder.LabelLine;
 import onward.sentry.core.doubt.Doubt;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.result.SensorResult;
 import onward.sentry.core.rig.Intake;
@@ -13,6 +15,7 @@ import onward.sentry.core.rig.Rig;
 import onward.sentry.core.run.ExpectedBand;
 import onward.sentry.core.run.GasWatch;
 import onward.sentry.core.run.NextAction;
+import onward.sentry.core.run.SensorProgress;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.strip.Taken;
 import onward.sentry.core.working.Refusal;
@@ -45,7 +48,7 @@ record RunView(
         String crew,
         Rig rig,
         Intake intake,
-        String job,
+        Job job,
         boolean typed,
         double timeScale,
         String technician,
@@ -64,7 +67,7 @@ record RunView(
         boolean gatewayServes,
         Optional<Integer> withdrawable,
         Strip strip,
-        Optional<String> verdict,
+        Optional<Verdict> verdict,
         Optional<String> remark,
         Optional<PictureView> picture,
         Optional<List<ConditionView>> conditions,
@@ -124,8 +127,8 @@ record RunView(
             Optional<Double> expected,
             ExpectedBand band,
             double windowSeconds,
-            String progress,
-            String verdict,
+            SensorProgress progress,
+            Verdict verdict,
             boolean unsaved,
             List<SensorOutcome> outcomes,
             List<Taken> taken,

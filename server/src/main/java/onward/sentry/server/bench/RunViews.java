@@ -20,6 +20,7 @@ import onward.sentry.core.run.LiveRun;
 import onward.sentry.core.run.RunEvent;
 import onward.sentry.core.run.RunPhase;
 import onward.sentry.core.run.RunState;
+import onward.sentry.core.run.SensorProgress;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.strip.Taken;
 import onward.sentry.server.fleet.Fleet;
@@ -76,16 +77,16 @@ class RunViews {
      * @param progress how far each sensor has got, as a word
      * @param outliers run times, ms, of the readings of late that are left out
      */
-    record OfLate(Map<Integer, String> progress, Map<Integer, List<Long>> outliers) {}
+    record OfLate(Map<Integer, SensorProgress> progress, Map<Integer, List<Long>> outliers) {}
 
     @Transactional(readOnly = true)
     OfLate ofLate(UUID runId) {
         return cache.look(runs.run(runId), live -> {
             var state = live.state();
-            var words = new HashMap<Integer, String>();
+            var words = new HashMap<Integer, SensorProgress>();
             var outliers = new HashMap<Integer, List<Long>>();
             for (var sensor : state.sensors()) {
-                words.put(sensor.slot(), live.progress(sensor).label());
+                words.put(sensor.slot(), live.progress(sensor));
                 outliers.put(
                         sensor.slot(),
                         live.traces()
@@ -110,7 +111,7 @@ class RunViews {
                 detector.crew(),
                 rig(state),
                 state.card().intake(),
-                run.job().label(),
+                run.job(),
                 state.typed(),
                 run.timeScale(),
                 state.technician(),
@@ -136,7 +137,7 @@ class RunViews {
                         ? Optional.of(state.withdrawable().getAsInt())
                         : Optional.empty(),
                 run.strip().map(Strip::decode).orElseGet(() -> Strip.of(state, now)),
-                state.signed().map(signed -> signed.verdict().label()),
+                state.signed().map(signed -> signed.verdict()),
                 state.signed().flatMap(RunEvent.RunSigned::remark),
                 picture(state)
                         .map(p -> new RunView.PictureView(
@@ -247,8 +248,8 @@ class RunViews {
                 expected,
                 live.expectedBand(spec),
                 live.windowSeconds(spec),
-                live.progress(spec).label(),
-                worst(state.standing(spec.slot())).label(),
+                live.progress(spec),
+                worst(state.standing(spec.slot())),
                 state.unsaved().contains(spec.slot()),
                 outcomes,
                 Taken.of(state, spec),

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
 import onward.sentry.core.schedule.BoardStatus;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.server.fleet.FleetList;
 import onward.sentry.server.people.People;
 import onward.sentry.server.platform.Site;
@@ -53,7 +54,7 @@ class BoardController {
             String model,
             String location,
             BoardStatus status,
-            String state,
+            DetectorState state,
             String reason) {}
 
     /** @param crew empty: detectors without a crew */
@@ -123,7 +124,7 @@ class BoardController {
                                         line.model(),
                                         line.location(),
                                         status,
-                                        line.state().label(),
+                                        line.state(),
                                         line.reason()))));
         return new Board(
                 profiles.profile().map(profile -> profile.name()).orElse(""),

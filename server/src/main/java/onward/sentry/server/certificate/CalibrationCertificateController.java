@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.CalibrationCertificate;
@@ -91,7 +92,7 @@ class CalibrationCertificateController {
             String model,
             String crew,
             LocalDate on,
-            String verdict) {}
+            Verdict verdict) {}
 
     @PostMapping("/api/v1/runs/{id}/certificates")
     @Signed(many = true)
@@ -182,6 +183,6 @@ class CalibrationCertificateController {
                 c.detector().model(),
                 c.detector().crew(),
                 c.on(),
-                c.verdict());
+                Verdict.labelled(c.verdict()));
     }
 }

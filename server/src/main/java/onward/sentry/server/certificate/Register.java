@@ -26,7 +26,7 @@ class Register {
     }
 
     /** A signed calibration that has no certificate yet. */
-    record Wanting(UUID runId, String detector, String crew, LocalDate on, String verdict) {}
+    record Wanting(UUID runId, String detector, String crew, LocalDate on, Verdict verdict) {}
 
     /** The newest certificate of each run, by the day of the calibration. */
     @Transactional(readOnly = true)
@@ -67,7 +67,7 @@ class Register {
                         row.getString(2),
                         row.getString(3),
                         row.getObject(4, LocalDate.class),
-                        Verdict.valueOf(row.getString(5)).label()))
+                        Verdict.valueOf(row.getString(5))))
                 .list();
     }
 

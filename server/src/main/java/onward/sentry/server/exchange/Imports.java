@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.LedgerKind;
 import onward.sentry.formats.LineFault;
@@ -86,7 +87,7 @@ class Imports {
             String name,
             Map<String, String> fields,
             Optional<String> before,
-            Optional<String> verdict,
+            Optional<Verdict> verdict,
             List<Integer> failing,
             List<LineFault> faults) {}
 
@@ -194,7 +195,7 @@ class Imports {
                         fields(row),
                         Optional.ofNullable(row.getString("before"))
                                 .map(before -> String.join(", ", json.readValue(before, String[].class))),
-                        Optional.ofNullable(row.getString("verdict_of_job")),
+                        Optional.ofNullable(row.getString("verdict_of_job")).map(Verdict::labelled),
                         Optional.ofNullable(row.getString("failing_slots"))
                                 .map(slots -> List.of(json.readValue(slots, Integer[].class)))
                                 .orElse(List.of()),

@@ -11,7 +11,7 @@ import onward.sentry.core.card.Job;
 import onward.sentry.core.result.PaperLine;
 import onward.sentry.core.run.RunCommand;
 import onward.sentry.core.run.RunEvent;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.working.Refused;
 import onward.sentry.formats.LineFault;
 import onward.sentry.formats.RunSheet;
@@ -107,7 +107,7 @@ class PaperLines {
                     "Bring the detectors in first.",
                     found.map(Fleet.RegisteredDetector::serial)));
         }
-        if (found.get().state() == StateWord.RETIRED) {
+        if (found.get().state() == DetectorState.RETIRED) {
             throw new LineRefused(new LineFault(
                     "detector", serial, serial + " is retired.", "Leave the line out.", Optional.empty()));
         }

@@ -8,6 +8,7 @@ import java.security.Principal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
@@ -48,14 +49,14 @@ class BulkActionController {
 
     /** What is done. */
     enum BulkAction {
-        HAPPENED,
-        LEND,
-        TAKE_BACK
+        REPORT_EVENT,
+        CHECK_OUT,
+        RETURN
     }
 
     /**
-     * @param cause with {@code HAPPENED}
-     * @param to with {@code LEND}
+     * @param cause with {@code REPORT_EVENT}
+     * @param to with {@code CHECK_OUT}
      * @param act empty or false: nothing is done, only said
      */
     record BulkActionBody(
@@ -67,8 +68,11 @@ class BulkActionController {
             @NotNull String remark,
             boolean act) {}
 
-    /** @param says the state that the detector comes to, with its reason; or why it may not have this */
-    record BulkActionRow(String serial, boolean done, String says) {}
+    /**
+     * @param state that the detector comes to; empty where the action is refused
+     * @param reason for the state, or for the refusal
+     */
+    record BulkActionRow(String serial, Optional<DetectorState> state, String reason) {}
 
     record BulkActionView(boolean act, List<BulkActionRow> rows) {}
 
@@ -97,24 +101,24 @@ class BulkActionController {
                 return once.execute(key + " " + serial, signInName, BulkActionRow.class, () -> done(serial, body, by));
             });
         } catch (Refused refused) {
-            return new BulkActionRow(serial, false, refused.refusal().reason());
+            return new BulkActionRow(serial, Optional.empty(), refused.refusal().reason());
         } catch (NotFound unknown) {
-            return new BulkActionRow(serial, false, "It is not on record.");
+            return new BulkActionRow(serial, Optional.empty(), "No detector has this serial.");
         }
     }
 
     private BulkActionRow done(String serial, BulkActionBody body, String by) {
         var now = switch (body.action()) {
-            case HAPPENED -> fleet.seen(serial, cause(body), body.remark(), by);
-            case LEND -> lendings.lend(serial, body.to().orElse(""), body.backBy(), by);
-            case TAKE_BACK -> lendings.takeBack(serial, by);
+            case REPORT_EVENT -> fleet.seen(serial, cause(body), body.remark(), by);
+            case CHECK_OUT -> lendings.lend(serial, body.to().orElse(""), body.backBy(), by);
+            case RETURN -> lendings.takeBack(serial, by);
         };
-        return new BulkActionRow(now.serial(), true, now.state().label() + ": " + now.reason());
+        return new BulkActionRow(now.serial(), Optional.of(now.state()), now.reason());
     }
 
     private static TriggerCause cause(BulkActionBody body) {
         return body.cause()
                 .orElseThrow(() -> new Refused(
-                        new Refusal("cause-missing", "cause", "What happened is missing.", "Pick one of the causes.")));
+                        new Refusal("cause-missing", "cause", "The event is missing.", "Pick one of the causes.")));
     }
 }

@@ -10,7 +10,8 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.strip.Strip;
 import onward.sentry.core.working.Derivation;
@@ -81,7 +82,7 @@ class DetectorController {
             String model,
             String crew,
             String location,
-            String state,
+            DetectorState state,
             boolean usable,
             String reason,
             LocalDate dueOn,
@@ -95,7 +96,7 @@ class DetectorController {
                     line.model(),
                     line.crew(),
                     line.location(),
-                    line.state().label(),
+                    line.state(),
                     line.usable(),
                     line.reason(),
                     line.dueOn(),
@@ -110,7 +111,7 @@ class DetectorController {
                     d.model(),
                     d.crew(),
                     d.location(),
-                    d.state().label(),
+                    d.state(),
                     d.usable(),
                     d.reason(),
                     d.dueOn(),
@@ -130,7 +131,7 @@ class DetectorController {
             Optional<LocalDate> lastGoodOn,
             Optional<LocalDate> dueOn,
             Optional<Derivation> dueWorking,
-            Optional<String> lastVerdict,
+            Optional<Verdict> lastVerdict,
             Optional<LocalDate> removedOn) {}
 
     /** @param runId of the run that placed it; empty: a person placed it by hand */
@@ -209,7 +210,7 @@ class DetectorController {
     @GetMapping("/api/v1/detectors")
     FleetPage detectors(
             @RequestParam(defaultValue = "") String find,
-            @RequestParam Optional<StateWord> state,
+            @RequestParam Optional<DetectorState> state,
             @RequestParam(defaultValue = "") String model,
             @RequestParam(defaultValue = "") String crew,
             @RequestParam(defaultValue = "SERIAL") FleetList.Order order,
@@ -281,7 +282,7 @@ class DetectorController {
                 sensor.lastGoodOn(),
                 due.map(d -> d.date()),
                 due.map(d -> d.working()),
-                sensor.lastVerdict().map(v -> v.label()),
+                sensor.lastVerdict(),
                 sensor.removedOn());
     }
 

@@ -19,11 +19,11 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.detector.DetectorDetails;
 import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.schedule.Away;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.schedule.DueDate;
 import onward.sentry.core.schedule.LastBump;
 import onward.sentry.core.schedule.Lending;
 import onward.sentry.core.schedule.StateToday;
-import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.working.Derivation;
 
 @Entity
@@ -45,7 +45,7 @@ class DetectorEntity {
     private LocalDate retiredOn;
 
     @Enumerated(EnumType.STRING)
-    private StateWord stateWord;
+    private DetectorState stateWord;
 
     private boolean usable;
 
@@ -237,7 +237,7 @@ class DetectorEntity {
         return usable;
     }
 
-    StateWord stateWord() {
+    DetectorState stateWord() {
         return stateWord;
     }
 

@@ -5,7 +5,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.DetectorState;
 import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -30,7 +30,7 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
 
     /** Those of a state, and those whose state has stopped being true and may be it by now. */
     @EntityGraph(attributePaths = "sensors")
-    List<DetectorEntity> findByStateWordOrStateValidThroughBeforeOrderBySerial(StateWord word, LocalDate day);
+    List<DetectorEntity> findByStateWordOrStateValidThroughBeforeOrderBySerial(DetectorState word, LocalDate day);
 
     /**
      * Of all sensors of one slot the bump that lies farthest back.
@@ -42,7 +42,7 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
     @Query("select s.slot, min(s.lastGoodBump), sum(case when s.lastGoodBump is null then 1 else 0 end)"
             + " from SensorEntity s where s.detector.model = :model and s.detector.stateWord = :state"
             + " and s.removedOn is null and not s.disabled group by s.slot order by s.slot")
-    List<OldestBump> findOldestBumps(String model, StateWord state);
+    List<OldestBump> findOldestBumps(String model, DetectorState state);
 
     /** Those that are held or due at once. */
     @Query(
@@ -56,5 +56,5 @@ interface DetectorRepository extends JpaRepository<DetectorEntity, UUID> {
 
     @Query("select d.model, d.dueOn, count(d) from DetectorEntity d where d.stateWord not in :without"
             + " group by d.model, d.dueOn")
-    List<DueOnDay> countByModelAndDueOn(List<StateWord> without);
+    List<DueOnDay> countByModelAndDueOn(List<DetectorState> without);
 }

@@ -11,10 +11,10 @@ import onward.sentry.core.card.ProcedureCard;
 import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.schedule.Causes;
 import onward.sentry.core.schedule.DetectorFacts;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.schedule.Rhythm;
 import onward.sentry.core.schedule.SensorDates;
 import onward.sentry.core.schedule.StateToday;
-import onward.sentry.core.schedule.StateWord;
 import onward.sentry.server.platform.Site;
 import onward.sentry.server.rules.ProcedureLibrary;
 import onward.sentry.server.rules.SitePolicies;
@@ -38,8 +38,8 @@ public class DueUnder {
 
         /** Held, away or lent, and so out of use under any rules. */
         boolean away() {
-            var word = StateWord.valueOf(stateWord);
-            return word == StateWord.OUT || StateWord.WITHDRAWN.contains(word);
+            var word = DetectorState.valueOf(stateWord);
+            return word == DetectorState.OUT || DetectorState.WITHDRAWN.contains(word);
         }
     }
 
@@ -110,7 +110,7 @@ public class DueUnder {
         return jdbc.sql("select id, model, crew, state_word, own_interval from detector d where"
                         + " state_word <> ? and not exists (select 1 from due_trigger t where t.detector_id = d.id and"
                         + " t.settled_on is null)")
-                .param(StateWord.RETIRED.name())
+                .param(DetectorState.RETIRED.name())
                 .query(FleetRow.class)
                 .list();
     }

@@ -21,9 +21,9 @@ import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.run.RunEvent.RunSigned;
 import onward.sentry.core.schedule.Cause;
 import onward.sentry.core.schedule.Causes;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.schedule.HoldRelease;
 import onward.sentry.core.schedule.IntervalRule;
-import onward.sentry.core.schedule.StateWord;
 import onward.sentry.core.schedule.TriggerCause;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
@@ -73,7 +73,7 @@ public class Fleet {
             String model,
             String crew,
             String location,
-            StateWord state,
+            DetectorState state,
             boolean usable,
             String reason,
             LocalDate dueOn,
@@ -132,7 +132,7 @@ public class Fleet {
 
     /** Those of which one word is true today, by serial. */
     @Transactional(readOnly = true)
-    public List<RegisteredDetector> inState(StateWord word) {
+    public List<RegisteredDetector> inState(DetectorState word) {
         return detectors.findByStateWordOrStateValidThroughBeforeOrderBySerial(word, site.today()).stream()
                 .map(this::known)
                 .filter(known -> known.state() == word)
@@ -312,7 +312,7 @@ public class Fleet {
     public Map<String, Map<LocalDate, Integer>> dueInUse() {
         var byModel = new TreeMap<String, Map<LocalDate, Integer>>();
         detectors
-                .countByModelAndDueOn(StateWord.WITHDRAWN)
+                .countByModelAndDueOn(DetectorState.WITHDRAWN)
                 .forEach(row -> byModel.computeIfAbsent(row.model(), model -> new TreeMap<>())
                         .put(row.dueOn(), (int) row.detectors()));
         return byModel;

@@ -15,8 +15,8 @@ import java.util.StringJoiner;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.schedule.StateToday;
-import onward.sentry.core.schedule.StateWord;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -38,10 +38,10 @@ public class FleetList {
             this.sql = sql;
         }
 
-        /** As {@link StateWord} has them, but what left the fleet last. */
+        /** As {@link DetectorState} has them, but what left the fleet last. */
         private static String pressing() {
-            return Arrays.stream(StateWord.values())
-                    .filter(word -> word != StateWord.RETIRED)
+            return Arrays.stream(DetectorState.values())
+                    .filter(word -> word != DetectorState.RETIRED)
                     .map(word -> " when '" + word.name() + "' then " + word.ordinal())
                     .collect(Collectors.joining("", "case state_word", " else 99 end"));
         }
@@ -55,7 +55,7 @@ public class FleetList {
      * @param model empty: any
      * @param crew empty: any
      */
-    record Wish(String find, Optional<StateWord> state, String model, String crew) {}
+    record Wish(String find, Optional<DetectorState> state, String model, String crew) {}
 
     /** A line of the list. */
     public record Line(
@@ -65,7 +65,7 @@ public class FleetList {
             String model,
             String crew,
             String location,
-            StateWord state,
+            DetectorState state,
             boolean usable,
             String reason,
             LocalDate dueOn,
@@ -98,7 +98,7 @@ public class FleetList {
                     row.getString("model"),
                     row.getString("crew"),
                     row.getString("location"),
-                    StateWord.valueOf(row.getString("state_word")),
+                    DetectorState.valueOf(row.getString("state_word")),
                     row.getBoolean("usable"),
                     row.getString("state_reason"),
                     row.getObject("due_on", LocalDate.class),
@@ -129,7 +129,7 @@ public class FleetList {
     /** Slots of the sensors that a detector of a model waits to have bumped; of all where none waits. */
     @Transactional(readOnly = true)
     public List<Integer> slotsToBump(String model) {
-        return states.slotsToBump(model, detectors.findOldestBumps(model, StateWord.BUMP_FIRST));
+        return states.slotsToBump(model, detectors.findOldestBumps(model, DetectorState.BUMP_FIRST));
     }
 
     /** @param of how many of its model and job there are, itself among them */
@@ -172,7 +172,9 @@ public class FleetList {
                 .param("day", day)
                 .param(
                         "without",
-                        StateWord.WITHDRAWN.stream().map(StateWord::name).toList())
+                        DetectorState.WITHDRAWN.stream()
+                                .map(DetectorState::name)
+                                .toList())
                 .query(Line::of)
                 .list());
     }
@@ -182,7 +184,7 @@ public class FleetList {
     public Map<String, Integer> inCrews() {
         return jdbc
                 .sql("select crew, count(*) as n from detector where state_word <> ? group by crew")
-                .param(StateWord.RETIRED.name())
+                .param(DetectorState.RETIRED.name())
                 .query((row, n) -> Map.entry(row.getString("crew"), row.getInt("n")))
                 .list()
                 .stream()
@@ -195,14 +197,14 @@ public class FleetList {
      * @param without detectors that are listed otherwise
      */
     @Transactional(readOnly = true)
-    public List<Counted> pressing(Collection<StateWord> states, Collection<UUID> without, int most) {
+    public List<Counted> pressing(Collection<DetectorState> states, Collection<UUID> without, int most) {
         var wanted = " state_word in (:states) and not (id = any (:without))";
         var counted = jdbc.sql("select first.*, kind.of from (select model as m, state_word = 'BUMP_FIRST' as bump,"
                         + " count(*) as of from detector where" + wanted + " group by 1, 2) kind"
                         + " cross join lateral (select " + LINE + " from detector where model = m"
                         + " and (state_word = 'BUMP_FIRST') = bump and" + wanted + " order by " + Order.PRESSING.sql
                         + " limit :most) first order by " + Order.PRESSING.sql)
-                .param("states", states.stream().map(StateWord::name).toList())
+                .param("states", states.stream().map(DetectorState::name).toList())
                 .param("without", without.toArray(UUID[]::new))
                 .param("most", most)
                 .query((row, n) -> new Counted(Line.of(row, n), row.getLong("of")))
@@ -219,7 +221,7 @@ public class FleetList {
         return current(jdbc.sql(
                         "select " + LINE
                                 + " from detector where state_word <> :retired and (:crew = '' or crew = :crew) order by serial")
-                .param("retired", StateWord.RETIRED.name())
+                .param("retired", DetectorState.RETIRED.name())
                 .param("crew", crew)
                 .query(Line::of)
                 .list());
@@ -243,7 +245,7 @@ public class FleetList {
         // What has stopped being true does not count as usable until it is worked out again.
         return jdbc.sql("select count(*) filter (where usable and state_valid_through >= ?) as usable,"
                         + " count(*) as all_of_them from detector where state_word <> ?")
-                .params(site.today(), StateWord.RETIRED.name())
+                .params(site.today(), DetectorState.RETIRED.name())
                 .query((row, n) -> new Readiness(row.getLong(1), row.getLong(2)))
                 .single();
     }

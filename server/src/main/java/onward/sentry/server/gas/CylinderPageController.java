@@ -9,7 +9,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
+import onward.sentry.core.card.Job;
 import onward.sentry.core.cylinder.CylinderState;
+import onward.sentry.core.judge.Verdict;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.shelf.Contents;
 import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Refusal;
@@ -66,7 +69,8 @@ class CylinderPageController {
     /** @param lost litres that nobody has drawn; below 0: more than can be there */
     record DiscrepancyView(double lost, boolean leak, Derivation working) {}
 
-    record UseView(String runId, String serial, String model, String job, String verdict, double litres, Instant at) {}
+    record UseView(
+            String runId, String serial, String model, Job job, Optional<Verdict> verdict, double litres, Instant at) {}
 
     record RecallView(
             String id,
@@ -91,7 +95,7 @@ class CylinderPageController {
         }
     }
 
-    record RestingView(String serial, String model, String crew, String state, String runId) {
+    record RestingView(String serial, String model, String crew, DetectorState state, String runId) {
         static RestingView of(Recalls.Resting resting) {
             return new RestingView(
                     resting.serial(),
@@ -139,17 +143,17 @@ class CylinderPageController {
     }
 
     private List<UseView> uses(UUID cylinderId) {
-        return jdbc.sql("select r.id, d.serial, d.model, lower(r.job) as job, coalesce(lower(r.verdict), 'stopped') as"
-                        + " verdict, g.litres, g.at from gas_draw g join run r on r.id = g.run_id"
-                        + " join detector d on d.id = r.detector_id where g.cylinder_id = ? order by g.at desc limit "
-                        + MOST_USES)
+        return jdbc.sql(
+                        "select r.id, d.serial, d.model, r.job, r.verdict, g.litres, g.at from gas_draw g join run r on r.id = g.run_id"
+                                + " join detector d on d.id = r.detector_id where g.cylinder_id = ? order by g.at desc limit "
+                                + MOST_USES)
                 .param(cylinderId)
                 .query((row, n) -> new UseView(
                         row.getString("id"),
                         row.getString("serial"),
                         row.getString("model"),
-                        row.getString("job"),
-                        row.getString("verdict").replace('_', ' '),
+                        Job.valueOf(row.getString("job")),
+                        Optional.ofNullable(row.getString("verdict")).map(Verdict::valueOf),
                         row.getDouble("litres"),
                         row.getTimestamp("at").toInstant()))
                 .list();

@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import onward.sentry.core.schedule.Cause;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.fleet.Fleet;
@@ -52,7 +52,7 @@ class Recalls {
      *
      * @param runId the run of that check
      */
-    record Resting(UUID detectorId, String serial, String model, String crew, String state, UUID runId) {}
+    record Resting(UUID detectorId, String serial, String model, String crew, DetectorState state, UUID runId) {}
 
     private final JdbcClient jdbc;
     private final Shelf shelf;
@@ -113,7 +113,7 @@ class Recalls {
                         row.getString("serial"),
                         row.getString("model"),
                         row.getString("crew"),
-                        StateWord.valueOf(row.getString("state_word")).label(),
+                        DetectorState.valueOf(row.getString("state_word")),
                         row.getObject("run_id", UUID.class)))
                 .list();
     }

@@ -54,7 +54,7 @@ public class Shelf {
             String regulator) {}
 
     /** A change of a cylinder's state. */
-    record Change(Instant at, String by, String state, String reason) {}
+    record Change(Instant at, String by, CylinderState state, String reason) {}
 
     private record Key(long cylinders, long changes) {}
 
@@ -369,7 +369,7 @@ public class Shelf {
                 .query((row, n) -> new Change(
                         row.getTimestamp("at").toInstant(),
                         row.getString("by"),
-                        CylinderState.valueOf(row.getString("state")).label(),
+                        CylinderState.valueOf(row.getString("state")),
                         row.getString("reason")))
                 .list();
     }

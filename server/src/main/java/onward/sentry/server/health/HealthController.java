@@ -61,7 +61,7 @@ class HealthController {
      * @param trend absent with too few spans
      * @param least how many spans a line needs
      */
-    record FadingView(
+    record SensitivityView(
             int slot,
             String formula,
             String serial,
@@ -72,14 +72,14 @@ class HealthController {
 
     @GetMapping("/api/v1/detectors/{serial}/trends")
     @Transactional(readOnly = true)
-    public List<FadingView> trends(@PathVariable String serial) {
+    public List<SensitivityView> trends(@PathVariable String serial) {
         int leadDays = policies.policy().lead().partsDays();
         var detector = fleet.bySerial(serial);
         var card = library.latestCard(detector.model());
         return detector.sensors().stream()
                 .map(sensor -> {
                     var spans = trends.spans(sensor.id());
-                    return new FadingView(
+                    return new SensitivityView(
                             sensor.slot(),
                             card.sensor(sensor.slot()).gas().formula(),
                             sensor.serial(),

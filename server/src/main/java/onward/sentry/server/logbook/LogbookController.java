@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.time.LocalDate;
 import java.util.Optional;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.formats.LedgerKind;
 import onward.sentry.server.logbook.Logbook.LogbookChoices;
 import onward.sentry.server.logbook.Logbook.LogbookEntry;
@@ -51,7 +52,7 @@ class LogbookController {
             @RequestParam Optional<String> crew,
             @RequestParam Optional<String> model,
             @RequestParam Optional<String> cylinder,
-            @RequestParam Optional<String> verdict,
+            @RequestParam Optional<Verdict> verdict,
             @RequestParam Optional<LocalDate> from,
             @RequestParam Optional<LocalDate> until,
             @RequestParam Optional<String> before) {

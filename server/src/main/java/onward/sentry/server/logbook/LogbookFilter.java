@@ -36,7 +36,7 @@ record LogbookFilter(
         Optional<String> crew,
         Optional<String> model,
         Optional<String> cylinder,
-        Optional<String> verdict,
+        Optional<Verdict> verdict,
         Optional<LocalDate> from,
         Optional<LocalDate> until,
         Optional<String> before) {
@@ -97,11 +97,7 @@ record LogbookFilter(
         equal("l.cylinder", cylinder, sql, values);
         equal("d.crew", crew, sql, values);
         equal("d.model", model, sql, values);
-        equal(
-                "r.verdict",
-                verdict.filter(v -> !v.isBlank()).map(v -> Verdict.labelled(v).name()),
-                sql,
-                values);
+        equal("r.verdict", verdict.map(Verdict::name), sql, values);
         query().ifPresent(query -> {
             // As a query of its own it is worked out once, and not for every entry that is looked at.
             sql.add("l.words @@ (select to_tsquery('simple', ?))");

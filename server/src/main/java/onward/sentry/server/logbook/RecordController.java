@@ -8,8 +8,10 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.IntStream;
+import onward.sentry.core.card.Job;
 import onward.sentry.core.cylinder.Cylinder;
 import onward.sentry.core.detector.SensorSpec;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.measure.Exposure;
 import onward.sentry.core.result.ReadingSource;
 import onward.sentry.core.result.SensorOutcome;
@@ -54,12 +56,12 @@ class RecordController {
 
     record RunRow(
             String id,
-            String job,
+            Job job,
             String phase,
             Instant startedAt,
             Optional<LocalDate> endedOn,
             String technician,
-            Optional<String> verdict,
+            Optional<Verdict> verdict,
             boolean simulated,
             ReadingSource source,
             Optional<Strip> strip,
@@ -68,12 +70,12 @@ class RecordController {
         static RunRow of(RunEntity run) {
             return new RunRow(
                     run.id().toString(),
-                    run.job().label(),
+                    run.job(),
                     run.phase().name(),
                     run.startedAt(),
                     run.endedOn(),
                     run.technician(),
-                    run.verdict().map(v -> v.label()),
+                    run.verdict(),
                     run.timeScale() != 1,
                     run.source(),
                     run.strip().map(Strip::decode),

@@ -13,7 +13,7 @@ import onward.sentry.core.card.MaintenanceProcedure.PartUse;
 import onward.sentry.core.maintenance.MaintenanceEvent;
 import onward.sentry.core.maintenance.MaintenanceJob;
 import onward.sentry.core.schedule.Cause;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.schedule.StatusChange;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.formats.LedgerKind;
@@ -95,7 +95,7 @@ class Maintenance {
         boolean isBack = kind == MaintenanceKind.RETURN_FROM_REPAIR;
         Refusal.unless(
                 isBack
-                        ? detector.state() == StateWord.IN_REPAIR
+                        ? detector.state() == DetectorState.IN_REPAIR
                         : detector.state().mayBePutOnBench(),
                 "maintenance-state",
                 "kind",

@@ -119,10 +119,10 @@ public final class AccessTable {
             row(HttpMethod.GET, "/api/v1/card-drafts", LEAD),
             row(HttpMethod.POST, "/api/v1/card-checks", LEAD),
             row(HttpMethod.POST, "/api/v1/card-dry-runs", LEAD),
-            row(HttpMethod.GET, "/api/v1/house/policy", VIEWER),
-            row(HttpMethod.POST, "/api/v1/house/policy/effect", LEAD),
-            row(HttpMethod.POST, "/api/v1/house/policy/reach", LEAD),
-            row(HttpMethod.POST, "/api/v1/house/policy", LEAD),
+            row(HttpMethod.GET, "/api/v1/site-rules", VIEWER),
+            row(HttpMethod.POST, "/api/v1/site-rules/effect", LEAD),
+            row(HttpMethod.POST, "/api/v1/site-rules/impact", LEAD),
+            row(HttpMethod.POST, "/api/v1/site-rules", LEAD),
             row(HttpMethod.GET, "/api/v1/people", LEAD),
             row(HttpMethod.POST, "/api/v1/people", ADMINISTRATOR),
             row(HttpMethod.POST, "/api/v1/people/{signInName}/password", ADMINISTRATOR),
@@ -212,8 +212,8 @@ public final class AccessTable {
             row(HttpMethod.POST, "/api/v1/imports/{id}/withdrawal", TECHNICIAN),
             row(HttpMethod.POST, "/api/v1/runs/{id}/withdrawal", LEAD),
             row(HttpMethod.GET, "/api/v1/gas-library", VIEWER),
-            row(HttpMethod.GET, "/api/v1/workings", VIEWER),
-            row(HttpMethod.POST, "/api/v1/workings/{calculation}", VIEWER));
+            row(HttpMethod.GET, "/api/v1/calculators", VIEWER),
+            row(HttpMethod.POST, "/api/v1/calculators/{calculation}", VIEWER));
 
     private static Row open(HttpMethod method, String pattern) {
         return new Row(method, pattern, Optional.empty());

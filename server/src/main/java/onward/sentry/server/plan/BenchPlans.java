@@ -215,7 +215,7 @@ class BenchPlans {
                                     .toLowerCase(java.util.Locale.ROOT)
                                     .replace('_', '-'),
                     "day",
-                    breach.words(),
+                    breach.sentence(),
                     "Pick another day, or make room there first."));
         });
         put(job, day, true, by);

@@ -72,7 +72,7 @@ class GasController {
             String lot,
             List<PartView> parts,
             String balance,
-            String state,
+            CylinderState state,
             double litresLeft,
             double volumeLitres,
             double plannedLitres,
@@ -157,7 +157,7 @@ class GasController {
                                 c.certified().toString()))
                         .toList(),
                 cylinder.mixture().balanceGasId(),
-                cylinder.state().label(),
+                cylinder.state(),
                 cylinder.litresLeft(),
                 cylinder.volumeLitres(),
                 one.planned(),
@@ -204,7 +204,7 @@ class GasController {
      */
     record AnswerView(
             String tag,
-            String word,
+            Suitability.Word word,
             List<Integer> serves,
             double litresLeft,
             List<Refusal> refusals,
@@ -216,7 +216,7 @@ class GasController {
     record SuitabilityView(
             String serial,
             String model,
-            String job,
+            Job job,
             List<String> applications,
             List<ConnectionView> connections,
             List<String> orders,
@@ -239,7 +239,7 @@ class GasController {
         return new SuitabilityView(
                 detector.serial(),
                 detector.model(),
-                job.label(),
+                job,
                 gases,
                 suitability.connections().stream()
                         .map(c -> new ConnectionView(c.tagged().tag(), fromOne(c.serves()), words(c, gases)))
@@ -248,7 +248,7 @@ class GasController {
                 suitability.answers().stream()
                         .map(a -> new AnswerView(
                                 a.tagged().tag(),
-                                a.word().label(),
+                                a.word(),
                                 fromOne(a.serves()),
                                 a.tagged().cylinder().litresLeft(),
                                 a.fitness().refusals(),

@@ -61,11 +61,18 @@ class PlanController {
             @NotNull LocalDate until,
             @NotNull String remark) {}
 
-    /** @param breaks what the job would break there, in words */
-    record DayForJob(LocalDate day, Optional<String> breaks, int lateDays, double moreMinutes) {
+    /** @param breaks the rule that the job would break on that day */
+    record DayForJob(LocalDate day, Optional<BreachView> breaks, int lateDays, double moreMinutes) {
         static DayForJob of(DayChoice choice) {
             return new DayForJob(
-                    choice.on(), choice.breaks().map(Breach::words), choice.lateDays(), choice.moreMinutes());
+                    choice.on(), choice.breaks().map(BreachView::of), choice.lateDays(), choice.moreMinutes());
+        }
+    }
+
+    /** @param words by how much, without the day */
+    record BreachView(Breach.Kind kind, String words) {
+        static BreachView of(Breach breach) {
+            return new BreachView(breach.kind(), breach.words());
         }
     }
 

@@ -24,7 +24,7 @@ import onward.sentry.core.plan.PlanJob;
 import onward.sentry.core.plan.PlanRules;
 import onward.sentry.core.plan.PlanTask;
 import onward.sentry.core.run.GasDemands;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.shelf.ShelfForecast;
 import onward.sentry.server.fleet.FleetList;
 import onward.sentry.server.platform.Site;
@@ -143,7 +143,7 @@ class PlanTasks {
                 rules.earliest(
                         line.dueOn(),
                         site.today(),
-                        line.state() == StateWord.OUT,
+                        line.state() == DetectorState.OUT,
                         Optional.ofNullable(settled.get(line.serial()))),
                 line.dueOn(),
                 Optional.of(card.competence()).filter(asked -> !asked.isEmpty()),

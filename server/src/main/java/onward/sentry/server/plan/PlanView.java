@@ -128,7 +128,9 @@ record PlanView(
                         .map(job -> job(now, job))
                         .toList(),
                 now.without().size(),
-                PlanCheck.of(now.task(), now.plan()).stream().map(Breach::words).toList(),
+                PlanCheck.of(now.task(), now.plan()).stream()
+                        .map(Breach::sentence)
+                        .toList(),
                 moved(now),
                 new PlanFigures(
                         now.plan().days().size(),

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -53,7 +53,9 @@ public class PlannedWorkdays {
                 .param("today", site.today())
                 .param(
                         "without",
-                        StateWord.WITHDRAWN.stream().map(StateWord::name).toList())
+                        DetectorState.WITHDRAWN.stream()
+                                .map(DetectorState::name)
+                                .toList())
                 .query((row, n) -> new Workday(row.getObject("on_day", LocalDate.class), List.of((String[])
                         row.getArray("serials").getArray())))
                 .list();

@@ -19,7 +19,7 @@ import onward.sentry.core.cylinder.CylinderCheck;
 import onward.sentry.core.cylinder.GasDemand;
 import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.run.GasDemands;
-import onward.sentry.core.schedule.StateWord;
+import onward.sentry.core.schedule.DetectorState;
 import onward.sentry.core.shelf.GasReady;
 import onward.sentry.core.shelf.Tagged;
 import onward.sentry.core.shelf.Weighed;
@@ -71,7 +71,7 @@ class TodayController {
             String model,
             String crew,
             String location,
-            String state,
+            DetectorState state,
             String reason,
             LocalDate dueOn,
             Optional<LocalDate> plannedOn,
@@ -83,8 +83,8 @@ class TodayController {
     /** So many lines of each job and model; the others are counted, and found in the list of detectors. */
     private static final int MOST_ROWS = 40;
 
-    private static final List<StateWord> TO_DO =
-            List.of(StateWord.OVERDUE, StateWord.DUE, StateWord.BUMP_FIRST, StateWord.DUE_SOON);
+    private static final List<DetectorState> TO_DO =
+            List.of(DetectorState.OVERDUE, DetectorState.DUE, DetectorState.BUMP_FIRST, DetectorState.DUE_SOON);
 
     /**
      * Work that needs the same thing in hand.
@@ -98,7 +98,7 @@ class TodayController {
      * @param further what else must be at hand: the other gases of the job
      */
     record Group(
-            String job,
+            Job job,
             String model,
             String gas,
             double litres,
@@ -151,7 +151,7 @@ class TodayController {
                         .map(Map.Entry::getKey)
                         .toList())
                 .stream()
-                .filter(line -> line.state() == StateWord.READY || line.state() == StateWord.BUMP_FIRST)
+                .filter(line -> line.state() == DetectorState.READY || line.state() == DetectorState.BUMP_FIRST)
                 .toList();
         var without = new HashSet<>(open.keySet());
         forToday.forEach(line -> without.add(line.id()));
@@ -172,9 +172,9 @@ class TodayController {
                 (known, one) -> new Work(known.and(one).lines(), known.all() + 1)));
         var groups = work.entrySet().stream()
                 .map(entry -> group(entry.getKey(), entry.getValue(), open, plannedOn, onShelf))
-                .sorted(Comparator.comparing((Group g) -> g.job().equals(Job.BUMP.label())))
+                .sorted(Comparator.comparing((Group g) -> g.job() == Job.BUMP))
                 .toList();
-        var held = fleet.pressing(List.of(StateWord.ON_HOLD), open.keySet(), MOST_ROWS);
+        var held = fleet.pressing(List.of(DetectorState.ON_HOLD), open.keySet(), MOST_ROWS);
         var readiness = fleet.readiness();
         return new TodayView(
                 site.today(),
@@ -187,8 +187,8 @@ class TodayController {
                 gasWarnings());
     }
 
-    private static Job jobFor(StateWord state) {
-        return state == StateWord.BUMP_FIRST ? Job.BUMP : Job.CALIBRATION;
+    private static Job jobFor(DetectorState state) {
+        return state == DetectorState.BUMP_FIRST ? Job.BUMP : Job.CALIBRATION;
     }
 
     private Group group(
@@ -208,7 +208,7 @@ class TodayController {
         var demand = demands.get(0);
         var ready = ready(demand, work.all(), onShelf);
         return new Group(
-                key.job().label(),
+                key.job(),
                 key.model(),
                 words(demand),
                 ready.litres(),
@@ -316,7 +316,7 @@ class TodayController {
                 d.model(),
                 d.crew(),
                 d.location(),
-                d.state().label(),
+                d.state(),
                 d.reason(),
                 d.dueOn(),
                 Optional.ofNullable(plannedOn.get(d.id())),

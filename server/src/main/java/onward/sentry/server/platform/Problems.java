@@ -6,13 +6,17 @@ import jakarta.persistence.PessimisticLockException;
 import java.io.UncheckedIOException;
 import java.net.URI;
 import java.sql.SQLException;
+import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import onward.sentry.core.working.Refusal;
 import onward.sentry.core.working.Refused;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
@@ -32,6 +36,7 @@ import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import tools.jackson.core.JacksonException;
 
@@ -237,6 +242,33 @@ class Problems extends ResponseEntityExceptionHandler {
                         : "'" + field + "' does not hold what belongs there.",
                 "Compare it with the API description at /api/v1/openapi; nothing was stored.");
         return answer(HttpStatus.BAD_REQUEST, refusal);
+    }
+
+    /** A value in the address or its parameters that is of another kind: the answer names it, and what it may be. */
+    @Override
+    protected ResponseEntity<Object> handleTypeMismatch(
+            TypeMismatchException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        if (!(e instanceof MethodArgumentTypeMismatchException mismatch)) {
+            return super.handleTypeMismatch(e, headers, status, request);
+        }
+        return answer(
+                HttpStatus.BAD_REQUEST,
+                new Refusal(
+                        "parameter",
+                        mismatch.getName(),
+                        "'" + mismatch.getName() + "' may not be '" + mismatch.getValue() + "'.",
+                        expected(mismatch.getParameter().nestedIfOptional().getNestedParameterType())));
+    }
+
+    private static String expected(Class<?> type) {
+        if (type.isEnum()) {
+            return "Give one of "
+                    + Arrays.stream(type.getEnumConstants())
+                            .map(one -> ((Enum<?>) one).name())
+                            .collect(Collectors.joining(", "))
+                    + ".";
+        }
+        return type == LocalDate.class ? "Give a day as YYYY-MM-DD." : "Give a " + type.getSimpleName() + ".";
     }
 
     /** What Spring refuses by itself, in the form of all others, whatever the caller takes. */

@@ -42,8 +42,8 @@ class WebPages implements WebMvcConfigurer {
             "/records/{*rest}",
             "/rules",
             "/rules/{*rest}",
-            "/workings",
-            "/workings/{*rest}",
+            "/calculators",
+            "/calculators/{*rest}",
             "/round",
             "/round/{*rest}"
         }) {

@@ -20,6 +20,7 @@ import onward.sentry.core.gas.Gas;
 import onward.sentry.core.gas.GasLibrary;
 import onward.sentry.core.gas.LelBasis;
 import onward.sentry.core.gas.Unit;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.sim.DryRun;
 import onward.sentry.core.sim.Fault;
 import onward.sentry.core.sim.ResponseTrial;
@@ -132,7 +133,7 @@ class CardDeskController {
     record DueExample(LocalDate calibrated, LocalDate due) {}
 
     /** @param how each thing that was judged of the sensor, and what it came to */
-    record ResponseTrialView(int percent, String verdict, List<String> how, Optional<String> stuck) {}
+    record ResponseTrialView(int percent, Verdict verdict, List<String> how, Optional<String> stuck) {}
 
     record ResponseTrialBody(@Size(max = MOST_LETTERS) String card, int slot) {
         ResponseTrialBody {
@@ -260,7 +261,7 @@ class CardDeskController {
         return ResponseTrial.of(card, policies.policy(), body.slot(), site.today()).stream()
                 .map(trial -> new ResponseTrialView(
                         trial.percent(),
-                        trial.verdict().label(),
+                        trial.verdict(),
                         trial.outcomes().stream()
                                 .map(outcome -> outcome.stage().label() + ": " + outcome.how() + ", "
                                         + outcome.judgement().verdict().label())

@@ -3,6 +3,7 @@ package onward.sentry.server.rules;
 import java.util.List;
 import java.util.Optional;
 import onward.sentry.core.card.ProcedureCard;
+import onward.sentry.core.judge.Verdict;
 import onward.sentry.core.result.SensorOutcome;
 import onward.sentry.core.run.NextAction;
 import onward.sentry.core.sim.DryRun;
@@ -19,7 +20,7 @@ import onward.sentry.core.working.Refusal;
  */
 record DryRunView(
         Optional<Refusal> stuck,
-        String verdict,
+        Verdict verdict,
         long seconds,
         double litres,
         Optional<String> drawsMore,
@@ -37,12 +38,12 @@ record DryRunView(
 
     /** @param reading as the display shows it; absent where there was none */
     record DryOutcome(
-            String sensor, String stage, Optional<String> reading, String how, String verdict, Derivation working) {}
+            String sensor, String stage, Optional<String> reading, String how, Verdict verdict, Derivation working) {}
 
     static DryRunView of(DryRun dry, ProcedureCard card) {
         return new DryRunView(
                 dry.stuck(),
-                dry.verdict().label(),
+                dry.verdict(),
                 dry.millis() / 1000,
                 dry.litres(),
                 dry.drawsMoreThan(card),
@@ -71,7 +72,7 @@ record DryRunView(
                         ? Optional.of(sensor.shown(outcome.reading().getAsDouble()))
                         : Optional.empty(),
                 outcome.how(),
-                outcome.judgement().verdict().label(),
+                outcome.judgement().verdict(),
                 outcome.judgement().working());
     }
 }

@@ -48,13 +48,13 @@ class PolicyController {
      */
     record NewPolicy(@NotNull SitePolicy policy, @NotNull String reason) {}
 
-    @GetMapping("/api/v1/house/policy")
+    @GetMapping("/api/v1/site-rules")
     PolicyView policy() {
         return view();
     }
 
     /** What a policy would change for each model; nothing is stored. */
-    @PostMapping("/api/v1/house/policy/effect")
+    @PostMapping("/api/v1/site-rules/effect")
     List<EffectView> effect(@Valid @RequestBody SitePolicy policy) {
         var now = policies.policy();
         return library.publishedCards().stream()
@@ -64,7 +64,7 @@ class PolicyController {
                 .toList();
     }
 
-    @PostMapping("/api/v1/house/policy")
+    @PostMapping("/api/v1/site-rules")
     @Signed
     @Transactional
     public PolicyView change(

@@ -27,9 +27,9 @@ class CalibrationTest {
         var run = island.calibrate(serial, island.houseMix(), Map.of(1, 0.93, 3, 0.88, 4, 0.81));
 
         assertThat(run.path("phase").asString()).isEqualTo("SIGNED");
-        assertThat(run.path("verdict").asString()).isEqualTo("pass");
+        assertThat(run.path("verdict").asString()).isEqualTo("PASS");
         var detector = technician.get("/api/v1/detectors/" + serial).body();
-        assertThat(detector.path("detector").path("state").asString()).isEqualTo("ready");
+        assertThat(detector.path("detector").path("state").asString()).isEqualTo("READY");
         assertThat(detector.path("detector").path("dueOn").asString()).isEqualTo("2026-04-02");
         assertThat(detector.path("dueWorking").path("result").asString()).isEqualTo("2026-04-02");
         assertThat(detector.path("sensors"))
@@ -73,9 +73,9 @@ class CalibrationTest {
         var cylinder = island.houseMix();
         var run = island.calibrate(serial, cylinder, Map.of(3, 0.46));
 
-        assertThat(run.path("verdict").asString()).isEqualTo("fail");
+        assertThat(run.path("verdict").asString()).isEqualTo("FAIL");
         assertThat(run.path("remark").asString()).contains("slot 3: ours fail, instrument pass");
-        assertThat(state(serial)).isEqualTo("on hold");
+        assertThat(state(serial)).isEqualTo("ON_HOLD");
         assertThat(onHoldToday(serial)).contains("Carbon monoxide failed calibration on 2 Mar 2026");
 
         var byTechnician = technician.post(release(serial), Map.of("remark", "looks fine"));
@@ -85,23 +85,23 @@ class CalibrationTest {
         assertThat(tooEarly.text("detail"))
                 .contains("Carbon monoxide sensor S3-")
                 .contains("still fitted");
-        assertThat(state(serial)).isEqualTo("on hold");
+        assertThat(state(serial)).isEqualTo("ON_HOLD");
 
         var replaced = technician.post(
                 "/api/v1/detectors/" + serial + "/sensor-replacements",
                 Map.of("sensors", List.of(Map.of("slot", 3, "serial", "NEW-" + serial, "fittedOn", "2026-03-02"))));
         assertThat(replaced.status()).isEqualTo(200);
-        assertThat(state(serial)).isEqualTo("on hold");
+        assertThat(state(serial)).isEqualTo("ON_HOLD");
         var silent = lead.post(release(serial), Map.of("remark", " "));
         assertThat(silent.text("field")).isEqualTo("remark");
         var released = lead.post(release(serial), Map.of("remark", "CO sensor replaced"));
-        assertThat(released.text("state")).isEqualTo("due");
+        assertThat(released.text("state")).isEqualTo("DUE");
         assertThat(released.text("reason"))
                 .isEqualTo("Not to be used: a sensor was fitted that nobody here has calibrated.");
         assertThat(released.body().path("usable").asBoolean()).isFalse();
 
         island.calibrate(serial, cylinder, Map.of());
-        assertThat(state(serial)).isEqualTo("ready");
+        assertThat(state(serial)).isEqualTo("READY");
         var holds = technician.get("/api/v1/detectors/" + serial).body().path("holds");
         assertThat(holds.get(0).path("releasedBy").asString()).isEqualTo("lead person");
         assertThat(ledgerKinds(serial)).containsSubsequence("hold-placed", "sensor-replaced", "hold-released");
@@ -178,10 +178,10 @@ class CalibrationTest {
         island.confirm(runId, Map.of("kind", "TRY_AGAIN", "changed", "another regulator"));
         island.work(runId, gateway, cylinder, "SIGN", 1);
         var signed = island.confirm(runId, Map.of("kind", "SIGN")).body();
-        assertThat(signed.path("verdict").asString()).isEqualTo("fail");
+        assertThat(signed.path("verdict").asString()).isEqualTo("FAIL");
         var record = technician.get("/api/v1/runs/" + runId + "/record").body();
         assertThat(record.path("events").toString()).contains("Tried again after a change: another regulator");
-        assertThat(state(serial)).isEqualTo("on hold");
+        assertThat(state(serial)).isEqualTo("ON_HOLD");
     }
 
     @Test
@@ -192,7 +192,7 @@ class CalibrationTest {
         technician.post(
                 "/api/v1/detectors/" + serial + "/sensor-replacements",
                 Map.of("sensors", List.of(Map.of("slot", 3, "serial", "C-NEW", "fittedOn", "2026-03-02"))));
-        assertThat(state(serial)).isEqualTo("due");
+        assertThat(state(serial)).isEqualTo("DUE");
         var wrong = technician.post(
                 "/api/v1/runs",
                 Map.of("clientId", "s9", "serial", serial, "job", "CALIBRATION", "source", "LINK", "slots", new int[] {9
@@ -217,9 +217,9 @@ class CalibrationTest {
         var runId = run.path("id").asString();
         island.work(runId, island.gateway(serial, runId, Map.of()), cylinder, "SIGN", 1);
         island.confirm(runId, Map.of("kind", "SIGN"));
-        assertThat(state(serial)).isEqualTo("ready");
+        assertThat(state(serial)).isEqualTo("READY");
         var sensors = technician.get("/api/v1/detectors/" + serial).body().path("sensors");
-        assertThat(sensors.get(2).path("lastVerdict").asString()).isEqualTo("pass");
+        assertThat(sensors.get(2).path("lastVerdict").asString()).isEqualTo("PASS");
     }
 
     @Test
@@ -231,13 +231,13 @@ class CalibrationTest {
         var gateway = island.gateway(serial, runId, Map.of(4, 0.0));
         island.work(runId, gateway, cylinder, "SIGN", 1);
         var signed = island.confirm(runId, Map.of("kind", "SIGN")).body();
-        assertThat(signed.path("verdict").asString()).isEqualTo("fail");
+        assertThat(signed.path("verdict").asString()).isEqualTo("FAIL");
         var after = technician.get("/api/v1/detectors/" + serial).body().path("detector");
-        assertThat(after.path("state").asString()).isEqualTo("due");
+        assertThat(after.path("state").asString()).isEqualTo("DUE");
         assertThat(after.path("reason").asString()).isEqualTo("Due at once: bump failed.");
 
         island.calibrate(serial, cylinder, Map.of());
-        assertThat(state(serial)).isEqualTo("ready");
+        assertThat(state(serial)).isEqualTo("READY");
     }
 
     @Test

@@ -48,7 +48,7 @@ class LiveStreamTest {
             gateway.run(1);
             var live = next(told, "readings");
             assertThat(live.path("readings").get(0).path("at").asLong()).isEqualTo(3_250);
-            assertThat(live.path("progress").path("3").asString()).isEqualTo("idle");
+            assertThat(live.path("progress").path("3").asString()).isEqualTo("IDLE");
 
             island.command(runId, Map.of("kind", "CONFIRM_CHECKS", "step", 0));
             var run = next(told, "run");

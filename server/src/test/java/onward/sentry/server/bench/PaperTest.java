@@ -76,7 +76,7 @@ class PaperTest {
         var serial = island.quoin4();
         assertThat(sheet(serial, "2026-03-01", 30, Map.of()).status()).isEqualTo(201);
         var held = technician.get("/api/v1/detectors/" + serial).body();
-        assertThat(held.path("detector").path("state").asString()).isEqualTo("on hold");
+        assertThat(held.path("detector").path("state").asString()).isEqualTo("ON_HOLD");
         assertThat(held.path("holds").get(0).path("reason").asString())
                 .isEqualTo("Carbon monoxide failed calibration on 1 Mar 2026.");
     }
@@ -275,7 +275,7 @@ class PaperTest {
         var detector = technician.get("/api/v1/detectors/" + serial).body();
         assertThat(detector.path("detector").path("dueOn").asString()).isEqualTo("2026-03-20");
         assertThat(detector.path("detector").path("usable").asBoolean()).isFalse();
-        assertThat(detector.path("detector").path("state").asString()).isEqualTo("bump first");
+        assertThat(detector.path("detector").path("state").asString()).isEqualTo("BUMP_FIRST");
         assertThat(detector.toString()).contains("Stated on the laboratory's certificate");
         var record = technician
                 .get("/api/v1/runs/" + stored.text("runId") + "/record")
@@ -337,7 +337,7 @@ class PaperTest {
     void aLaboratorysCalibrationOfTodayStandsForNoBumpHere() {
         var serial = island.quoin4();
         assertThat(certificate(serial, Map.of("on", "2026-03-02")).status()).isEqualTo(201);
-        assertThat(detector(serial).path("state").asString()).isEqualTo("bump first");
+        assertThat(detector(serial).path("state").asString()).isEqualTo("BUMP_FIRST");
         assertThat(detector(serial).path("usable").asBoolean()).isFalse();
     }
 

@@ -59,7 +59,7 @@ class RoundTest {
         island.calibrate(well, mix, Map.of());
         island.calibrate(worn, mix, Map.of());
         clock.set(Instant.parse("2026-03-03T06:00:00Z"));
-        assertThat(state(well)).isEqualTo("bump first");
+        assertThat(state(well)).isEqualTo("BUMP_FIRST");
 
         var choices = technician.get("/api/v1/rounds/choices").body();
         assertThat(choices.get(0).path("waiting").asInt()).isGreaterThanOrEqualTo(2);
@@ -72,12 +72,12 @@ class RoundTest {
 
         var first = bump(id, well, List.of(), true);
         assertThat(first.status()).as(first.toString()).isEqualTo(200);
-        assertThat(state(well)).isEqualTo("ready");
+        assertThat(state(well)).isEqualTo("READY");
         var second = bump(id, worn, List.of(3), true).body();
         assertThat(second.path("done").size()).isEqualTo(2);
         assertThat(second.path("drawnLitres").asDouble()).isEqualTo(2 * 0.6, org.assertj.core.data.Offset.offset(1.5));
         assertThat(second.path("left").toString()).doesNotContain(well).doesNotContain(worn);
-        assertThat(state(worn)).as("a failed bump makes it due at once").isEqualTo("due");
+        assertThat(state(worn)).as("a failed bump makes it due at once").isEqualTo("DUE");
 
         technician.post("/api/v1/rounds/" + id + "/end", Map.of());
         assertThat(bump(id, well, List.of(), true).text("code")).isEqualTo("round-ended");
@@ -91,7 +91,7 @@ class RoundTest {
                 .asString();
         var serial = island.quoin5p();
         calibratedOn("2026-03-01", serial);
-        assertThat(state(serial)).isEqualTo("bump first");
+        assertThat(state(serial)).isEqualTo("BUMP_FIRST");
 
         var first = begin(mix);
         var waiting = waiting(first, serial);
@@ -99,7 +99,7 @@ class RoundTest {
         assertThat(waiting.path("others").toString()).isEqualTo("[\"C4H8\"]");
         assertThat(bump(first.path("id").asString(), serial, List.of(), true).status())
                 .isEqualTo(200);
-        assertThat(state(serial)).isEqualTo("bump first");
+        assertThat(state(serial)).isEqualTo("BUMP_FIRST");
         assertThat(reason(serial)).startsWith("Bump C4H8 before today's use");
 
         assertThat(bump(begin(mix).path("id").asString(), serial, List.of(), true)
@@ -110,7 +110,7 @@ class RoundTest {
         assertThat(waiting(second, serial).path("sensors").size()).isEqualTo(1);
         assertThat(waiting(second, serial).path("others").size()).isZero();
         bump(second.path("id").asString(), serial, List.of(), true);
-        assertThat(state(serial)).isEqualTo("ready");
+        assertThat(state(serial)).isEqualTo("READY");
     }
 
     private static JsonNode waiting(JsonNode round, String serial) {
@@ -198,7 +198,7 @@ class RoundTest {
 
         var done = bump(id, weak, List.of(), true).body().path("done");
         assertThat(done.size()).isEqualTo(1);
-        assertThat(done.get(0).path("verdict").asString()).isEqualTo("fail");
+        assertThat(done.get(0).path("verdict").asString()).isEqualTo("FAIL");
         assertThat(technician.get("/api/v1/rounds/" + id + "/live").body().isEmpty())
                 .isTrue();
         assertThat(island.view(done.get(0).path("runId").asString())

@@ -186,7 +186,7 @@ class RunLogTest {
                         .get(2)
                         .path("verdict")
                         .asString())
-                .isEqualTo("pass");
+                .isEqualTo("PASS");
     }
 
     private long events(String runId) {

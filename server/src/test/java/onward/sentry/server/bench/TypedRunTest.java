@@ -99,7 +99,7 @@ class TypedRunTest {
         at(runId, 395, Map.of("kind", "GAS_OFF"));
         type(runId, 475, 0, 20.9, 0, 0);
         var signed = at(runId, 480, Map.of("kind", "SIGN")).body();
-        assertThat(signed.path("verdict").asString()).isEqualTo("pass");
+        assertThat(signed.path("verdict").asString()).isEqualTo("PASS");
         var record = technician.get("/api/v1/runs/" + runId + "/record").body();
         assertThat(record.path("run").path("source").asString()).isEqualTo("TYPED");
         assertThat(record.path("sensors").get(2).path("trace").size()).isPositive();

@@ -107,7 +107,7 @@ class BoardTest {
         var dropped = line(technician.get("/api/v1/board?crew=Digester").body(), serial);
         assertThat(List.of(
                         dropped.path("status").asString(), dropped.path("state").asString()))
-                .containsExactly("DO_NOT_USE", "due");
+                .containsExactly("DO_NOT_USE", "DUE");
         assertThat(dropped.path("reason").asString()).contains("off the quay");
     }
 }

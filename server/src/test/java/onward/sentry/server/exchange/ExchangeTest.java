@@ -68,7 +68,7 @@ class ExchangeTest {
         assertThat(applied.path("phase").asString()).isEqualTo("APPLIED");
         assertThat(applied.path("done").asInt()).isEqualTo(3);
         var fresh = detector("IM-1").body().path("detector");
-        assertThat(fresh.path("state").asString()).isEqualTo("due");
+        assertThat(fresh.path("state").asString()).isEqualTo("DUE");
         assertThat(fresh.path("usable").asBoolean())
                 .as("nobody here has calibrated it")
                 .isFalse();
@@ -82,7 +82,7 @@ class ExchangeTest {
         var back = withdraw(read, "the wrong file");
         assertThat(back.body().path("phase").asString()).isEqualTo("WITHDRAWN");
         assertThat(detector("IM-1").body().path("detector").path("state").asString())
-                .isEqualTo("retired");
+                .isEqualTo("RETIRED");
         assertThat(detector(known).body().path("detector").path("assetTag").asString())
                 .isNotEqualTo("new tag");
         assertThat(withdraw(read, "again").text("code")).isEqualTo("import-phase");
@@ -94,7 +94,7 @@ class ExchangeTest {
         assertCounts(again, 0, 3, 0, 0);
         applied(again);
         assertThat(detector("IM-1").body().path("detector").path("state").asString())
-                .isEqualTo("due");
+                .isEqualTo("DUE");
         assertThat(server.jdbc()
                         .sql("select kind from ledger where kind like '%import%' order by seq")
                         .query(String.class)
@@ -125,7 +125,7 @@ class ExchangeTest {
         assertThat(known.path("sensors").get(0).path("lastGoodOn").asString()).isEqualTo("2026-02-20");
         assertThat(known.path("detector").path("state").asString())
                 .as("its last good calibration counts")
-                .isNotEqualTo("due");
+                .isNotEqualTo("DUE");
         var unknown = detector("HN-IM2").body();
         assertThat(unknown.path("sensors").get(0).path("fittedOn").isNull()).isTrue();
         assertThat(unknown.path("sensors").get(0).path("serial").asString()).isEqualTo("unknown");
@@ -223,7 +223,7 @@ class ExchangeTest {
                 + serial + ",calibration,2026-03-20,Old Halvard," + tag + ",0,23,,,,,,\n";
         var read = runs(table);
         assertCounts(read, 2, 0, 0, 3);
-        assertThat(lines(read, "NEW").get(0).path("verdict").asString()).isEqualTo("pass");
+        assertThat(lines(read, "NEW").get(0).path("verdict").asString()).isEqualTo("PASS");
         var refused = lines(read, "REFUSED");
         assertThat(refused.get(1).path("faults").get(0).path("column").asString())
                 .isEqualTo("detector");

@@ -79,7 +79,7 @@ class DetectorTest {
     @Test
     void aNewDetectorIsOverdueUntilItWasCalibratedBecauseItsSensorsNeverWere() {
         var detector = technician.get("/api/v1/detectors/" + island.quoin4()).body();
-        assertThat(detector.path("detector").path("state").asString()).isEqualTo("overdue");
+        assertThat(detector.path("detector").path("state").asString()).isEqualTo("OVERDUE");
         assertThat(detector.path("dueWorking").path("rule").asString())
                 .isEqualTo("Sensor fitted: calibrate before use");
     }
@@ -88,10 +88,10 @@ class DetectorTest {
     void theStateOfADayIsWorkedOutAnewWhenTheDayTurns() {
         var serial = island.quoin4();
         island.calibrate(serial, island.houseMix(), Map.of());
-        assertThat(stateOn("2026-03-02T20:00:00Z", serial)).isEqualTo("ready");
-        assertThat(stateOn("2026-03-03T06:00:00Z", serial)).isEqualTo("bump first");
-        assertThat(stateOn("2026-04-02T06:00:00Z", serial)).isEqualTo("due");
-        assertThat(stateOn("2026-04-03T06:00:00Z", serial)).isEqualTo("overdue");
+        assertThat(stateOn("2026-03-02T20:00:00Z", serial)).isEqualTo("READY");
+        assertThat(stateOn("2026-03-03T06:00:00Z", serial)).isEqualTo("BUMP_FIRST");
+        assertThat(stateOn("2026-04-02T06:00:00Z", serial)).isEqualTo("DUE");
+        assertThat(stateOn("2026-04-03T06:00:00Z", serial)).isEqualTo("OVERDUE");
     }
 
     @Test
@@ -123,7 +123,7 @@ class DetectorTest {
         var row = technician
                 .post(path, Map.of("sensors", List.of(Map.of("slot", 4, "serial", "H-9", "fittedOn", "2026-03-02"))))
                 .body();
-        assertThat(row.path("state").asString()).isEqualTo("due");
+        assertThat(row.path("state").asString()).isEqualTo("DUE");
         var detector = technician.get("/api/v1/detectors/" + serial).body();
         assertThat(detector.path("sensors").get(3).path("lastVerdict").isNull()).isTrue();
         assertThat(detector.path("sensors").get(2).path("lastGoodOn").asString())
@@ -215,10 +215,10 @@ class DetectorTest {
                 .isEqualTo(200);
         island.work(runId, gateway, mix, "SIGN", 1);
         var run = island.confirm(runId, Map.of("kind", "SIGN")).body();
-        assertThat(run.path("verdict").asString()).isEqualTo("not judged");
+        assertThat(run.path("verdict").asString()).isEqualTo("NOT_JUDGED");
         assertThat(run.path("remark").asString()).isEqualTo("Skipped: slot 4.");
         var held = technician.get("/api/v1/detectors/" + serial).body();
-        assertThat(held.path("detector").path("state").asString()).isEqualTo("on hold");
+        assertThat(held.path("detector").path("state").asString()).isEqualTo("ON_HOLD");
         assertThat(held.path("holds").get(0).path("reason").asString())
                 .isEqualTo("Hydrogen sulfide not judged on 2 Mar 2026.");
     }
@@ -245,9 +245,9 @@ class DetectorTest {
         assertThat(status(technician, serial, "HOLD", " ").text("code")).isEqualTo("remark-missing");
         assertThat(status(technician, serial, "HOLD", "case cracked").text("reason"))
                 .isEqualTo("case cracked.");
-        assertThat(state(serial)).isEqualTo("on hold");
+        assertThat(state(serial)).isEqualTo("ON_HOLD");
         status(technician, serial, "SEND_FOR_REPAIR", "Holm workshop");
-        assertThat(state(serial)).isEqualTo("in repair");
+        assertThat(state(serial)).isEqualTo("IN_REPAIR");
         var refused = technician.post(
                 "/api/v1/runs",
                 Map.of("serial", serial, "job", "CALIBRATION", "source", "TYPED", "timeScale", 1, "clientId", serial));
@@ -255,13 +255,13 @@ class DetectorTest {
         assertThat(refused.text("detail")).contains("Sent for repair on 2 Mar 2026: Holm workshop.");
         status(technician, serial, "RECEIVE_FROM_REPAIR", "");
         // The hold of before still stands, and only a lead lifts it.
-        assertThat(state(serial)).isEqualTo("on hold");
+        assertThat(state(serial)).isEqualTo("ON_HOLD");
         lead.post("/api/v1/detectors/" + serial + "/release", Map.of("remark", "case replaced"));
         var back = technician.get("/api/v1/detectors/" + serial).body();
         assertThat(back.path("detector").path("usable").asBoolean()).isFalse();
         assertThat(back.path("holds").get(0).path("runId").asString()).isEmpty();
         status(technician, serial, "REPORT_LOST", "last seen on the quay");
-        assertThat(state(serial)).isEqualTo("lost");
+        assertThat(state(serial)).isEqualTo("LOST");
         assertThat(status(technician, serial, "RECEIVE_FROM_REPAIR", "").text("code"))
                 .isEqualTo("not-in-repair");
         status(technician, serial, "REPORT_FOUND", "");
@@ -274,10 +274,10 @@ class DetectorTest {
                 .contains("back from repair", "found after it was lost");
         assertThat(status(technician, serial, "RETIRE", "worn out").status()).isEqualTo(403);
         status(lead, serial, "RETIRE", "worn out");
-        assertThat(state(serial)).isEqualTo("retired");
+        assertThat(state(serial)).isEqualTo("RETIRED");
         assertThat(status(technician, serial, "HOLD", "x").text("code")).isEqualTo("detector-retired");
         status(lead, serial, "REINSTATE", "");
-        assertThat(state(serial)).isEqualTo("due");
+        assertThat(state(serial)).isEqualTo("DUE");
         status(lead, serial, "RETIRE", "worn out");
     }
 

@@ -34,12 +34,12 @@ class MidnightTest {
                 serials.add(island.quoin4());
                 island.calibrate(serials.get(i), island.houseMix(), Map.of());
             }
-            assertThat(state(viewer, serials.get(0))).isEqualTo("ready");
+            assertThat(state(viewer, serials.get(0))).isEqualTo("READY");
 
             clock.set(Instant.parse("2026-03-03T00:00:01Z"));
             assertThat(state(viewer, serials.get(0)))
                     .as("worked out, whether it is written already or not")
-                    .isEqualTo("bump first");
+                    .isEqualTo("BUMP_FIRST");
             var failures = new ConcurrentLinkedQueue<String>();
             var pool = Executors.newFixedThreadPool(READERS);
             var done = new ArrayList<Future<?>>();

@@ -83,7 +83,7 @@ class OwnRulesTest {
         var serial = calibrated();
         var lent = technician.post(
                 "/api/v1/detectors/" + serial + "/lending", Map.of("to", "Quarry crew", "backBy", "2026-03-09"));
-        assertThat(lent.text("state")).isEqualTo("out");
+        assertThat(lent.text("state")).isEqualTo("OUT");
         assertThat(lent.text("reason")).isEqualTo("With Quarry crew since 2 Mar 2026, back by 9 Mar 2026.");
         assertThat(technician
                         .post("/api/v1/detectors/" + serial + "/lending", Map.of("to", "Ferry"))
@@ -92,7 +92,7 @@ class OwnRulesTest {
         assertThat(technician
                         .post("/api/v1/detectors/" + serial + "/return", Map.of())
                         .text("state"))
-                .isEqualTo("ready");
+                .isEqualTo("READY");
         assertThat(technician
                         .post("/api/v1/detectors/" + serial + "/return", Map.of())
                         .text("code"))
@@ -100,7 +100,7 @@ class OwnRulesTest {
 
         technician.post("/api/v1/detectors/" + serial + "/lending", Map.of("to", "Quarry crew"));
         island.start(serial, "BUMP", "TYPED");
-        assertThat(detector(serial).path("detector").path("state").asString()).isEqualTo("ready");
+        assertThat(detector(serial).path("detector").path("state").asString()).isEqualTo("READY");
     }
 
     @Test

@@ -148,11 +148,11 @@ class ContentsTest {
         var answers = view.path("answers");
         for (var answer : answers) {
             if (answer.path("tag").equals(expired.path("tag"))) {
-                assertThat(answer.path("word").asString()).isEqualTo("refused");
+                assertThat(answer.path("word").asString()).isEqualTo("REFUSED");
                 assertThat(answer.path("refusals").toString()).contains("cylinder-expired");
             }
             if (answer.path("tag").equals(mix.path("tag"))) {
-                assertThat(answer.path("word").asString()).startsWith("fits");
+                assertThat(answer.path("word").asString()).startsWith("FITS");
             }
         }
         assertThat(view.path("orders").isEmpty()).isTrue();

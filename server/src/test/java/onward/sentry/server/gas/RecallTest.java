@@ -73,19 +73,19 @@ class RecallTest {
         assertThat(technician.post("/api/v1/recalls", body).status()).isEqualTo(403);
         var recall = lead.post("/api/v1/recalls", body);
         assertThat(recall.status()).as(recall.toString()).isEqualTo(201);
-        assertThat(state(onFirst)).isEqualTo("due");
-        assertThat(state(onSecond)).isEqualTo("due");
-        assertThat(state(setAnew)).isEqualTo("ready");
+        assertThat(state(onFirst)).isEqualTo("DUE");
+        assertThat(state(onSecond)).isEqualTo("DUE");
+        assertThat(state(setAnew)).isEqualTo("READY");
         assertThat(standing(first.path("tag").asString())).isEqualTo("ON_HOLD");
 
         island.calibrate(onSecond, good, Map.of());
-        assertThat(state(onSecond)).isEqualTo("ready");
+        assertThat(state(onSecond)).isEqualTo("READY");
 
         var back = "/api/v1/recalls/" + recall.text("id") + "/withdrawal";
         assertThat(lead.post(back, Map.of("reason", "")).text("field")).isEqualTo("reason");
         assertThat(lead.post(back, Map.of("reason", "their scale was wrong")).status())
                 .isEqualTo(200);
-        assertThat(state(onFirst)).isEqualTo("ready");
+        assertThat(state(onFirst)).isEqualTo("READY");
         assertThat(standing(first.path("tag").asString())).isEqualTo("IN_DATE");
         assertThat(lead.post(back, Map.of("reason", "once more")).text("code")).isEqualTo("recall-withdrawn");
         var page = technician
@@ -123,15 +123,15 @@ class RecallTest {
 
         withdraw(one);
         assertThat(standing(tag)).as("the second recall still covers it").isEqualTo("ON_HOLD");
-        assertThat(state(serial)).isEqualTo("due");
+        assertThat(state(serial)).isEqualTo("DUE");
         var back = lead.post("/api/v1/cylinders/" + tag + "/release", Map.of("reason", "looks fine"));
         assertThat(back.text("code")).isEqualTo("cylinder-recalled");
 
         withdraw(two);
         assertThat(standing(tag)).isEqualTo("IN_DATE");
-        assertThat(state(serial)).as("it was dropped all the same").isEqualTo("due");
+        assertThat(state(serial)).as("it was dropped all the same").isEqualTo("DUE");
         island.calibrate(serial, island.houseMix(), Map.of());
-        assertThat(state(serial)).isEqualTo("ready");
+        assertThat(state(serial)).isEqualTo("READY");
     }
 
     private String recall(String scope, String named) {

@@ -59,7 +59,7 @@ class RecordTest {
         var listed = technician.get("/api/v1/detectors/" + serial + "/runs").body();
         assertThat(listed.size()).isEqualTo(1);
         assertThat(listed.get(0).path("strip").path("marks").size()).isEqualTo(16);
-        assertThat(listed.get(0).path("verdict").asString()).isEqualTo("marginal");
+        assertThat(listed.get(0).path("verdict").asString()).isEqualTo("MARGINAL");
         assertThat(listed.get(0).path("simulated").asBoolean()).isFalse();
     }
 
@@ -91,7 +91,7 @@ class RecordTest {
         var detector = technician.get("/api/v1/detectors/" + serial).body();
         assertThat(detector.path("detector").path("usable").asBoolean()).isTrue();
         assertThat(detector.path("sensors").get(2).path("lastVerdict").asString())
-                .isEqualTo("marginal");
+                .isEqualTo("MARGINAL");
         assertThat(detector.path("sensors").get(2).path("dueOn").asString()).isEqualTo("2026-04-02");
     }
 

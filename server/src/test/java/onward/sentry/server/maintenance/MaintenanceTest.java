@@ -111,7 +111,7 @@ class MaintenanceTest {
         technician.post("/api/v1/maintenance/" + id + "/end", Map.of("remark", "", "parts", Map.of("sensor Quoin", 0)));
         assertThat(detector(serial).path("sensors").get(2).path("serial").asString())
                 .isEqualTo("CO-NEW");
-        assertThat(detector(serial).path("detector").path("state").asString()).isEqualTo("due");
+        assertThat(detector(serial).path("detector").path("state").asString()).isEqualTo("DUE");
     }
 
     @Test
@@ -147,7 +147,7 @@ class MaintenanceTest {
                 "/api/v1/detectors/" + serial + "/status", Map.of("change", "SEND_FOR_REPAIR", "remark", "workshop"));
         var id = workThrough(start(serial, Map.of("kind", "RETURN_FROM_REPAIR")));
         technician.post("/api/v1/maintenance/" + id + "/end", Map.of("remark", ""));
-        assertThat(detector(serial).path("detector").path("state").asString()).isEqualTo("overdue");
+        assertThat(detector(serial).path("detector").path("state").asString()).isEqualTo("OVERDUE");
     }
 
     @Test
@@ -160,7 +160,7 @@ class MaintenanceTest {
                         .text("code"))
                 .isEqualTo("remark-missing");
         technician.post("/api/v1/maintenance/" + id + "/stop", Map.of("reason", "no filter here"));
-        assertThat(detector(serial).path("detector").path("state").asString()).isEqualTo("ready");
+        assertThat(detector(serial).path("detector").path("state").asString()).isEqualTo("READY");
         assertThat(step(id, 0, Map.of()).text("code")).isEqualTo("maintenance-closed");
     }
 }

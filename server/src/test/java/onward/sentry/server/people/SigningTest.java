@@ -52,14 +52,14 @@ class SigningTest {
     }
 
     private void rules(Map<String, Object> signing) {
-        var policy = lead.get("/api/v1/house/policy").body().path("policy");
+        var policy = lead.get("/api/v1/site-rules").body().path("policy");
         if (policy.path("signing").path("proof").asString().equals(signing.get("proof"))) {
             return;
         }
         var changed = new HashMap<String, Object>();
         policy.properties().forEach(field -> changed.put(field.getKey(), field.getValue()));
         changed.put("signing", signing);
-        assertThat(lead.post("/api/v1/house/policy", Map.of("policy", changed, "reason", "a test"))
+        assertThat(lead.post("/api/v1/site-rules", Map.of("policy", changed, "reason", "a test"))
                         .status())
                 .isEqualTo(200);
     }

@@ -47,7 +47,7 @@ class ClockSetBackTest {
             island.work(run, gateway, cylinder, "SIGN", 1);
             assertThat(island.view(run).path("runTime").asLong()).isGreaterThan(before);
             var signed = island.confirm(run, Map.of("kind", "SIGN")).body();
-            assertThat(signed.path("verdict").asString()).isEqualTo("pass");
+            assertThat(signed.path("verdict").asString()).isEqualTo("PASS");
             server.bean(SiteMarks.class).everyHour();
 
             var record = technician.get("/api/v1/runs/" + run + "/record").body();

@@ -101,7 +101,7 @@ class CardDeskTest {
         var card = next("Mote CO");
         var sound = lead.post("/api/v1/card-dry-runs", Map.of("card", card, "job", "CALIBRATION", "strength", 0))
                 .body();
-        assertThat(sound.path("verdict").asString()).isEqualTo("pass");
+        assertThat(sound.path("verdict").asString()).isEqualTo("PASS");
         assertThat(sound.path("seconds").asInt()).isBetween(180, 600);
         assertThat(sound.path("asked").get(0).path("sentence").asString()).startsWith("Check the detector");
         assertThat(sound.path("outcomes").toString()).contains("1 CO", "span", "80 ppm");
@@ -109,7 +109,7 @@ class CardDeskTest {
                         "/api/v1/card-dry-runs",
                         Map.of("card", card, "job", "CALIBRATION", "slot", 1, "fault", "WEAK", "strength", 20))
                 .body();
-        assertThat(weak.path("verdict").asString()).isEqualTo("fail");
+        assertThat(weak.path("verdict").asString()).isEqualTo("FAIL");
         assertThat(weak.path("asked").toString()).contains("change what you suspect");
     }
 
@@ -119,8 +119,8 @@ class CardDeskTest {
      */
     @Test
     void aSensorIsTriedAtThirtySixtyAndAHundredPerCentOfItsResponse() {
-        assertThat(verdictsAt("Mote CO")).containsExactly("fail", "marginal", "pass");
-        assertThat(verdictsAt("Wick CO")).containsExactly("fail", "pass", "pass");
+        assertThat(verdictsAt("Mote CO")).containsExactly("FAIL", "MARGINAL", "PASS");
+        assertThat(verdictsAt("Wick CO")).containsExactly("FAIL", "PASS", "PASS");
         assertThat(lead.post("/api/v1/card-response-trials", Map.of("card", next("Mote CO"), "slot", 5))
                         .text("code"))
                 .isEqualTo("slot-unknown");

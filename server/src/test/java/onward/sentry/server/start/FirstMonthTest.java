@@ -28,11 +28,11 @@ class FirstMonthTest {
             var clock = (TestClock) server.bean(Clock.class);
             var technician = server.signedIn(Role.TECHNICIAN);
             var lead = server.signedIn(Role.LEAD);
-            var now = lead.get("/api/v1/house/policy").body().path("policy");
+            var now = lead.get("/api/v1/site-rules").body().path("policy");
             var changed = (ObjectNode) now.deepCopy();
             ((ObjectNode) changed.path("schools"))
                     .set("dueDay", CoreJson.canonical().valueToTree(MonthDay.last(DayOfWeek.SATURDAY)));
-            assertThat(lead.post("/api/v1/house/policy", Map.of("policy", changed, "reason", "crew day"))
+            assertThat(lead.post("/api/v1/site-rules", Map.of("policy", changed, "reason", "crew day"))
                             .status())
                     .isEqualTo(200);
 
@@ -50,8 +50,8 @@ class FirstMonthTest {
                         .as(day.toString())
                         .isEqualTo(
                                 day.equals(Island.TODAY)
-                                        ? "ready"
-                                        : day.isBefore(DUE) ? "bump first" : day.equals(DUE) ? "due" : "overdue");
+                                        ? "READY"
+                                        : day.isBefore(DUE) ? "BUMP_FIRST" : day.equals(DUE) ? "DUE" : "OVERDUE");
                 assertThat(detector.path("usable").asBoolean())
                         .as("bumped on its first day only, " + day)
                         .isEqualTo(day.equals(Island.TODAY));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { figures } from "../features/rules/figures";
-import { dueDay, parts, questions, type Policy } from "../features/rules/schools";
+import { dueDay, parts, questions, type Policy } from "../features/rules/methodOptions";
 
 const policy: Policy = {
   version: 3,

@@ -15,14 +15,14 @@ import { DueDayRow } from "./DueDayRow";
 import { policyQuery } from "./queries";
 import { Answer, QuestionRow } from "./QuestionRow";
 import { RuleRow } from "./RuleRow";
-import { figures, type HouseFigure } from "./figures";
-import { cautions, dueDay, parts, questions, type Policy, type Question } from "./schools";
+import { figures, type SiteFigure } from "./figures";
+import { cautions, dueDay, parts, questions, type Policy, type Question } from "./methodOptions";
 
 /** So long after the last stroke it is worked out what a change would do. */
 const SETTLED_MS = 300;
 
 /** Which school the site follows, question by question, and what another answer would do before it is in force. */
-export function HouseRules() {
+export function SiteRules() {
   const session = useSession();
   const policy = useQuery(policyQuery);
   const [draft, setDraft] = useState<Policy | null>(null);
@@ -163,7 +163,7 @@ function FigureRow({
   enabled,
   onChange,
 }: {
-  figure: HouseFigure;
+  figure: SiteFigure;
   now: Policy;
   shown: Policy;
   enabled: boolean;
@@ -209,13 +209,13 @@ function Change({ draft, moved, onDone, onDrop }: { draft: Policy; moved: string
   const settled = useSettled(draft, SETTLED_MS);
   const effect = useQuery({
     queryKey: ["house", "effect", settled],
-    queryFn: () => answer(api.POST("/api/v1/house/policy/effect", { body: settled })),
+    queryFn: () => answer(api.POST("/api/v1/site-rules/effect", { body: settled })),
   });
   const reach = useQuery(reachQuery(settled));
   // What is not shown yet would also push the button away from under the hand.
   const shown = draft === settled && !effect.isPending && !reach.isPending;
   const save = useMutation({
-    mutationFn: () => answer(api.POST("/api/v1/house/policy", { params: once(), body: { policy: draft, reason } })),
+    mutationFn: () => answer(api.POST("/api/v1/site-rules", { params: once(), body: { policy: draft, reason } })),
     onSuccess: (view) => {
       queries.setQueryData(policyQuery.queryKey, view);
       void queries.invalidateQueries();

@@ -19,7 +19,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The schools of the site and its procedure cards: changed by a lead, versioned, and felt by the next run. */
-class HouseRulesTest {
+class SiteRulesTest {
 
     private static TestServer server;
     private static Api lead;
@@ -51,7 +51,7 @@ class HouseRulesTest {
     }
 
     private static Map<String, Object> policy() {
-        return asMap(lead.get("/api/v1/house/policy").body().path("policy"));
+        return asMap(lead.get("/api/v1/site-rules").body().path("policy"));
     }
 
     @SuppressWarnings("unchecked")
@@ -62,7 +62,7 @@ class HouseRulesTest {
     }
 
     private static Api.Answer change(Map<String, Object> policy, String reason) {
-        return lead.post("/api/v1/house/policy", Map.of("policy", policy, "reason", reason));
+        return lead.post("/api/v1/site-rules", Map.of("policy", policy, "reason", reason));
     }
 
     private static List<String> steps(JsonNode run) {
@@ -76,14 +76,14 @@ class HouseRulesTest {
         var island = new Island(server, technician);
         assertThat(steps(island.start(island.quoin4(), "CALIBRATION", "TYPED"))).contains("As found");
         var without = withSchool("asFoundFirst", false);
-        var effect = lead.post("/api/v1/house/policy/effect", without).body();
+        var effect = lead.post("/api/v1/site-rules/effect", without).body();
         assertThat(effect.toString()).contains("Quoin 4", "now Before gas → Warm-up → As found");
         assertThat(policy().get("version")).isEqualTo(without.get("version"));
 
         assertThat(change(without, " ").text("code")).isEqualTo("reason-missing");
         assertThat(change(without, "cells get too much gas").status()).isEqualTo(200);
         assertThat(steps(island.start(island.quoin4(), "CALIBRATION", "TYPED"))).doesNotContain("As found");
-        var versions = lead.get("/api/v1/house/policy").body().path("versions");
+        var versions = lead.get("/api/v1/site-rules").body().path("versions");
         assertThat(versions.get(0).path("reason").asString()).isEqualTo("cells get too much gas");
         assertThat(versions.get(0).path("by").asString()).isEqualTo("lead person");
     }
@@ -182,13 +182,13 @@ class HouseRulesTest {
                                 20,
                                 "source",
                                 "measured"))));
-        assertThat(lead.post("/api/v1/house/policy/effect", changed).body().toString())
+        assertThat(lead.post("/api/v1/site-rules/effect", changed).body().toString())
                 .contains("Quoin 5P", "site's figures of n-butane")
                 .doesNotContain("Mote CO");
         assertThat(change(changed, "new beads").status()).isEqualTo(200);
         assertThat(technician
                         .post(
-                                "/api/v1/workings/simulant_set_point",
+                                "/api/v1/calculators/simulant_set_point",
                                 Map.of("vapour", "n-butane", "methane_lel", "30", "basis", "handbook"))
                         .body()
                         .toString())
@@ -210,7 +210,7 @@ class HouseRulesTest {
     @Test
     void aTechnicianChangesNeither() {
         assertThat(technician
-                        .post("/api/v1/house/policy", Map.of("policy", policy(), "reason", "x"))
+                        .post("/api/v1/site-rules", Map.of("policy", policy(), "reason", "x"))
                         .status())
                 .isEqualTo(403);
         assertThat(technician.post("/api/v1/cards", "{}").status()).isEqualTo(403);

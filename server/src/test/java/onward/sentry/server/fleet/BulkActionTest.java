@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** The same done to many at once, and ways of looking that somebody keeps. */
-class TogetherTest {
+class BulkActionTest {
 
     private final TestServer server = TestServer.shared();
     private final Api technician = server.signedIn(Role.TECHNICIAN);
@@ -22,7 +22,17 @@ class TogetherTest {
         return technician
                 .post(
                         "/api/v1/detector-bulk-actions",
-                        Map.of("serials", serials, "action", "LEND", "to", "Quarry crew", "remark", "", "act", act),
+                        Map.of(
+                                "serials",
+                                serials,
+                                "action",
+                                "CHECK_OUT",
+                                "to",
+                                "Quarry crew",
+                                "remark",
+                                "",
+                                "act",
+                                act),
                         key)
                 .body();
     }
@@ -43,20 +53,21 @@ class TogetherTest {
         var overdue = island.quoin4();
         var all = List.of(good, overdue, "NO-SUCH");
         var said = lend(all, false, "together-1");
-        assertThat(said.path("rows").path(0).path("says").asString()).startsWith("out: With Quarry crew");
-        assertThat(said.path("rows").path(1).path("done").asBoolean()).isFalse();
-        assertThat(said.path("rows").path(1).path("says").asString()).contains("overdue and goes to nobody");
-        assertThat(said.path("rows").path(2).path("says").asString()).isEqualTo("It is not on record.");
-        assertThat(state(good)).as("nothing was done yet").isEqualTo("ready");
+        assertThat(said.path("rows").path(0).path("state").asString()).isEqualTo("OUT");
+        assertThat(said.path("rows").path(1).path("state").isNull()).isTrue();
+        assertThat(said.path("rows").path(1).path("reason").asString()).contains("overdue and may not be checked out");
+        assertThat(said.path("rows").path(2).path("reason").asString()).isEqualTo("No detector has this serial.");
+        assertThat(state(good)).as("nothing was done yet").isEqualTo("READY");
 
         var done = lend(all, true, "together-2");
-        assertThat(state(good)).isEqualTo("out");
+        assertThat(state(good)).isEqualTo("OUT");
         assertThat(lend(all, true, "together-2").path("rows").path(0))
                 .isEqualTo(done.path("rows").path(0));
         var nothing = technician.post(
                 "/api/v1/detector-bulk-actions",
-                Map.of("serials", List.of(good), "action", "HAPPENED", "remark", "", "act", false));
-        assertThat(nothing.body().path("rows").path(0).path("says").asString()).isEqualTo("What happened is missing.");
+                Map.of("serials", List.of(good), "action", "REPORT_EVENT", "remark", "", "act", false));
+        assertThat(nothing.body().path("rows").path(0).path("reason").asString())
+                .isEqualTo("The event is missing.");
     }
 
     @Test

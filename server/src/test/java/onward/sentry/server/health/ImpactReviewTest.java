@@ -10,7 +10,7 @@ import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
 
 /** Periods in doubt, triggers and trends of one detector, through the API. */
-class DoubtTest {
+class ImpactReviewTest {
 
     private final TestServer server = TestServer.shared();
     private final Api technician = server.signedIn(Role.TECHNICIAN);
@@ -75,6 +75,6 @@ class DoubtTest {
                         .path("detector")
                         .path("state")
                         .asString())
-                .isEqualTo("ready");
+                .isEqualTo("READY");
     }
 }

@@ -26,7 +26,7 @@ import onward.sentry.core.schedule.IntervalRule.MonthDay;
 import org.junit.jupiter.api.Test;
 
 /** What becomes of a card at a site that takes another side where practitioners disagree. */
-class SchooledCardTest {
+class ResolvedProcedureTest {
 
     /** The shipped side with one thing otherwise. */
     private static final class Side {

@@ -17,11 +17,11 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
-class WorkingsController {
+class CalculatorController {
 
     private final SitePolicies policies;
 
-    WorkingsController(SitePolicies policies) {
+    CalculatorController(SitePolicies policies) {
         this.policies = policies;
     }
 
@@ -63,12 +63,12 @@ class WorkingsController {
         }
     }
 
-    @GetMapping("/api/v1/workings")
+    @GetMapping("/api/v1/calculators")
     List<GroupView> calculations() {
         return Calculations.groups().stream().map(GroupView::of).toList();
     }
 
-    @PostMapping("/api/v1/workings/{calculation}")
+    @PostMapping("/api/v1/calculators/{calculation}")
     AnswerOf answer(@PathVariable String calculation, @RequestBody Map<String, String> given) {
         return AnswerOf.of(
                 Calculations.answer(calculation, given, policies.policy().gases()));

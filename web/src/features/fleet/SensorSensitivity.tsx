@@ -8,7 +8,7 @@ import { useWidth } from "../../ui/useWidth";
 import { Why } from "../../ui/Working";
 import { trendsQuery } from "./queries";
 
-type One = Schemas["FadingView"];
+type One = Schemas["SensitivityView"];
 
 const HEIGHT = 132;
 const LEFT = 48;
@@ -16,7 +16,7 @@ const BOTTOM = 20;
 const MOST_AHEAD_MILLIS = 3 * 365 * 24 * 3_600_000;
 
 /** How each sensor of a detector fades, and when a new one is wanted. */
-export function Fading({ serial }: { serial: string }) {
+export function SensorSensitivity({ serial }: { serial: string }) {
   const trends = useQuery(trendsQuery(serial));
   if (!trends.data) {
     return trends.isError ? <ErrorMessage error={trends.error} /> : <Loading what="the trends" />;

@@ -29,9 +29,9 @@ export interface Question {
   write: (policy: Policy, value: string) => Policy;
 }
 
-type SchoolName = "adjust" | "combustible" | "threading" | "zeroAir" | "accept" | "reference" | "inDoubt";
+type OptionName = "adjust" | "combustible" | "threading" | "zeroAir" | "accept" | "reference" | "inDoubt";
 
-function school(part: Part, name: SchoolName, question: string, options: Option[]): Question {
+function school(part: Part, name: OptionName, question: string, options: Option[]): Question {
   return {
     name,
     part,
@@ -190,12 +190,12 @@ export const dueDay = {
 };
 
 /** A sentence of the site's own. */
-export interface HouseText {
+export interface SiteText {
   name: keyof Policy["cautions"];
   question: string;
 }
 
-export const cautions: HouseText[] = [
+export const cautions: SiteText[] = [
   { name: "ventilate", question: "Before gas is turned on" },
   { name: "noAlarm", question: "While an instrument sets itself" },
   { name: "notBesideGas", question: "Before a zero" },

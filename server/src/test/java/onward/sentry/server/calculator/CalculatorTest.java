@@ -8,14 +8,14 @@ import onward.sentry.server.testing.Api;
 import onward.sentry.server.testing.TestServer;
 import org.junit.jupiter.api.Test;
 
-class WorkingsTest {
+class CalculatorTest {
 
     private final Api viewer = TestServer.shared().signedIn(Role.VIEWER);
 
     @Test
     void aCalculationIsAnsweredWithItsUnitAndItsWorking() {
         var answer = viewer.post(
-                "/api/v1/workings/simulant_set_point",
+                "/api/v1/calculators/simulant_set_point",
                 Map.of("methane_lel", "30", "vapour", "n-heptane", "basis", "handbook"));
         assertThat(answer.status()).isEqualTo(200);
         assertThat(answer.body().path("number").asDouble()).isEqualTo(78.0);
@@ -25,17 +25,17 @@ class WorkingsTest {
 
     @Test
     void badInputIsRefusedWithTheFieldToBlame() {
-        var blind = viewer.post("/api/v1/workings/pid_true", Map.of("displayed", "3", "seen", "methane"));
+        var blind = viewer.post("/api/v1/calculators/pid_true", Map.of("displayed", "3", "seen", "methane"));
         assertThat(blind.status()).isEqualTo(422);
         assertThat(blind.text("code")).isEqualTo("not-seen");
         assertThat(blind.text("field")).isEqualTo("seen");
-        assertThat(viewer.post("/api/v1/workings/bearing", Map.of()).text("code"))
+        assertThat(viewer.post("/api/v1/calculators/bearing", Map.of()).text("code"))
                 .isEqualTo("calculation-unknown");
     }
 
     @Test
     void theListSaysWhatEachOneNeeds() {
-        var listed = viewer.get("/api/v1/workings").body();
+        var listed = viewer.get("/api/v1/calculators").body();
         var first = listed.get(0).path("calculations").get(0);
         assertThat(listed.findValues("takesGases")).hasSizeGreaterThan(20);
         assertThat(first.path("name").asString()).isEqualTo("vol_to_lel");

@@ -8,7 +8,7 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /** The arithmetic on its own, by keyboard. */
-class WorkingsWalkTest {
+class CalculatorsWalkTest {
 
     private final World world = World.demo();
 
@@ -16,7 +16,7 @@ class WorkingsWalkTest {
     void aCalculationIsWorkedOutOnBothBasesAsItIsTypedAndItsAddressHoldsIt() {
         try (var tam = new Walk(world).signIn("tam")) {
             var page = tam.page();
-            tam.open("/workings");
+            tam.open("/calculators");
             page.getByLabel("The gas").focus();
             page.keyboard().type("Methane");
             page.keyboard().press("Tab");
@@ -35,7 +35,7 @@ class WorkingsWalkTest {
                     .filter(new com.microsoft.playwright.Locator.FilterOptions().setHasText("photo-ionisation"))
                     .focus();
             page.keyboard().press("Enter");
-            page.waitForURL(Pattern.compile("/workings/pid_true"));
+            page.waitForURL(Pattern.compile("/calculators/pid_true"));
             page.getByLabel("What it displays, ppm as isobutylene").fill("3");
             page.getByLabel("The gas that is there").selectOption("Methane");
             assertThat(page.getByLabel("Result")).containsText("cannot be seen");
@@ -46,7 +46,7 @@ class WorkingsWalkTest {
     @Test
     void aFigureOfTheSiteTakesThePlaceOfTheHandbooksAndSaysWhoseItIs() {
         try (var marit = new Walk(world).signIn("marit")) {
-            var page = marit.open("/workings/gas-library").page();
+            var page = marit.open("/calculators/gas-library").page();
             page.getByRole(
                             AriaRole.BUTTON,
                             new Page.GetByRoleOptions().setName(Pattern.compile("Toluene, response factor")))
@@ -66,11 +66,11 @@ class WorkingsWalkTest {
                                     .setName(Pattern.compile("Toluene, response.*0.55, figure of the site"))))
                     .isVisible();
 
-            marit.open("/workings/pid_true?displayed=10&seen=toluene&lamp=10.6");
+            marit.open("/calculators/pid_true?displayed=10&seen=toluene&lamp=10.6");
             assertThat(page.getByLabel("Result")).containsText("5.5 ppm");
             assertThat(page.getByLabel("Result")).containsText("site: certificate of the lamp");
 
-            marit.open("/workings/gas-library");
+            marit.open("/calculators/gas-library");
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Toluene, response")))
                     .click();
             page.getByLabel("Why the rules change").fill("lamps went back");

@@ -24,7 +24,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Exposure review: which days of which crew are in doubt, and what was found out about them. */
 @RestController
-class DoubtController {
+class ImpactReviewController {
 
     private final ImpactReviews doubts;
     private final Fleet fleet;
@@ -32,7 +32,7 @@ class DoubtController {
     private final IdempotentRequests once;
     private final People people;
 
-    DoubtController(
+    ImpactReviewController(
             ImpactReviews doubts, Fleet fleet, ProcedureLibrary library, IdempotentRequests once, People people) {
         this.doubts = doubts;
         this.fleet = fleet;

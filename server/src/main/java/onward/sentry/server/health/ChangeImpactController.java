@@ -9,12 +9,12 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** How far a change of the site rules would reach into the fleet and back into its history. */
 @RestController
-class PolicyReachController {
+class ChangeImpactController {
 
     private final DueUnder due;
     private final VerdictsUnder verdicts;
 
-    PolicyReachController(DueUnder due, VerdictsUnder verdicts) {
+    ChangeImpactController(DueUnder due, VerdictsUnder verdicts) {
         this.due = due;
         this.verdicts = verdicts;
     }
@@ -22,7 +22,7 @@ class PolicyReachController {
     record ReachView(DueUnder.Moved due, VerdictsUnder.Verdicts verdicts) {}
 
     /** Nothing is stored, and nothing is judged again. */
-    @PostMapping("/api/v1/house/policy/reach")
+    @PostMapping("/api/v1/site-rules/impact")
     ReachView reach(@Valid @RequestBody SitePolicy policy) {
         return new ReachView(due.moved(policy), verdicts.otherwise(policy));
     }

@@ -3,7 +3,7 @@ package onward.sentry.core.schedule;
 import java.util.List;
 
 /** A detector's state today in one word, the most pressing first; the first that applies is the state. */
-public enum StateWord {
+public enum DetectorState {
     RETIRED("retired"),
     LOST("lost"),
     IN_REPAIR("in repair"),
@@ -17,7 +17,7 @@ public enum StateWord {
 
     private final String label;
 
-    StateWord(String label) {
+    DetectorState(String label) {
         this.label = label;
     }
 
@@ -26,7 +26,7 @@ public enum StateWord {
     }
 
     /** The states of detectors that no calibration makes usable by itself: planned work leaves them out. */
-    public static final List<StateWord> WITHDRAWN = List.of(RETIRED, LOST, IN_REPAIR, ON_HOLD);
+    public static final List<DetectorState> WITHDRAWN = List.of(RETIRED, LOST, IN_REPAIR, ON_HOLD);
 
     /** A bump can tell something about it; it never releases a detector that is kept out of use. */
     public boolean mayBeBumped() {

@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** What another site policy would reach, before it is put in force. */
-class PolicyReachTest {
+class ChangeImpactTest {
 
     private final TestServer server = TestServer.shared();
     private final Api technician = server.signedIn(Role.TECHNICIAN);
@@ -21,7 +21,7 @@ class PolicyReachTest {
     private final Island island = new Island(server, technician);
 
     private JsonNode reach(String field, Object value, Map<String, Object> schools) {
-        var now = lead.get("/api/v1/house/policy").body().path("policy");
+        var now = lead.get("/api/v1/site-rules").body().path("policy");
         var policy = new HashMap<String, Object>();
         now.properties().forEach(entry -> policy.put(entry.getKey(), entry.getValue()));
         var changed = new HashMap<String, Object>();
@@ -29,7 +29,7 @@ class PolicyReachTest {
         changed.putAll(schools);
         policy.put("schools", changed);
         policy.put(field, value);
-        var answer = lead.post("/api/v1/house/policy/reach", policy);
+        var answer = lead.post("/api/v1/site-rules/impact", policy);
         assertThat(answer.status()).as(answer.toString()).isEqualTo(200);
         return answer.body();
     }
@@ -106,7 +106,7 @@ class PolicyReachTest {
         var due = reach("bumpEachDay", true, thursday).path("due");
         assertThat(due.path("earlier").asLong() + due.path("later").asLong()).isPositive();
         assertThat(due.path("crews").toString()).contains("Digester");
-        assertThat(technician.post("/api/v1/house/policy/reach", Map.of()).status())
+        assertThat(technician.post("/api/v1/site-rules/impact", Map.of()).status())
                 .isIn(400, 403);
     }
 

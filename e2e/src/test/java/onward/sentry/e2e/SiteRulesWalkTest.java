@@ -13,7 +13,7 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /** What is not bench work: the site rules, cards, and jobs that were done on paper. */
-class HouseWalkTest {
+class SiteRulesWalkTest {
 
     private final World world = World.demo();
 
@@ -25,13 +25,13 @@ class HouseWalkTest {
             var version = page.getByText(Pattern.compile("^version \\d+$")).first(); // others change the rules too
             var before = version.textContent();
             var held = new ArrayList<Route>();
-            page.route("**/api/v1/house/policy/reach", held::add);
+            page.route("**/api/v1/site-rules/impact", held::add);
             page.getByLabel("guard band", new Page.GetByLabelOptions().setExact(true))
                     .check();
             assertThat(page.getByText("Fetching what it would reach …")).isVisible();
             assertThat(marit.button("Put it in force")).isDisabled();
             held.forEach(Route::resume);
-            page.unroute("**/api/v1/house/policy/reach");
+            page.unroute("**/api/v1/site-rules/impact");
             var change = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("Change of the rules"));
             assertThat(change).containsText("The uncertainty is taken off the tolerance");
             assertThat(change).containsText("Quoin 5P");

@@ -4,6 +4,7 @@ import { Check, TriangleAlert } from "lucide-react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useSession } from "../../api/session";
 import { atTime } from "../../app/dates";
+import { counted } from "../../ui/counted";
 import { Button } from "../../ui/Button";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { proofQuery } from "./queries";
@@ -30,8 +31,8 @@ const ways: Record<Proof["ways"][number], string> = {
   TIMESTAMP: "stamped by a time stamp service every hour",
 };
 
-/** Whether anything on record was changed behind the program, and how far signed marks reach; for leads. */
-export function Intact() {
+/** Whether a record was changed outside the program, and how far signed marks reach; for leads. */
+export function IntegrityCheck() {
   const { zone } = useSession();
   const client = useQueryClient();
   const proof = useQuery(proofQuery());
@@ -50,8 +51,8 @@ export function Intact() {
           <Link to="/logbook" className="inline-flex min-h-11 items-center text-act underline underline-offset-4">
             Logbook
           </Link>
-          <h1 className="text-3xl font-bold">Is the record intact?</h1>
-          <p className="text-soft">Every night each record is compared with the log of all changes.</p>
+          <h1 className="text-3xl font-bold">Integrity check</h1>
+          <p className="text-soft">Each record is compared with the log of all changes, every night and on request.</p>
         </div>
         <Button kind="act" disabled={look.isPending} onClick={() => look.mutate()}>
           {look.isPending ? "Checking …" : "Check now"}
@@ -109,7 +110,7 @@ function Found({ look, at }: { look: Schemas["LookView"]; at: string }) {
         ) : (
           <TriangleAlert aria-hidden className="size-6 shrink-0 text-fail" />
         )}
-        {look.holds ? `Yes. Checked ${at}.` : `No: ${findings} ${findings === 1 ? "finding" : "findings"}. Checked ${at}.`}
+        {look.holds ? `All records are intact. Checked ${at}.` : `${counted(findings, "finding")}. Checked ${at}.`}
       </p>
       {!look.holds && (
         <p className="py-2">
