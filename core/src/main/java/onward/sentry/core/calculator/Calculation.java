@@ -29,6 +29,9 @@ public record Calculation(
     /**
      * Works it out. {@code vol_to_lel} with {@code gas=methane vol=1.10 basis=iec} returns 25.0 %LEL.
      *
+     * @param given value typed for each input, by its name
+     * @param gases where gases and their figures are looked up
+     * @return the value and its derivation
      * @throws onward.sentry.core.working.Refused when an input is missing, unknown or outside its limits
      */
     public Result answer(Map<String, String> given, GasLibrary gases) {

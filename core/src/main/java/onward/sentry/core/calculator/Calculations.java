@@ -22,10 +22,12 @@ public final class Calculations {
 
     private Calculations() {}
 
+    /** {@return the calculations by what they are about} */
     public static List<Group> groups() {
         return GROUPS;
     }
 
+    /** {@return every calculation} */
     public static List<Calculation> all() {
         return ALL;
     }
@@ -33,13 +35,23 @@ public final class Calculations {
     /**
      * Works one out: {@code answer("gas_left", {litres=72, full_bar=40, gauge_bar=12})} returns 21.6 L.
      *
+     * @param name as people call it
+     * @param given value typed for each input, by its name
+     * @return the value and its derivation
      * @throws onward.sentry.core.working.Refused with code {@code calculation-unknown}, or with what is wrong in the inputs
      */
     public static Result answer(String name, Map<String, String> given) {
         return answer(name, given, GasLibrary.shipped());
     }
 
-    /** Works one out with the figures of a site. */
+    /**
+     * Works one out with the figures of a site.
+     *
+     * @param name as people call it
+     * @param given value typed for each input, by its name
+     * @param gases where gases and their figures are looked up
+     * @return the value and its derivation
+     */
     public static Result answer(String name, Map<String, String> given, GasLibrary gases) {
         var found = ALL.stream().filter(c -> c.name().equals(name)).findFirst();
         Refusal.unless(

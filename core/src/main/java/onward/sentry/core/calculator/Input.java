@@ -14,6 +14,7 @@ public record Input(String name, String what, Kind kind, Optional<String> usual)
 
     /** What may be given. */
     public enum Kind {
+        /** A number. */
         NUMBER,
         /** A gas of the library, by its id. */
         GAS,
@@ -21,6 +22,7 @@ public record Input(String name, String what, Kind kind, Optional<String> usual)
         BASIS,
         /** A day as 2026-03-31. */
         DAY,
+        /** One of some words. */
         WORDS
     }
 

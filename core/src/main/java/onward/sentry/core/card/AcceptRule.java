@@ -16,32 +16,56 @@ public sealed interface AcceptRule {
 
     /** What to do with the reading now. */
     enum Decision {
+        /** The exposure goes on. */
         WAIT,
+        /** The reading is taken. */
         ACCEPT,
+        /** The time is over and the reading has not settled. */
         NOT_SETTLED
     }
 
-    /** The least exposure; no reading is ever accepted before it. */
+    /** {@return the least exposure; no reading is ever accepted before it} */
     double leastSeconds();
 
-    /** When the waiting ends one way or the other. */
+    /** {@return when the waiting ends one way or the other} */
     double endSeconds();
 
-    /** How long the readings must hold; 0: the greater of 15 s and half of t90. */
+    /** {@return how long the readings must hold; 0: the greater of 15 s and half of t90} */
     double stableSeconds();
 
-    /** How much of the plateau is averaged; 0: the last 10 s. */
+    /** {@return how much of the plateau is averaged; 0: the last 10 s} */
     double averageSeconds();
 
+    /**
+     * {@return what happens after so much exposure}
+     *
+     * @param elapsedSeconds exposure so far, s
+     * @param settled whether the reading has settled
+     */
     Decision decide(double elapsedSeconds, boolean settled);
 
     /** On stability; not settled by the limit is its own outcome. */
     record OnStability(double leastSeconds, double limitSeconds, double stableSeconds, double averageSeconds)
             implements AcceptRule {
+        /**
+         * A rule that takes the mean of the last 3 s, after 5 s without change.
+         *
+         * @param leastSeconds least exposure, s
+         * @param limitSeconds longest exposure, s
+         */
         public OnStability(double leastSeconds, double limitSeconds) {
             this(leastSeconds, limitSeconds, 0, 0);
         }
 
+        /**
+         * Checks the limits, copies what it is given.
+         *
+         * @param leastSeconds least exposure, s
+         * @param limitSeconds longest exposure, s
+         * @param stableSeconds time without change before a reading is taken, s
+         * @param averageSeconds time over which readings are averaged, s
+         * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+         */
         public OnStability {
             inOrder(leastSeconds, limitSeconds);
             within(limitSeconds, stableSeconds, averageSeconds);
@@ -64,10 +88,25 @@ public sealed interface AcceptRule {
     /** On stability, but no later than the deadline: then it is taken as it stands. */
     record StableOrDeadline(double leastSeconds, double deadlineSeconds, double stableSeconds, double averageSeconds)
             implements AcceptRule {
+        /**
+         * A rule with the usual stable time and mean.
+         *
+         * @param leastSeconds least exposure, s
+         * @param deadlineSeconds longest exposure, s
+         */
         public StableOrDeadline(double leastSeconds, double deadlineSeconds) {
             this(leastSeconds, deadlineSeconds, 0, 0);
         }
 
+        /**
+         * Checks the limits, copies what it is given.
+         *
+         * @param leastSeconds least exposure, s
+         * @param deadlineSeconds longest exposure, s
+         * @param stableSeconds time without change before a reading is taken, s
+         * @param averageSeconds time over which readings are averaged, s
+         * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+         */
         public StableOrDeadline {
             inOrder(leastSeconds, deadlineSeconds);
             within(deadlineSeconds, stableSeconds, averageSeconds);
@@ -87,10 +126,22 @@ public sealed interface AcceptRule {
 
     /** After a fixed time, settled or not. */
     record Countdown(double seconds, double averageSeconds) implements AcceptRule {
+        /**
+         * A rule with the usual mean.
+         *
+         * @param seconds how long, s
+         */
         public Countdown(double seconds) {
             this(seconds, 0);
         }
 
+        /**
+         * Checks the limits, copies what it is given.
+         *
+         * @param seconds how long, s
+         * @param averageSeconds time over which readings are averaged, s
+         * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+         */
         public Countdown {
             inOrder(seconds, seconds);
             within(seconds, 0, averageSeconds);
@@ -128,6 +179,13 @@ public sealed interface AcceptRule {
         /** From this temperature on it takes so long. */
         public record Row(double fromCelsius, double seconds) {}
 
+        /**
+         * Checks the limits, copies what it is given.
+         *
+         * @param rows ascending, the first one the coldest at which the method may be used
+         * @param averageSeconds time over which readings are averaged, s
+         * @throws onward.sentry.core.working.Refused with code {@code accept-rows}
+         */
         public CountdownByTemperature {
             rows = rows.stream()
                     .sorted(Comparator.comparingDouble(Row::fromCelsius))
@@ -142,7 +200,12 @@ public sealed interface AcceptRule {
             within(rows.stream().mapToDouble(Row::seconds).min().getAsDouble(), 0, averageSeconds);
         }
 
-        /** Rows from 0 °C 120 s and from 15 °C 60 s: 18 °C returns a countdown of 60 s, 4 °C one of 120 s. */
+        /**
+         * Rows from 0 °C 120 s and from 15 °C 60 s: 18 °C returns a countdown of 60 s, 4 °C one of 120 s.
+         *
+         * @param celsius temperature, °C; empty when nobody measured it
+         * @return a countdown of one time
+         */
         public Countdown at(OptionalDouble celsius) {
             var fitting = rows.get(0);
             for (var row : rows) {

@@ -14,8 +14,11 @@ public final class BumpLevel {
     private BumpLevel() {}
 
     /**
-     * What speaks against a card by which a flicker would pass: a bump level that is less than three steps of the display away
-     * from clean air. 40 % of 1.25 vol% on a display with steps of 0.5 vol% returns a refusal, 40 % of 5 vol% returns none.
+     * {@return what speaks against a card by which a flicker would pass: a bump level that is less than three steps of the
+     * display away from clean air} 40 % of 1.25 vol% on a display with steps of 0.5 vol% returns a refusal, 40 % of 5 vol%
+     * returns none.
+     *
+     * @param card the procedure card of the model
      */
     public static Optional<Refusal> refusal(ProcedureCard card) {
         for (var step : card.steps(Job.BUMP)) {

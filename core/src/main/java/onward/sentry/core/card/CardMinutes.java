@@ -9,8 +9,13 @@ public final class CardMinutes {
     private CardMinutes() {}
 
     /**
-     * Whole minutes, rounded up, at least 1: the waits that the card asks for, half of the way to each limit, and 20 s for each
-     * step's hands. A card of a 60 s warm-up, a zero of 15 to 45 s, a gas of 60 to 120 s and 60 s to clear down comes to 5.
+     * Whole minutes, rounded up, at least 1: the waits that the card asks for, half of the way to each limit, and 20 s for
+     * each step's hands. A card of a 60 s warm-up, a zero of 15 to 45 s, a gas of 60 to 120 s and 60 s to clear down comes
+     * to 5.
+     *
+     * @param card the procedure card of the model
+     * @param job calibration or bump
+     * @return minutes
      */
     public static int of(ProcedureCard card, Job job) {
         double seconds = card.steps(job).stream()

@@ -27,18 +27,33 @@ public record CardSheet(List<Section> parts) {
      * @param lines what is said of it
      */
     public record Section(String path, String title, List<String> lines) {
+        /**
+         * Copies what it is given.
+         *
+         * @param path where it stands on the card, for example {@code calibration[3]}
+         * @param title one or two words
+         * @param lines what is said of it
+         */
         public Section {
             lines = List.copyOf(lines);
         }
     }
 
+    /**
+     * Copies what it is given.
+     *
+     * @param parts what it is made of
+     */
     public CardSheet {
         parts = List.copyOf(parts);
     }
 
     /**
-     * Of a card with a warm-up of 60 s as its first step of calibration it returns, among others, a part
-     * {@code calibration[0]} "Warm-up" with the line "60 s".
+     * Of a card with a warm-up of 60 s as its first step of calibration it returns, among others, a part {@code
+     * calibration[0]} "Warm-up" with the line "60 s".
+     *
+     * @param card the procedure card of the model
+     * @return the card as titled parts of lines
      */
     public static CardSheet of(ProcedureCard card) {
         var parts = new ArrayList<Section>();

@@ -2,11 +2,17 @@ package onward.sentry.core.card;
 
 /** Work on a detector between calibrations. Stored by name. */
 public enum MaintenanceKind {
+    /** Put a new detector into service. */
     COMMISSION("Commission", FollowUp.DUE),
+    /** Replace the inlet filter. */
     REPLACE_FILTER("Replace the filter", FollowUp.DUE),
+    /** Clean the lamp of a photo-ionisation sensor. */
     CLEAN_LAMP("Clean the lamp", FollowUp.DUE),
+    /** Fit a new sensor. */
     REPLACE_SENSOR("Replace a sensor", FollowUp.SENSOR_FITTED),
+    /** Change or condition the battery. */
     SERVICE_BATTERY("Change or condition the battery", FollowUp.NONE),
+    /** Receive it from repair. */
     RETURN_FROM_REPAIR("Return from repair", FollowUp.RECEIVED);
 
     /** What the end of the work does to the detector. */
@@ -29,10 +35,12 @@ public enum MaintenanceKind {
         this.followUp = followUp;
     }
 
+    /** {@return the words for screens and records} */
     public String label() {
         return label;
     }
 
+    /** {@return what the work means for the detector} */
     public FollowUp followUp() {
         return followUp;
     }

@@ -20,6 +20,13 @@ public record MaintenanceProcedure(MaintenanceKind kind, List<Step> steps, List<
      * @param count 1 to 99
      */
     public record PartUse(String name, int count) {
+        /**
+         * Checks the limits, strips blanks.
+         *
+         * @param name 1 to 60 characters
+         * @param count 1 to 99
+         * @throws onward.sentry.core.working.Refused with code {@code maintenance-part}
+         */
         public PartUse {
             name = name.strip();
             Refusal.unless(
@@ -32,7 +39,12 @@ public record MaintenanceProcedure(MaintenanceKind kind, List<Step> steps, List<
         }
     }
 
-    /** @throws onward.sentry.core.working.Refused with code {@code maintenance-step}, {@code maintenance-part} */
+    /**
+     * @param kind which work
+     * @param steps checks, hand actions, things to read off, questions and waits, at least one
+     * @param parts that are used up, each named once
+     * @throws onward.sentry.core.working.Refused with code {@code maintenance-step}, {@code maintenance-part}
+     */
     public MaintenanceProcedure {
         Objects.requireNonNull(kind, "kind");
         steps = List.copyOf(steps);

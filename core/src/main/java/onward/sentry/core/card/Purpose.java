@@ -23,11 +23,12 @@ public enum Purpose {
         this.label = label;
     }
 
+    /** {@return the words for screens and records} */
     public String label() {
         return label;
     }
 
-    /** The instrument sets itself, so its set point must stand for the gas. */
+    /** {@return the instrument sets itself, so its set point must stand for the gas} */
     public boolean sets() {
         return this == SPAN || this == LOW_POINT;
     }

@@ -16,10 +16,25 @@ public record RetryPolicy(int most, int waitSeconds, List<String> remedies, Stri
     /** Two, one right after the other. */
     public static final RetryPolicy USUAL = new RetryPolicy(2, 0);
 
+    /**
+     * Tries without suggestions of the card.
+     *
+     * @param most how many tries there are, 1 or more
+     * @param waitSeconds clean air before the next try, s
+     */
     public RetryPolicy(int most, int waitSeconds) {
         this(most, waitSeconds, List.of(), "");
     }
 
+    /**
+     * Checks the limits, copies what it is given, fills in what older records leave out.
+     *
+     * @param most tries in all, 1 to 5; usually 2
+     * @param waitSeconds run time between a failed try and the next, 0 to 7200; usually 0
+     * @param remedies what the maker knows to help, for the technician to pick from
+     * @param beforeLast the remedy without which the last try is not allowed; empty when there is none
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code tries}, {@code tries-last}
+     */
     public RetryPolicy {
         remedies = remedies == null ? List.of() : List.copyOf(remedies);
         beforeLast = beforeLast == null ? "" : beforeLast;

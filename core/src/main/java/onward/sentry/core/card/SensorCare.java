@@ -17,7 +17,12 @@ public final class SensorCare {
 
     private SensorCare() {}
 
-    /** Care that a model asks for: batteries where a sensor is biased, lamps where one ionises by light. */
+    /**
+     * Care that a model asks for: batteries where a sensor is biased, lamps where one ionises by light.
+     *
+     * @param card the procedure card of the model
+     * @return kinds of routine maintenance
+     */
     public static Set<CareKind> of(ProcedureCard card) {
         var kinds = new TreeSet<CareKind>();
         card.sensors().forEach(sensor -> {
@@ -30,7 +35,12 @@ public final class SensorCare {
         return kinds;
     }
 
-    /** First day on which a sensor that was fitted on a day may be calibrated: the next one where it is biased. */
+    /**
+     * {@return first day on which a sensor that was fitted on a day may be calibrated: the next one where it is biased}
+     *
+     * @param technology how the sensor works
+     * @param fitted day on which the sensor was fitted
+     */
     public static LocalDate settledOn(Technology technology, LocalDate fitted) {
         return technology == Technology.BIASED_ELECTROCHEMICAL ? fitted.plusDays(WARM_IN_DAYS) : fitted;
     }
@@ -38,6 +48,9 @@ public final class SensorCare {
     /**
      * Whether a sensor may be calibrated yet.
      *
+     * @param sensor the sensor
+     * @param fitted day on which the sensor was fitted
+     * @param today the day at the site
      * @throws onward.sentry.core.working.Refused while it comes to rest after it was fitted
      */
     public static void checkSettled(SensorSpec sensor, LocalDate fitted, LocalDate today) {

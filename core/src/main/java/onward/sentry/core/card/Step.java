@@ -8,19 +8,28 @@ import onward.sentry.core.working.Refusal;
 /** One step of a procedure. Each kind is typed data; what it means is in {@code core.run}. */
 public sealed interface Step {
 
-    /** The word on the strip and in the list of steps. */
+    /** {@return the word on the strip and in the list of steps} */
     String title();
 
-    /** The sensors that must be decided before it is over; none for steps that are not about single sensors. */
+    /** {@return the sensors that must be decided before it is over; none for steps that are not about single sensors} */
     default List<Integer> slots() {
         return List.of();
     }
 
-    /** What the operator of this very instrument must know: its keys, its menu, what it shows. Empty when there is none. */
+    /**
+     * {@return what the operator of this very instrument must know: its keys, its menu, what it shows} Empty when there is
+     * none.
+     */
     String note();
 
     /** Checks before gas, confirmed together. */
     record Checks(List<String> items, String note) implements Step {
+        /**
+         * Copies what it is given.
+         *
+         * @param items what was checked
+         * @param note for the technician; may be empty
+         */
         public Checks {
             items = List.copyOf(items);
             note = orEmpty(note);
@@ -34,6 +43,14 @@ public sealed interface Step {
 
     /** One hand action of its own that is confirmed, such as taking a charcoal filter off again. */
     record Confirm(String title, String sentence, String note) implements Step {
+        /**
+         * Checks the limits.
+         *
+         * @param title of the step
+         * @param sentence that may name days as 2026-03-02
+         * @param note for the technician; may be empty
+         * @throws onward.sentry.core.working.Refused with code {@code step-confirm}
+         */
         public Confirm {
             Objects.requireNonNull(title, "title");
             Objects.requireNonNull(sentence, "sentence");
@@ -55,6 +72,16 @@ public sealed interface Step {
      * @param wayOut what to do when it lies outside
      */
     record Measure(Quantity quantity, double least, double most, String wayOut, String note) implements Step {
+        /**
+         * Checks the limits.
+         *
+         * @param quantity what was measured
+         * @param least in the quantity's unit
+         * @param most in the quantity's unit
+         * @param wayOut what to do when it lies outside
+         * @param note for the technician; may be empty
+         * @throws onward.sentry.core.working.Refused with one of the codes {@code step-measure}, {@code step-way-out}
+         */
         public Measure {
             Objects.requireNonNull(quantity, "quantity");
             note = orEmpty(note);
@@ -85,6 +112,16 @@ public sealed interface Step {
      * @param wayOut what to do at the other answer
      */
     record Ask(String title, String question, boolean goOn, String wayOut, String note) implements Step {
+        /**
+         * Checks the limits.
+         *
+         * @param title of the step
+         * @param question to answer with yes or no
+         * @param goOn the answer with which it goes on
+         * @param wayOut what to do at the other answer
+         * @param note for the technician; may be empty
+         * @throws onward.sentry.core.working.Refused with code {@code step-ask}
+         */
         public Ask {
             note = orEmpty(note);
             Refusal.unless(
@@ -101,6 +138,14 @@ public sealed interface Step {
      * tried; after the last one it is an internal leak, and the detector goes on hold.
      */
     record BlockTest(int seconds, List<String> remedies, String note) implements Step {
+        /**
+         * Checks the limits, copies what it is given.
+         *
+         * @param seconds how long, s
+         * @param remedies what the card suggests when it fails
+         * @param note for the technician; may be empty
+         * @throws onward.sentry.core.working.Refused with code {@code step-block-test}
+         */
         public BlockTest {
             remedies = List.copyOf(remedies);
             note = orEmpty(note);
@@ -120,6 +165,13 @@ public sealed interface Step {
 
     /** Waiting until the instrument is warm, seconds of run time. */
     record WarmUp(int seconds, String note) implements Step {
+        /**
+         * Checks the limits.
+         *
+         * @param seconds how long, s
+         * @param note for the technician; may be empty
+         * @throws onward.sentry.core.working.Refused with code {@code step-warm-up}
+         */
         public WarmUp {
             note = orEmpty(note);
             Refusal.unless(
@@ -142,10 +194,26 @@ public sealed interface Step {
      * @param onRemainder only for sensors that kept a small remainder at the clear-down before
      */
     record Zero(List<Integer> slots, ZeroAir air, AcceptRule accept, boolean onRemainder, String note) implements Step {
+        /**
+         * A zero in ambient air.
+         *
+         * @param slots slots of the sensors, from 1
+         * @param accept when a reading is taken
+         * @param note for the technician; may be empty
+         */
         public Zero(List<Integer> slots, AcceptRule accept, String note) {
             this(slots, ZeroAir.AMBIENT, accept, false, note);
         }
 
+        /**
+         * Copies what it is given, fills in what older records leave out.
+         *
+         * @param slots slots of the sensors, from 1
+         * @param air pressure and temperature of the air
+         * @param accept when a reading is taken
+         * @param onRemainder only for sensors that kept a small remainder at the clear-down before
+         * @param note for the technician; may be empty
+         */
         public Zero {
             slots = List.copyOf(slots);
             air = air == null ? ZeroAir.AMBIENT : air;
@@ -158,6 +226,13 @@ public sealed interface Step {
             return onRemainder ? "Zero again" : "Zero";
         }
 
+        /**
+         * {@return the same step for some of its sensors}
+         *
+         * @param some the slots that are left
+         * @param from where the air comes from
+         * @param rule when a reading is taken
+         */
         public Zero with(List<Integer> some, ZeroAir from, AcceptRule rule) {
             return new Zero(some, from, rule, onRemainder, note);
         }
@@ -165,6 +240,13 @@ public sealed interface Step {
 
     /** Air drawn through before gas, nothing adjusted: what is left from before would count as gas. */
     record Blank(List<Integer> slots, AcceptRule accept, String note) implements Step {
+        /**
+         * Copies what it is given.
+         *
+         * @param slots slots of the sensors, from 1
+         * @param accept when a reading is taken
+         * @param note for the technician; may be empty
+         */
         public Blank {
             slots = List.copyOf(slots);
             note = orEmpty(note);
@@ -198,10 +280,30 @@ public sealed interface Step {
         /** No exposure limit that a card leaves open is shorter, seconds; site default, about what a slow cell needs. */
         public static final double LEAST_EXPOSURE_LIMIT_SECONDS = 120;
 
+        /**
+         * An application without a limit of exposure, in the usual order.
+         *
+         * @param targets which sensors, and what for
+         * @param accept when a reading is taken
+         * @param noResponseSeconds exposure after which a sensor that shows nothing has failed, s
+         * @param note for the technician; may be empty
+         */
         public ApplyGas(List<Target> targets, AcceptRule accept, double noResponseSeconds, String note) {
             this(targets, accept, noResponseSeconds, false, 0, note);
         }
 
+        /**
+         * Checks the limits, copies what it is given.
+         *
+         * @param targets which sensors, and what for
+         * @param accept when a reading is taken
+         * @param noResponseSeconds a sensor that has not moved 5 % of the way by then does not respond
+         * @param mayBeLeftOut the technician may choose to work without it, as with one end of a two-point sensor
+         * @param exposureLimitSeconds how long its gas may stay on before the record says so, 30 to 7,200 s; 0: the default,
+         *     see {@link #exposureLimit}
+         * @param note for the technician; may be empty
+         * @throws onward.sentry.core.working.Refused with code {@code step-exposure-limit}
+         */
         public ApplyGas {
             targets = List.copyOf(targets);
             note = orEmpty(note);
@@ -233,15 +335,19 @@ public sealed interface Step {
             return are(Purpose.VERIFY) ? "Verify" : "Gas";
         }
 
-        /** All of its targets meet the gas for this. */
+        /**
+         * {@return all of its targets meet the gas for this}
+         *
+         * @param purpose what the application is for
+         */
         public boolean are(Purpose purpose) {
             return targets.stream().allMatch(target -> target.purpose() == purpose);
         }
 
         /**
-         * How long gas may stay on in this application, seconds: the card's own figure, else twice the time in which its
-         * readings are taken and at least 2 min (site default: a second look at the same exposure is the most that can be of
-         * use). A deadline of 150 s returns 300, one of 45 s returns 120.
+         * {@return how long gas may stay on in this application, seconds: the card's own figure, else twice the time in
+         * which its readings are taken and at least 2 min (site default: a second look at the same exposure is the most that
+         * can be of use)} A deadline of 150 s returns 300, one of 45 s returns 120.
          *
          * @param rule when readings are taken, at the conditions that were measured
          */
@@ -251,6 +357,12 @@ public sealed interface Step {
                     : Math.max(LEAST_EXPOSURE_LIMIT_SECONDS, 2 * rule.endSeconds());
         }
 
+        /**
+         * {@return the same step for some of its sensors}
+         *
+         * @param some the targets that are left
+         * @param rule when a reading is taken
+         */
         public ApplyGas with(List<Target> some, AcceptRule rule) {
             return new ApplyGas(some, rule, noResponseSeconds, mayBeLeftOut, exposureLimitSeconds, note);
         }
@@ -258,6 +370,11 @@ public sealed interface Step {
 
     /** Audible, visual and vibration alarm, each seen by the technician while gas is on. */
     record ConfirmAlarms(String note) implements Step {
+        /**
+         * Keeps what it is given.
+         *
+         * @param note for the technician; may be empty
+         */
         public ConfirmAlarms {
             note = orEmpty(note);
         }
@@ -270,6 +387,11 @@ public sealed interface Step {
 
     /** What was not confirmed on the instrument is lost; its own verdict per sensor is noted. */
     record SaveOnInstrument(String note) implements Step {
+        /**
+         * Keeps what it is given.
+         *
+         * @param note for the technician; may be empty
+         */
         public SaveOnInstrument {
             note = orEmpty(note);
         }
@@ -286,10 +408,23 @@ public sealed interface Step {
      * @param remainder what may be left for one more zero; empty: nothing may
      */
     record ClearDown(double limitSeconds, Optional<Remainder> remainder, String note) implements Step {
+        /**
+         * A clear-down of every sensor.
+         *
+         * @param limitSeconds longest exposure, s
+         * @param note for the technician; may be empty
+         */
         public ClearDown(double limitSeconds, String note) {
             this(limitSeconds, Optional.empty(), note);
         }
 
+        /**
+         * Fills in what older records leave out.
+         *
+         * @param limitSeconds longest exposure, s
+         * @param remainder what may be left for one more zero; empty: nothing may
+         * @param note for the technician; may be empty
+         */
         public ClearDown {
             remainder = remainder == null ? Optional.empty() : remainder;
             note = orEmpty(note);

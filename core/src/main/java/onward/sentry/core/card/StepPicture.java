@@ -16,6 +16,17 @@ public record StepPicture(Job job, int step, String description, String mediaTyp
 
     private static final int MOST_LETTERS = 400_000 / 3 * 4;
 
+    /**
+     * Checks the limits, fills in what older records leave out.
+     *
+     * @param job calibration or bump
+     * @param step position of its step on the card, from 0
+     * @param description what it shows, for who cannot see it
+     * @param mediaType {@code image/png} or {@code image/jpeg}
+     * @param base64 the picture itself, at most 400 kB
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code picture-step}, {@code picture-description},
+     *     {@code picture-type}, {@code picture-size}
+     */
     public StepPicture {
         Objects.requireNonNull(job, "job");
         Refusal.unless(
@@ -53,6 +64,7 @@ public record StepPicture(Job job, int step, String description, String mediaTyp
         }
     }
 
+    /** {@return the picture, a copy} */
     public byte[] bytes() {
         return Base64.getDecoder().decode(base64);
     }

@@ -11,11 +11,14 @@ import onward.sentry.core.working.Refusal;
 /**
  * A cylinder of certified gas.
  *
+ * <p>Source: the ideal gas law at constant temperature: what is left is in proportion to the pressure.
+ *
  * @param certificateNumber empty when the certificate is missing
  * @param useBefore last valid day
  * @param volumeLitres nominal volume of gas when full, litres
  * @param fullBar gauge pressure when full, bar
  * @param gaugeBar last gauge reading, bar, 0 to {@code fullBar}
+ *
  */
 public record Cylinder(
         String certificateNumber,
@@ -28,6 +31,20 @@ public record Cylinder(
         double gaugeBar,
         CylinderState state) {
 
+    /**
+     * Checks the limits.
+     *
+     * @param certificateNumber empty when the certificate is missing
+     * @param lot number of the lot
+     * @param mixture what the cylinder holds
+     * @param madeOn day on which the certificate was made
+     * @param useBefore last valid day
+     * @param volumeLitres nominal volume of gas when full, litres
+     * @param fullBar gauge pressure when full, bar
+     * @param gaugeBar last gauge reading, bar, 0 to {@code fullBar}
+     * @param state of the run
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code cylinder-dates}, {@code cylinder-volume}
+     */
     public Cylinder {
         Objects.requireNonNull(certificateNumber, "certificateNumber");
         Objects.requireNonNull(lot, "lot");
@@ -53,6 +70,9 @@ public record Cylinder(
      * What a cylinder is full at and what its gauge shows, refused in the unit that a site reads: 72 of 69 bar where gauges
      * show psi is told as 1044 of 1001 psi.
      *
+     * @param fullBar pressure of the full cylinder, bar, above 0
+     * @param gaugeBar pressure on the gauge, bar, 0 to full
+     * @param shown unit for the words of a refusal
      * @throws onward.sentry.core.working.Refused when full is not above 0 to 300 bar, or the gauge not 0 to full
      */
     public static void checkPressures(double fullBar, double gaugeBar, PressureUnit shown) {
@@ -71,7 +91,11 @@ public record Cylinder(
                 "Read the gauge again, or correct the full pressure.");
     }
 
-    /** Gas left, {@code V · P / P_full}: 72 L at 12 of 40 bar returns 21.6 L. */
+    /**
+     * Gas left, {@code V · P / P_full}: 72 L at 12 of 40 bar returns 21.6 L.
+     *
+     * @return gas at room pressure, L
+     */
     public double litresLeft() {
         return volumeLitres * gaugeBar / fullBar;
     }
@@ -81,6 +105,7 @@ public record Cylinder(
      *
      * @param reserve fraction of the full volume that is never used, 0 to 1
      * @param litresPerRun above zero
+     * @return whole runs, 0 or more
      */
     public int runsLeft(double reserve, double litresPerRun) {
         return (int) Math.max(0, Math.floor((litresLeft() - reserve * volumeLitres) / litresPerRun));
@@ -91,21 +116,33 @@ public record Cylinder(
      * returns {@code true}.
      *
      * @param reserve fraction of the full volume that is never used, 0 to 1
+     * @return whether that is so
      */
     public boolean isSpent(double reserve) {
         boolean inUse = state == CylinderState.IN_USE || state == CylinderState.NEW;
         return inUse && litresLeft() <= reserve * volumeLitres * (1 + 1e-9);
     }
 
+    /** {@return whether one of its gases reacts with regulators and tubing} */
     public boolean holdsReactiveGas() {
         return mixture.components().stream()
                 .anyMatch(c -> GasLibrary.shipped().gas(c.gasId()).reactive());
     }
 
+    /**
+     * {@return the same cylinder in another state}
+     *
+     * @param other the new state
+     */
     public Cylinder withState(CylinderState other) {
         return new Cylinder(certificateNumber, lot, mixture, madeOn, useBefore, volumeLitres, fullBar, gaugeBar, other);
     }
 
+    /**
+     * {@return the same cylinder with another gauge reading}
+     *
+     * @param bar gauge pressure, bar
+     */
     public Cylinder withGauge(double bar) {
         return new Cylinder(certificateNumber, lot, mixture, madeOn, useBefore, volumeLitres, fullBar, bar, state);
     }

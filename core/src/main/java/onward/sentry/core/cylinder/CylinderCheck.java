@@ -43,6 +43,10 @@ public final class CylinderCheck {
      * Weighs one cylinder against one application of gas.
      *
      * <p>A cylinder with use-before date 2026-03-31 is refused on 2026-04-01 and allowed on 2026-03-31.
+     *
+     * @param cylinder the cylinder to look at
+     * @param demand the application that needs gas
+     * @return what fits, what refuses it and what to heed
      */
     public static Fitness of(Cylinder cylinder, GasDemand demand) {
         var check = new CylinderCheck(cylinder, demand);
@@ -55,7 +59,12 @@ public final class CylinderCheck {
         return new Fitness(check.refusals, check.warnings, check.label, check.unneeded());
     }
 
-    /** Whether a cylinder holds every gas that is asked for; one that does not is refused, whatever else it is. */
+    /**
+     * {@return whether a cylinder holds every gas that is asked for; one that does not is refused, whatever else it is}
+     *
+     * @param cylinder the cylinder to look at
+     * @param demand the application that needs gas
+     */
     public static boolean holdsAll(Cylinder cylinder, GasDemand demand) {
         return demand.wanted().stream()
                 .allMatch(wanted ->

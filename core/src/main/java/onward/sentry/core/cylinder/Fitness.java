@@ -34,26 +34,41 @@ public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<Label
                     .count())
             .thenComparingInt(Fitness::unneeded);
 
+    /**
+     * Copies what it is given.
+     *
+     * @param refusals reasons that forbid it; empty when it may be used
+     * @param warnings what to look at all the same
+     * @param label the label beside the set points, one line per sensor
+     * @param unneeded components of the mix that none of the sensors asks for
+     */
     public Fitness {
         refusals = List.copyOf(refusals);
         warnings = List.copyOf(warnings);
         label = List.copyOf(label);
     }
 
-    /** The same with one more reason against it. */
+    /**
+     * {@return the same with one more reason against it}
+     *
+     * @param reason why it is refused
+     */
     public Fitness refusedFor(Refusal reason) {
         var more = new ArrayList<>(refusals);
         more.add(reason);
         return new Fitness(more, warnings, label, unneeded);
     }
 
+    /** {@return whether nothing refuses the cylinder} */
     public boolean allowed() {
         return refusals.isEmpty();
     }
 
     /**
-     * It may be used and nothing has to be declared first: no set point is to be changed on the detector, and no regulator is
-     * given to another family. Only such a cylinder counts as stock.
+     * It may be used and nothing has to be declared first: no set point is to be changed on the detector, and no regulator
+     * is given to another family. Only such a cylinder counts as stock.
+     *
+     * @return whether that is so
      */
     public boolean servesAsItIs() {
         return allowed()
@@ -61,7 +76,7 @@ public record Fitness(List<Refusal> refusals, List<Refusal> warnings, List<Label
                 && warnings.stream().noneMatch(warning -> warning.code().equals(RigCheck.TAKES_FAMILY));
     }
 
-    /** Set points that the technician must change on the detector before this cylinder serves. */
+    /** {@return set points that the technician must change on the detector before this cylinder serves} */
     public List<LabelLine> setPointsToChange() {
         return label.stream().filter(line -> line.sets() && !line.agrees()).toList();
     }

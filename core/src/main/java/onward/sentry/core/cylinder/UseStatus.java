@@ -21,11 +21,12 @@ public enum UseStatus {
     RETURNED;
 
     /**
-     * The status of a cylinder on a day.
+     * {@return the status of a cylinder on a day}
      *
-     * <p>Example: in use, expires on 2026-03-31, on 2026-03-02 with 30 days of warning returns {@code EXPIRES_SOON}; on 2026-04-01
-     * {@code EXPIRED}.
+     * <p>Example: in use, expires on 2026-03-31, on 2026-03-02 with 30 days of warning returns {@code EXPIRES_SOON}; on
+     * 2026-04-01 {@code EXPIRED}.
      *
+     * @param cylinder the cylinder to look at
      * @param on the day of use
      * @param warnDays how many days ahead the site warns, 0 or more
      */

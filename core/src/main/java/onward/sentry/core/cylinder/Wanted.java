@@ -15,9 +15,11 @@ import onward.sentry.core.gas.Unit;
 public record Wanted(SensorSpec sensor, double setPoint, boolean sets) {
 
     /**
-     * What a cylinder made for it holds of the sensor's gas: in vol% where the sensor shows %LEL, else in its unit. 25 %LEL
-     * of methane on the handbook basis returns 1.25 vol%; for a bead that shall read 64 %LEL as n-butane, on the IEC
+     * {@return what a cylinder made for it holds of the sensor's gas: in vol% where the sensor shows %LEL, else in its unit}
+     * 25 %LEL of methane on the handbook basis returns 1.25 vol%; for a bead that shall read 64 %LEL as n-butane, on the IEC
      * basis, 1.24 vol% of methane.
+     *
+     * @param conditions temperature and pressure at the bench
      */
     public Concentration toApply(Conditions conditions) {
         double amount = sensor.simulantFor()

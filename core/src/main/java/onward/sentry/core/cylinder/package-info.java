@@ -1,2 +1,6 @@
-/** Certified cylinders: how much is left, and whether one may be used for what is to be done. */
+/**
+ * Certified cylinders: what is in one, how much is left, and whether it may be used for an application.
+ *
+ * <p>Start with {@link onward.sentry.core.cylinder.Cylinder} and {@link onward.sentry.core.cylinder.CylinderCheck}.
+ */
 package onward.sentry.core.cylinder;

@@ -15,6 +15,14 @@ public record DetectorDetails(String assetTag, String crew, String location, Str
     private static final int LONGEST_LINE = 100;
     private static final int LONGEST_NOTES = 2_000;
 
+    /**
+     * Strips blanks.
+     *
+     * @param assetTag the site's own number
+     * @param crew who uses it
+     * @param location where it is kept
+     * @param notes anything else
+     */
     public DetectorDetails {
         assetTag = assetTag.strip();
         crew = crew.strip();
@@ -25,6 +33,7 @@ public record DetectorDetails(String assetTag, String crew, String location, Str
     /**
      * These details, where they are short enough to be stored: 100 characters, notes 2,000.
      *
+     * @return these details
      * @throws onward.sentry.core.working.Refused with code {@code detail-long}, naming the field
      */
     public DetectorDetails checked() {

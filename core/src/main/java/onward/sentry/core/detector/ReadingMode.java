@@ -13,6 +13,7 @@ public enum ReadingMode {
         this.label = label;
     }
 
+    /** {@return the words for screens and records} */
     public String label() {
         return label;
     }

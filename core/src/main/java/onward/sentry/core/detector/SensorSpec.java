@@ -42,7 +42,19 @@ public record SensorSpec(
 
     private static final int MOST_BUMP_DAYS = 92;
 
-    /** A sensor that shows raw readings of its own gas, at any pressure. */
+    /**
+     * A sensor that shows raw readings of its own gas, at any pressure.
+     *
+     * @param slot slot of the sensor, from 1
+     * @param gasId id of a gas of the library
+     * @param technology how the sensor works
+     * @param unit of the readings
+     * @param rangeMax end of the range, in the unit
+     * @param resolution step of the display, in the unit of the sensor
+     * @param alarms set points of the alarms
+     * @param t90Seconds time to 90 % of a step, s
+     * @param spanSetPoint reading to set, in the unit
+     */
     public SensorSpec(
             int slot,
             String gasId,
@@ -69,6 +81,27 @@ public record SensorSpec(
                 OptionalInt.empty());
     }
 
+    /**
+     * Checks the limits, fills in what older records leave out.
+     *
+     * @param slot 1 to 7
+     * @param gasId id of a gas of the library
+     * @param technology how the sensor works
+     * @param unit of the readings
+     * @param rangeMax end of the measuring range, in {@code unit}
+     * @param resolution one step of the display, in {@code unit}, above zero
+     * @param alarms set points of the alarms
+     * @param t90Seconds time to 90 % that the maker states, seconds
+     * @param spanSetPoint the concentration that the instrument expects at span, in {@code unit}; of a simulant what it
+     *     shall read on the gas applied
+     * @param reads what it shows while it is calibrated
+     * @param simulantFor the vapour that it is set to read as while methane is applied; empty: it is set on its own gas
+     * @param partialPressure it feels partial pressure, so that a dry-gas label counts for sea level only
+     * @param bumpDays a good bump of this sensor counts on its own day and in all on so many days, 1 to 92; empty: as the
+     *     house says
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code sensor-slot}, {@code sensor-figures}, {@code
+     *     sensor-resolution}, {@code sensor-bump-days}
+     */
     public SensorSpec {
         bumpDays = bumpDays == null ? OptionalInt.empty() : bumpDays;
         reads = reads == null ? ReadingMode.RAW : reads;
@@ -105,25 +138,35 @@ public record SensorSpec(
                 "1 asks for one before each day's use; leave it out where the house decides.");
     }
 
+    /** {@return the gas that it is made for} */
     public Gas gas() {
         return GasLibrary.shipped().gas(gasId);
     }
 
+    /** {@return whether it measures oxygen} */
     public boolean isOxygen() {
         return gas().isOxygen();
     }
 
-    /** In the sensor's unit: 20.9 vol% for oxygen, 0.04 vol% for carbon dioxide, else 0. */
+    /**
+     * In the sensor's unit: 20.9 vol% for oxygen, 0.04 vol% for carbon dioxide, else 0.
+     *
+     * @return in the unit of the sensor
+     */
     public double cleanAirReading() {
         return CleanAir.readingOf(gas(), unit);
     }
 
-    /** Whether its span response is worked out from what it displays and from its history. */
+    /** {@return whether its span response is worked out from what it displays and from its history} */
     public boolean readsDisplayed() {
         return reads == ReadingMode.DISPLAYED;
     }
 
-    /** The same sensor set on a gas of its own, with no simulant in between. */
+    /**
+     * {@return the same sensor set on a gas of its own, with no simulant in between}
+     *
+     * @param gas id of a gas of the library
+     */
     public SensorSpec setOn(String gas) {
         return new SensorSpec(
                 slot,
@@ -141,12 +184,16 @@ public record SensorSpec(
                 bumpDays);
     }
 
-    /** A reading as the display would show it, with its unit: {@code "36.8 ppm"}. */
+    /**
+     * {@return a reading as the display would show it, with its unit: {@code "36.8 ppm"}}
+     *
+     * @param reading reading, in the unit of the sensor
+     */
     public String shown(double reading) {
         return Figures.at(reading, resolution) + " " + unit.symbol();
     }
 
-    /** Time constant of the first-order response: t90 / ln 10, seconds. */
+    /** {@return time constant of the first-order response: t90 / ln 10, seconds} */
     public double timeConstantSeconds() {
         return t90Seconds / Math.log(10);
     }

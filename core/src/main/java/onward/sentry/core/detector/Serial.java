@@ -10,10 +10,11 @@ public final class Serial {
     private Serial() {}
 
     /**
-     * The serial without blanks around it: {@code " Q4-1001 "} returns {@code "Q4-1001"}.
+     * {@return the serial without blanks around it: {@code " Q4-1001 "} returns {@code "Q4-1001"}}
      *
-     * @throws onward.sentry.core.working.Refused with code {@code serial} unless it has 2 to 40 letters, digits, dots, dashes
-     *     or slashes
+     * @param typed as typed
+     * @throws onward.sentry.core.working.Refused with code {@code serial} unless it has 2 to 40 letters, digits, dots,
+     *     dashes or slashes
      */
     public static String of(String typed) {
         var serial = typed.strip();

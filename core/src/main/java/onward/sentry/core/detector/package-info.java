@@ -1,2 +1,6 @@
-/** What a portable gas detector is made of: its sensors, their units, ranges and alarms. */
+/**
+ * What a portable gas detector is made of: sensors with units, ranges, alarms and reading modes.
+ *
+ * <p>Start with {@link onward.sentry.core.detector.SensorSpec}.
+ */
 package onward.sentry.core.detector;

@@ -21,23 +21,43 @@ import onward.sentry.core.run.RunTraces;
  */
 public record Diagnosis(List<Suspect> suspects, Optional<NextTry> next) {
 
+    /** Nothing can be said. */
     public static final Diagnosis NONE = new Diagnosis(List.of(), Optional.empty());
 
+    /**
+     * Copies what it is given.
+     *
+     * @param suspects those that are likely enough to be named; none where nothing speaks for any
+     * @param next the one thing to try that tells most for its cost; empty without a suspect
+     */
     public Diagnosis {
         suspects = List.copyOf(suspects);
     }
 
-    /** Of a whole run, by all that it shows: it speaks of a failure that stands, and of a pattern in a run that passed. */
+    /**
+     * Of a whole run, by all that it shows: it speaks of a failure that stands, and of a pattern in a run that passed.
+     *
+     * @param state of the run
+     * @param traces readings of all sensors
+     * @param history what is on record of earlier runs
+     * @param cross how each cell responds to other gases
+     * @return the likely causes, the likeliest first
+     */
     public static Diagnosis of(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
         return of(RunEvidence.of(state, traces, history, cross));
     }
 
-    /** By whatever was seen. */
+    /**
+     * By whatever was seen.
+     *
+     * @param evidence what the readings show
+     * @return the likely causes, the likeliest first
+     */
     public static Diagnosis of(Evidence evidence) {
         return Inference.of(evidence);
     }
 
-    /** Whether what was seen tells the likeliest from all others. */
+    /** {@return whether what was seen tells the likeliest from all others} */
     public boolean apart() {
         return suspects.stream().filter(Suspect::alike).count() <= 1;
     }

@@ -1,6 +1,8 @@
 /**
- * What may be behind what a run shows. Each cause is a small model that predicts what would be seen; the readings of the
- * whole run, of the bench and of the time before are held against every model, and the shares of belief follow. Nothing here
- * judges: no verdict becomes better by it.
+ * Likely causes of what a run shows. Each cause is a small model that predicts what would be seen; the readings are
+ * compared with every model, and a probability for each follows. It judges nothing: no verdict changes because of it.
+ *
+ * <p>Start with {@link onward.sentry.core.diagnosis.Diagnosis}, {@link onward.sentry.core.diagnosis.Hypotheses} and
+ * {@link onward.sentry.core.diagnosis.Inference}.
  */
 package onward.sentry.core.diagnosis;

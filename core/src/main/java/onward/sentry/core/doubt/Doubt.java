@@ -40,12 +40,29 @@ public record Doubt(
      */
     public record Estimate(int slot, double percent, double low, double high) {}
 
+    /**
+     * Copies what it is given.
+     *
+     * @param kind which kind
+     * @param slots of the sensors whose readings are in doubt
+     * @param percent {@link Kind#ROOM_AIR}: share of room air in the gas; {@link Kind#SUDDEN_CHANGE}: response of the sensor
+     * @param low of the interval that holds about 95 %: of the share of room air, or of the response by the sensor's own
+     *     trend
+     * @param high of the same interval
+     * @param estimates what each sensor alone says of it
+     * @param confirmed it was seen again after the gas or the rig was changed, so that the sensors may be set
+     * @param working the derivation
+     */
     public Doubt {
         slots = List.copyOf(slots);
         estimates = List.copyOf(estimates);
     }
 
-    /** In one sentence, without a full stop: {@code "about 47 % room air in the gas"}. */
+    /**
+     * In one sentence, without a full stop: {@code "about 47 % room air in the gas"}.
+     *
+     * @return a phrase
+     */
     public String words() {
         return kind == Kind.ROOM_AIR
                 ? "about " + upTo(percent, 0) + " % room air in the gas"
@@ -53,7 +70,7 @@ public record Doubt(
                         + " %";
     }
 
-    /** The same, seen again after a change. */
+    /** {@return the same, seen again after a change} */
     public Doubt asConfirmed() {
         return new Doubt(kind, slots, percent, low, high, estimates, true, working);
     }

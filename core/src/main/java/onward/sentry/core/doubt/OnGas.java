@@ -25,8 +25,13 @@ public record OnGas(
     /**
      * By what is known of the sensor.
      *
+     * @param sensor the sensor
+     * @param reading reading, in the unit of the sensor
+     * @param expected reading that the gas should give, in the unit of the sensor
+     * @param standard standard uncertainty, share of the response
      * @param trend its own, where one is known
      * @param setBy the response, in %, that a reading of the label itself stands for; 100 where raw readings are shown
+     * @return what was read, with the uncertainty of what was expected
      */
     public static OnGas of(
             SensorSpec sensor,
@@ -47,7 +52,7 @@ public record OnGas(
         return expected - sensor.cleanAirReading();
     }
 
-    /** The uncertainty of the reading as % of response: 1.6 of the way to 80 ppm returns 2. */
+    /** {@return the uncertainty of the reading as % of response: 1.6 of the way to 80 ppm returns 2} */
     public double responseStandard() {
         return 100 * standard / Math.abs(fullResponse());
     }

@@ -10,7 +10,11 @@ import onward.sentry.core.working.Refusal;
  */
 public record OwnTrend(double percent, double standard) {
 
-    /** @throws onward.sentry.core.working.Refused with code {@code trend} where one of them is not above 0 */
+    /**
+     * @param percent span response, above 0
+     * @param standard uncertainty of one span about the line, % of response, above 0
+     * @throws onward.sentry.core.working.Refused with code {@code trend} where one of them is not above 0
+     */
     public OwnTrend {
         Refusal.unless(
                 percent > 0 && standard > 0 && Double.isFinite(percent) && Double.isFinite(standard),

@@ -12,6 +12,8 @@ import onward.sentry.core.working.Derivation;
  *
  * <p>It is claimed where the pooled share is more than three times its uncertainty, no sensor contradicts it, and either
  * oxygen shows it or, where no oxygen was read, two sensors or more do, each by more than it can be uncertain.
+ *
+ * <p>Source: the dilution of a mix by air, and means weighted by inverse variance (GUM).
  */
 public final class RoomAir {
 
@@ -25,10 +27,11 @@ public final class RoomAir {
     private RoomAir() {}
 
     /**
-     * CO 42.4 of 80 ppm, H₂S 8 of 15 ppm and oxygen 18.3 where 16 was due return about 47 %, 40 to 54; the same with oxygen at
-     * 16 returns empty: then the gas or the sensors are weak, and no air is in it.
+     * CO 42.4 of 80 ppm, H₂S 8 of 15 ppm and oxygen 18.3 where 16 was due return about 47 %, 40 to 54; the same with oxygen
+     * at 16 returns empty: then the gas or the sensors are weak, and no air is in it.
      *
      * @param together what sensors made of the gas at one application
+     * @return the doubt; empty when the readings do not agree on one share
      */
     public static Optional<Doubt> of(List<OnGas> together) {
         double weights = together.stream().mapToDouble(RoomAir::weight).sum();

@@ -8,7 +8,11 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.judge.Limit;
 import onward.sentry.core.working.Derivation;
 
-/** Tells a response that differs from the sensor's own trend by more than 10 points and three times what it is uncertain by. */
+/**
+ * Tells a response that differs from the sensor's own trend by more than 10 points and three times what it is uncertain by.
+ *
+ * <p>Source: site default: three standard uncertainties, and no less than 10 points.
+ */
 public final class SuddenChange {
 
     private static final Limit POINTS = new Limit(10);
@@ -18,10 +22,12 @@ public final class SuddenChange {
     private SuddenChange() {}
 
     /**
-     * A response of 62 % ± 2 where the trend says 88 % ± 1.5 returns a doubt; one of 80 % returns empty.
+     * {@return a response of 62 % ± 2 where the trend says 88 % ± 1.5 returns a doubt; one of 80 % returns empty}
      *
+     * @param sensor the sensor
      * @param response of the span, %
      * @param standard uncertainty of the response, %
+     * @param trend course of this sensor before
      */
     public static Optional<Doubt> of(SensorSpec sensor, double response, double standard, OwnTrend trend) {
         double by = response - trend.percent();

@@ -19,9 +19,19 @@ public interface History {
         }
     };
 
-    /** Share of the expected reading that the sensor in a slot reached, raw, in its last good span. */
+    /**
+     * {@return share of the expected reading that the sensor in a slot reached, raw, in its last good span}
+     *
+     * @param slot slot of the sensor, from 1
+     */
     OptionalDouble lastGoodSpan(int slot);
 
-    /** Shares of the expected reading that other detectors showed on that cylinder lately, before they were set. */
+    /**
+     * Shares of the expected reading that other detectors showed on that cylinder lately, before they were set.
+     *
+     * @param cylinderId tag of the cylinder
+     * @param gasId id of a gas of the library
+     * @return shares, 1 is as expected
+     */
     List<Double> others(String cylinderId, String gasId);
 }

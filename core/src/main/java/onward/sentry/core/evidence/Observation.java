@@ -32,12 +32,21 @@ public record Observation(Kind kind, Moment moment, SensorSpec sensor, double va
             this.width = width;
         }
 
-        /** Over how wide a range a number lies that nothing explains. */
+        /**
+         * Over how wide a range a number lies that nothing explains.
+         *
+         * @return in the unit of the observation
+         */
         public double width() {
             return width;
         }
     }
 
+    /**
+     * {@return whether it is about this sensor}
+     *
+     * @param slot slot of the sensor, from 1
+     */
     public boolean isOf(int slot) {
         return sensor.slot() == slot;
     }

@@ -47,6 +47,14 @@ public final class RunEvidence {
         this.seen = new Seen(history);
     }
 
+    /**
+     * {@return what the readings and events of a run show}
+     *
+     * @param state of the run
+     * @param traces readings of all sensors
+     * @param history what is on record of earlier runs
+     * @param cross how each cell responds to other gases
+     */
     public static Evidence of(RunState state, RunTraces traces, History history, CrossSensitivity cross) {
         var run = new RunEvidence(state, traces, history);
         run.goThrough();

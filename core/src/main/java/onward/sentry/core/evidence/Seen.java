@@ -41,6 +41,11 @@ public final class Seen {
     private final Map<Integer, SensorSpec> sensors = new TreeMap<>();
     private final Map<String, Used> cylinders = new HashMap<>();
 
+    /**
+     * Takes down what a run shows, with what is on record before it.
+     *
+     * @param history what is on record of earlier runs
+     */
     public Seen(History history) {
         this.history = history;
     }
@@ -49,13 +54,18 @@ public final class Seen {
      * A cylinder whose gas was opened.
      *
      * @param tag that people call it by
+     * @param cylinder the cylinder to look at
      * @param on day of use
      */
     public void cylinder(String tag, Cylinder cylinder, LocalDate on) {
         cylinders.put(tag, new Used(cylinder, on));
     }
 
-    /** How a sensor took gas; nothing where it had no reading there. */
+    /**
+     * How a sensor took gas; nothing where it had no reading there.
+     *
+     * @param onGas what was read on gas
+     */
     public void gas(OnGas onGas) {
         var sensor = onGas.sensor();
         sensors.put(sensor.slot(), sensor);
@@ -64,7 +74,11 @@ public final class Seen {
                 history.others(onGas.moment().cylinderId(), sensor.gasId())));
     }
 
-    /** @param reading in clean air, in the sensor's unit */
+    /**
+     * @param moment the moment of the run
+     * @param sensor the sensor
+     * @param reading in clean air, in the sensor's unit
+     */
     public void air(Moment moment, SensorSpec sensor, double reading) {
         sensors.put(sensor.slot(), sensor);
         observations.add(new Observation(
@@ -79,6 +93,8 @@ public final class Seen {
     /**
      * How restless a sensor is in clean air.
      *
+     * @param moment the moment of the run
+     * @param sensor the sensor
      * @param trace its readings up to then; nothing is noted where it has none
      */
     public void scatter(Moment moment, SensorSpec sensor, Trace trace) {
@@ -98,8 +114,12 @@ public final class Seen {
     }
 
     /**
-     * All that was taken down.
+     * {@return all that was taken down}
      *
+     * @param card the procedure card of the model
+     * @param steps of the procedure
+     * @param rig regulator, delivery and tubing
+     * @param cross how each cell responds to other gases
      * @param stands something has failed, and stands
      * @param blind a sensor has failed on gas: without a reading on gas nothing can be said
      * @param askedFrom run time from which moments count in full, ms

@@ -1,5 +1,7 @@
 /**
- * What was seen in a run or in a file of readings, taken down as numbers that a cause can predict: shares, speeds, scatter and
- * offsets, each with by how much a sound sensor strays. Nothing here says why.
+ * What a run or a file of readings shows, as numbers that a cause can predict: shares, times, scatter and offsets, each
+ * with the variation of a sound sensor. It draws no conclusion; {@code diagnosis} does.
+ *
+ * <p>Start with {@link onward.sentry.core.evidence.Evidence} and {@link onward.sentry.core.evidence.RunEvidence}.
  */
 package onward.sentry.core.evidence;

@@ -9,12 +9,20 @@ import onward.sentry.core.working.Refusal;
  * F(B) ÷ F(A)}, F relative to methane. A factor belongs to a basis of explosive limits; on the IEC basis
  * {@code F_iec = F · (LEL_hb ÷ LEL_iec) ÷ (5.0 ÷ 4.4)}. It holds for a single known vapour only, never for a mixture.
  *
+ * <p>Source: the definition of the factor as a ratio of responses in %LEL; conversion between bases by the ratio of the
+ * limits.
+ *
  * @param basis the detector's basis
  * @param gases the figures that the site works with
+ *
  */
 public record CatalyticResponse(LelBasis basis, GasLibrary gases) {
 
-    /** With the figures that ship. */
+    /**
+     * With the figures that ship.
+     *
+     * @param basis how 100 %LEL is counted
+     */
     public CatalyticResponse(LelBasis basis) {
         this(basis, GasLibrary.shipped());
     }
@@ -22,6 +30,8 @@ public record CatalyticResponse(LelBasis basis, GasLibrary gases) {
     /**
      * F relative to methane: n-pentane returns 2.1 on the handbook basis and 2.52 on the IEC basis.
      *
+     * @param gas the gas
+     * @return the factor; 1 for methane
      * @throws onward.sentry.core.working.Refused with code {@code no-catalytic-factor}
      */
     public double factor(Gas gas) {
@@ -42,12 +52,24 @@ public record CatalyticResponse(LelBasis basis, GasLibrary gases) {
         return gas.lel(LelBasis.HANDBOOK).getAsDouble() / gas.lel(LelBasis.IEC).getAsDouble();
     }
 
-    /** What B really is when a bead set on A displays so much: 18 %LEL set on propane, methane seen, returns 10.0. */
+    /**
+     * {@return what B really is when a bead set on A displays so much: 18 %LEL set on propane, methane seen, returns 10.0}
+     *
+     * @param displayed reading on the display, in the unit of the sensor
+     * @param setOn the gas that the sensor was set with
+     * @param seen the gas that is there
+     */
     public double trueLel(double displayed, Gas setOn, Gas seen) {
         return displayed * factor(seen) / factor(setOn);
     }
 
-    /** The true concentration at which an alarm sounds for another vapour; the same arithmetic, turned to the alarm. */
+    /**
+     * {@return the true concentration at which an alarm sounds for another vapour; the same arithmetic, turned to the alarm}
+     *
+     * @param setPoint on the display, %LEL
+     * @param setOn the gas that the sensor was set with
+     * @param seen the gas that is there
+     */
     public Derivation alarm(double setPoint, Gas setOn, Gas seen) {
         return Derivation.of("Alarm for another vapour", "true %LEL = set point · F(seen) ÷ F(set on)")
                 .with("set point", Figures.upTo(setPoint, 2) + " %LEL")
@@ -58,8 +80,11 @@ public record CatalyticResponse(LelBasis basis, GasLibrary gases) {
     }
 
     /**
-     * Set point for methane applied so that the bead reads as another vapour: 30 %LEL methane for n-heptane returns 78.0.
-     * Methane on purpose: a poisoned bead loses methane first, so the loss shows.
+     * {@return set point for methane applied so that the bead reads as another vapour: 30 %LEL methane for n-heptane returns
+     * 78.0} Methane on purpose: a poisoned bead loses methane first, so the loss shows.
+     *
+     * @param methaneLel set point, %LEL methane
+     * @param vapour the gas to respond to
      */
     public double simulantSetPoint(double methaneLel, Gas vapour) {
         return methaneLel * factor(vapour);

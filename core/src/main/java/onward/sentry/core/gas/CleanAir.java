@@ -1,6 +1,10 @@
 package onward.sentry.core.gas;
 
-/** What a sensor must read in clean air. */
+/**
+ * What a sensor must read in clean air.
+ *
+ * <p>Source: dry air at sea level, rounded to what displays show.
+ */
 public final class CleanAir {
 
     /** Oxygen in dry clean air, vol%. */
@@ -12,9 +16,10 @@ public final class CleanAir {
     private CleanAir() {}
 
     /**
-     * The reading that a sensor for this gas has in clean air: oxygen 20.9 vol%, carbon dioxide 0.04 vol% (400 ppm), any
-     * other gas 0.
+     * {@return the reading that a sensor for this gas has in clean air: oxygen 20.9 vol%, carbon dioxide 0.04 vol% (400
+     * ppm), any other gas 0}
      *
+     * @param gas the gas
      * @param unit the sensor's unit, in which the reading is given
      */
     public static double readingOf(Gas gas, Unit unit) {

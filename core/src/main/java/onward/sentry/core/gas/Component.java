@@ -13,11 +13,26 @@ import onward.sentry.core.working.Figures;
  */
 public record Component(String gasId, Concentration certified, double relativeUncertainty, boolean statesTwo) {
 
-    /** A certificate that says nothing of its coverage factor. */
+    /**
+     * A certificate that says nothing of its coverage factor.
+     *
+     * @param gasId id of a gas of the library
+     * @param certified concentration that the certificate states
+     * @param relativeUncertainty expanded, as a share of the concentration
+     */
     public Component(String gasId, Concentration certified, double relativeUncertainty) {
         this(gasId, certified, relativeUncertainty, false);
     }
 
+    /**
+     * Checks the limits.
+     *
+     * @param gasId a gas of the library
+     * @param certified as the certificate prints it
+     * @param relativeUncertainty as a fraction of the concentration, 0 to below 1: ±2 % is 0.02
+     * @param statesTwo the certificate states that its uncertainty is expanded with k = 2
+     * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+     */
     public Component {
         Objects.requireNonNull(gasId, "gasId");
         Objects.requireNonNull(certified, "certified");
@@ -30,7 +45,11 @@ public record Component(String gasId, Concentration certified, double relativeUn
         }
     }
 
-    /** As certificates print it: {@code "±2 %"}, and {@code "±2 % (k = 2)"} where the coverage is stated. */
+    /**
+     * As certificates print it: {@code "±2 %"}, and {@code "±2 % (k = 2)"} where the coverage is stated.
+     *
+     * @return text for labels and records
+     */
     public String uncertainty() {
         return "±" + Figures.upTo(100 * relativeUncertainty, 1) + " %" + (statesTwo ? " (k = 2)" : "");
     }

@@ -11,6 +11,13 @@ import onward.sentry.core.working.Figures;
  */
 public record Concentration(double value, Unit unit) {
 
+    /**
+     * Checks the limits.
+     *
+     * @param value finite, zero or more, in {@code unit}
+     * @param unit the unit of {@code value}
+     * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+     */
     public Concentration {
         Objects.requireNonNull(unit, "unit");
         if (!Double.isFinite(value) || value < 0) {
@@ -18,6 +25,12 @@ public record Concentration(double value, Unit unit) {
         }
     }
 
+    /**
+     * {@return a concentration of a gas}
+     *
+     * @param value finite, 0 or more, in the unit
+     * @param unit of the readings
+     */
     public static Concentration of(double value, Unit unit) {
         return new Concentration(value, unit);
     }

@@ -10,9 +10,12 @@ import onward.sentry.core.working.Refusal;
  * <p>1.10 vol% methane converts to 22.0 %LEL on the handbook basis and to 25.0 %LEL on the IEC basis; 7 ppm hydrogen
  * sulfide at 25 °C and 101.325 kPa to 9.7512 mg/m³.
  *
+ * <p>Source: the ideal gas law with R = 8.314462618 J/(mol·K); explosive limits by handbook or IEC 60079-20-1.
+ *
  * @param gas whose concentration it is
  * @param basis the detector's table of explosive limits; used only where %LEL is involved
  * @param ambient used only where mg/m³ is involved
+ *
  */
 public record Conversion(Gas gas, LelBasis basis, Ambient ambient) {
 
@@ -20,15 +23,31 @@ public record Conversion(Gas gas, LelBasis basis, Ambient ambient) {
     /** Molar gas constant in L·kPa/(mol·K), CODATA 2018. */
     private static final double GAS_CONSTANT = 8.314462618;
 
+    /**
+     * {@return a conversion for one gas at 25 °C and 101.325 kPa}
+     *
+     * @param gas the gas
+     * @param basis how 100 %LEL is counted
+     */
     public static Conversion of(Gas gas, LelBasis basis) {
         return new Conversion(gas, basis, Ambient.STANDARD);
     }
 
+    /**
+     * {@return the same conversion at another temperature and pressure}
+     *
+     * @param air pressure and temperature of the air
+     */
     public Conversion at(Ambient air) {
         return new Conversion(gas, basis, air);
     }
 
-    /** @throws onward.sentry.core.working.Refused with code {@code no-lel} when %LEL is asked of a gas without one */
+    /**
+     * @param from the concentration to convert
+     * @param to the unit that is asked for
+     * @return the concentration in the other unit
+     * @throws onward.sentry.core.working.Refused with code {@code no-lel} when %LEL is asked of a gas without one
+     */
     public Concentration convert(Concentration from, Unit to) {
         return from.unit() == to ? from : Concentration.of(from.value() * ppmPer(from.unit()) / ppmPer(to), to);
     }

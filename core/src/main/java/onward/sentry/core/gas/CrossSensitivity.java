@@ -12,6 +12,8 @@ import java.util.stream.Stream;
  * {@code displayed_i = Σ_j c_j · X_ij / 100}, X in % of the interfering gas's concentration; X may be negative.
  *
  * <p>Broad handbook figures; every maker's sensor differs.
+ *
+ * <p>Source: linear superposition, as handbooks tabulate it.
  */
 public final class CrossSensitivity {
 
@@ -31,11 +33,16 @@ public final class CrossSensitivity {
                         Collectors.toMap(SiteFigures.OfCell::gasId, SiteFigures.OfCell::percent)));
     }
 
+    /** {@return the table that ships with the program} */
     public static CrossSensitivity shipped() {
         return SHIPPED;
     }
 
-    /** What ships, with a site's pairs in the place of the shipped ones and beside them. */
+    /**
+     * {@return what ships, with a site's pairs in the place of the shipped ones and beside them}
+     *
+     * @param figures gases and figures that the site added or changed
+     */
     public static CrossSensitivity with(SiteFigures figures) {
         var pairs = new LinkedHashMap<List<String>, SiteFigures.OfCell>();
         Stream.concat(SHIPPED.pairs.stream(), figures.cross().stream())
@@ -43,21 +50,28 @@ public final class CrossSensitivity {
         return new CrossSensitivity(List.copyOf(pairs.values()));
     }
 
-    /** Every pair of a sensor and a gas that it shows, with where its figure comes from. */
+    /** {@return every pair of a sensor and a gas that it shows, with where its figure comes from} */
     public List<SiteFigures.OfCell> pairs() {
         return pairs;
     }
 
-    /** What a sensor shows of a gas, in % of its concentration: 100 of its own, 0 of one that the table does not name. */
+    /**
+     * {@return what a sensor shows of a gas, in % of its concentration: 100 of its own, 0 of one that the table does not
+     * name}
+     *
+     * @param sensorGas id of the gas that the cell is made for
+     * @param gas id of a gas of the library
+     */
     public double percent(String sensorGas, String gas) {
         return displayedPpm(sensorGas, one -> one.equals(gas) ? 100 : 0);
     }
 
     /**
-     * The display in ppm of a sensor for {@code sensorGas} in an atmosphere.
+     * {@return the display in ppm of a sensor for {@code sensorGas} in an atmosphere}
      *
      * <p>A carbon monoxide sensor in 80 ppm carbon monoxide and 15 ppm hydrogen sulfide displays 80 + 3 % of 15 = 80.45.
      *
+     * @param sensorGas id of the gas that the cell is made for
      * @param ppmOf gives the concentration of a gas in ppm, 0 when it is absent
      */
     public double displayedPpm(String sensorGas, ToDoubleFunction<String> ppmOf) {

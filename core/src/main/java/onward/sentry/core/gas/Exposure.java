@@ -3,7 +3,11 @@ package onward.sentry.core.gas;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
-/** Averages of exposure as detectors count them, from readings at equal steps of time. */
+/**
+ * Averages of exposure as detectors count them, from readings at equal steps of time.
+ *
+ * <p>Source: the definitions of occupational exposure limits: 15 min for the short term, 8 h for the shift.
+ */
 public final class Exposure {
 
     private static final double STEL_SECONDS = 15 * 60;
@@ -16,6 +20,7 @@ public final class Exposure {
      *
      * @param readings in any unit, each standing for one step
      * @param stepSeconds above 0, at most 15 min
+     * @return in the unit of the readings
      */
     public static double stel(double[] readings, double stepSeconds) {
         check(readings, stepSeconds);
@@ -30,8 +35,11 @@ public final class Exposure {
     }
 
     /**
-     * Time-weighted average over a shift of 8 h, time not covered counting as 0: 2 h at 30 ppm and 6 h at 10 ppm returns
-     * 15.
+     * Time-weighted average over a shift of 8 h, time not covered counting as 0: 2 h at 30 ppm and 6 h at 10 ppm returns 15.
+     *
+     * @param readings at equal steps, in any unit
+     * @param stepSeconds time between two readings, s, above 0
+     * @return in the unit of the readings
      */
     public static double twa(double[] readings, double stepSeconds) {
         check(readings, stepSeconds);

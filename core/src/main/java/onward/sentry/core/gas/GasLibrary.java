@@ -50,21 +50,37 @@ public final class GasLibrary {
         }
     }
 
+    /** {@return the library that ships with the program} */
     public static GasLibrary shipped() {
         return SHIPPED;
     }
 
-    /** What ships, with a site's figures in the place of the shipped ones. */
+    /**
+     * {@return what ships, with a site's figures in the place of the shipped ones}
+     *
+     * @param figures gases and figures that the site added or changed
+     */
     public static GasLibrary with(SiteFigures figures) {
         return figures.gases().isEmpty() ? SHIPPED : new GasLibrary(figures);
     }
 
-    /** Where a figure comes from: {@code "handbook value"}, or what the site has said. */
+    /**
+     * {@return where a figure comes from: {@code "handbook value"}, or what the site has said}
+     *
+     * @param gasId id of a gas of the library
+     * @param figure which figure of the gas
+     */
     public String sourceOf(String gasId, GasFigure figure) {
         return figures.of(gasId, figure).map(SiteFigures.OfGas::source).orElseGet(figure::shippedSource);
     }
 
-    /** For a working: {@code " (site: manual page 41)"} behind a figure of the site, else nothing. */
+    /**
+     * For a working: {@code " (site: manual page 41)"} behind a figure of the site, else nothing.
+     *
+     * @param gasId id of a gas of the library
+     * @param figure which figure of the gas
+     * @return text to put behind a figure
+     */
     public String siteSource(String gasId, GasFigure figure) {
         return figures.of(gasId, figure)
                 .map(one -> " (site: " + one.source() + ")")
@@ -81,7 +97,11 @@ public final class GasLibrary {
         return figures.hashCode();
     }
 
-    /** @throws onward.sentry.core.working.Refused with code {@code gas-unknown} */
+    /**
+     * @param id id of the run
+     * @return the gas
+     * @throws onward.sentry.core.working.Refused with code {@code gas-unknown}
+     */
     public Gas gas(String id) {
         var gas = byId.get(id);
         // Asked for with every reading: the words of the refusal are put together only when it is needed.
@@ -95,6 +115,7 @@ public final class GasLibrary {
         return gas;
     }
 
+    /** {@return every gas, in the order of the library} */
     public Collection<Gas> all() {
         return List.copyOf(byId.values());
     }

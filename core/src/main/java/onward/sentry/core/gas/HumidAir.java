@@ -3,12 +3,22 @@ package onward.sentry.core.gas;
 import onward.sentry.core.working.Figures;
 import onward.sentry.core.working.Refusal;
 
-/** Moist air holds less oxygen than dry air. */
+/**
+ * Moist air holds less oxygen than dry air.
+ *
+ * <p>Source: the Magnus form of saturation pressure with the improved coefficients of 1996, and the law of partial
+ * pressures.
+ */
 public final class HumidAir {
 
     private HumidAir() {}
 
-    /** Saturation pressure of water, {@code 0.61094 · exp(17.625 t ÷ (t + 243.04))} kPa (Magnus form, −40 to 60 °C). */
+    /**
+     * Saturation pressure of water, {@code 0.61094 · exp(17.625 t ÷ (t + 243.04))} kPa (Magnus form, −40 to 60 °C).
+     *
+     * @param celsius temperature, °C
+     * @return kPa
+     */
     public static double saturationKilopascals(double celsius) {
         Refusal.unless(
                 celsius >= -40 && celsius <= 60,
@@ -20,8 +30,9 @@ public final class HumidAir {
     }
 
     /**
-     * Oxygen in vol%, {@code 20.9 · (1 − RH · e_s(t) ÷ P)}: 30 °C, 80 % humidity, 101.325 kPa returns 20.2009.
+     * {@return oxygen in vol%, {@code 20.9 · (1 − RH · e_s(t) ÷ P)}: 30 °C, 80 % humidity, 101.325 kPa returns 20.2009}
      *
+     * @param air pressure and temperature of the air
      * @param relativeHumidity as a fraction, 0 to 1
      */
     public static double oxygen(Ambient air, double relativeHumidity) {

@@ -18,6 +18,14 @@ public record Mixture(List<Component> components, String balanceGasId) {
     /** Certificates round each value by itself, vol%. */
     private static final double ROUNDING = 0.5;
 
+    /**
+     * Checks the limits, copies what it is given.
+     *
+     * @param components at least one, each gas once
+     * @param balanceGasId {@code nitrogen} or {@code air}
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code mix-empty}, {@code mix-gas-twice}, {@code
+     *     mix-balance}
+     */
     public Mixture {
         components = List.copyOf(components);
         Objects.requireNonNull(balanceGasId, "balanceGasId");
@@ -45,7 +53,8 @@ public record Mixture(List<Component> components, String balanceGasId) {
     }
 
     /**
-     * What is asked of a certificate when its cylinder is registered: methane 60 vol% beside oxygen 50 vol% is refused.
+     * {@return what is asked of a certificate when its cylinder is registered: methane 60 vol% beside oxygen 50 vol% is
+     * refused}
      *
      * @throws onward.sentry.core.working.Refused when the components are together more than the whole cylinder
      */
@@ -66,11 +75,16 @@ public record Mixture(List<Component> components, String balanceGasId) {
                 .value();
     }
 
+    /**
+     * {@return the part of one gas; empty when the mix has none of it}
+     *
+     * @param gasId id of a gas of the library
+     */
     public Optional<Component> component(String gasId) {
         return components.stream().filter(c -> c.gasId().equals(gasId)).findFirst();
     }
 
-    /** Oxygen in vol%: its component when certified, 20.9 of what air makes up when the balance is air, else 0. */
+    /** {@return oxygen in vol%: its component when certified, 20.9 of what air makes up when the balance is air, else 0} */
     public double oxygenVolPercent() {
         return component("oxygen")
                 .map(c -> c.certified().value())

@@ -8,13 +8,23 @@ import onward.sentry.core.working.Refusal;
  * What a photo-ionisation sensor set on isobutylene shows for another gas: {@code true ppm = displayed · RF}. A gas whose
  * ionisation energy lies above the lamp's cannot be seen at all; an unknown factor is never taken as 1.
  *
+ * <p>Source: the definition of the response factor, isobutylene is 1; mixtures by {@code 1 ÷ Σ(x ÷ RF)}, as handbooks of
+ * the method give it.
+ *
  * @param lampEv energy of the lamp; figures are known for 10.6 eV
+ *
  */
 public record PhotoIonisation(double lampEv) {
 
     private static final double KNOWN_LAMP = 10.6;
     private static final double SHARE_SLACK = 1e-6;
 
+    /**
+     * Checks the limits.
+     *
+     * @param lampEv energy of the lamp; figures are known for 10.6 eV
+     * @throws onward.sentry.core.working.Refused with code {@code lamp-unknown}
+     */
     public PhotoIonisation {
         Refusal.unless(
                 lampEv == KNOWN_LAMP,
@@ -24,7 +34,11 @@ public record PhotoIonisation(double lampEv) {
                 "Use 10.6.");
     }
 
-    /** @throws onward.sentry.core.working.Refused with code {@code not-seen} or {@code no-photo-factor} */
+    /**
+     * @param gas the gas
+     * @return the factor; 1 for isobutylene
+     * @throws onward.sentry.core.working.Refused with code {@code not-seen} or {@code no-photo-factor}
+     */
     public double factor(Gas gas) {
         Refusal.unless(
                 gas.ionisationEv() <= lampEv,
@@ -42,13 +56,19 @@ public record PhotoIonisation(double lampEv) {
         return gas.photoFactor().getAsDouble();
     }
 
-    /** 14 ppm displayed with butanone there returns 12.6. */
+    /**
+     * 14 ppm displayed with butanone there returns 12.6.
+     *
+     * @param displayed reading on the display, in the unit of the sensor
+     * @param seen the gas that is there
+     * @return ppm
+     */
     public double truePpm(double displayed, Gas seen) {
         return displayed * factor(seen);
     }
 
     /**
-     * Factor of a mixture, {@code 1 ÷ RF = Σ xᵢ ÷ RFᵢ}: half toluene, half n-hexane returns 0.89583.
+     * {@return factor of a mixture, {@code 1 ÷ RF = Σ xᵢ ÷ RFᵢ}: half toluene, half n-hexane returns 0.89583}
      *
      * @param shares mole fraction of each gas; together 1
      */

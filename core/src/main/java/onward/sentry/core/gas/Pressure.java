@@ -6,6 +6,8 @@ import onward.sentry.core.working.Refusal;
 /**
  * Station pressure and what follows from it for instruments that feel partial pressure. Never the weather report's
  * sea-level figure.
+ *
+ * <p>Source: the standard atmosphere (ISO 2533) and the law of partial pressures.
  */
 public final class Pressure {
 
@@ -20,8 +22,8 @@ public final class Pressure {
     private Pressure() {}
 
     /**
-     * Pressure of the standard atmosphere, {@code 101.325 · (1 − 2.25577e-5 · h)^5.25588} kPa (ISO 2533): 500 m returns
-     * 95.461.
+     * {@return pressure of the standard atmosphere, {@code 101.325 · (1 − 2.25577e-5 · h)^5.25588} kPa (ISO 2533): 500 m
+     * returns 95.461}
      *
      * @param metres altitude above sea level, −430 to 11,000
      */
@@ -36,12 +38,24 @@ public final class Pressure {
         return SEA_LEVEL * Math.pow(1 - 2.25577e-5 * metres, 5.25588);
     }
 
-    /** What a dry-gas label means here, {@code label · P ÷ 101.325}: 0.100 at 95.461 kPa returns 0.09421. */
+    /**
+     * {@return what a dry-gas label means here, {@code label · P ÷ 101.325}: 0.100 at 95.461 kPa returns 0.09421}
+     *
+     * @param label what the label states, in the unit of the sensor
+     * @param kilopascals absolute pressure, kPa
+     */
     public static double expected(double label, double kilopascals) {
         return label * checked(kilopascals) / SEA_LEVEL;
     }
 
-    /** What an oxygen or infrared cell reads that was set at one pressure and moved to another: {@code true · P ÷ P_set}. */
+    /**
+     * {@return what an oxygen or infrared cell reads that was set at one pressure and moved to another: {@code true · P ÷
+     * P_set}}
+     *
+     * @param trueValue true concentration, in the unit of the sensor
+     * @param kilopascals absolute pressure, kPa
+     * @param setAtKilopascals absolute pressure at the span, kPa
+     */
     public static double readingAfterMove(double trueValue, double kilopascals, double setAtKilopascals) {
         return trueValue * checked(kilopascals) / checked(setAtKilopascals);
     }

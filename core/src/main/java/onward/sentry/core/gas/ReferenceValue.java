@@ -21,8 +21,10 @@ public enum ReferenceValue {
     };
 
     /**
+     * @param gas the gas
      * @param certified as the certificate prints it, in any unit
      * @param relativeUncertainty fraction: ±2 % is 0.02
+     * @return concentration to judge by, in the unit of the certificate
      */
     public abstract double of(Gas gas, double certified, double relativeUncertainty);
 }

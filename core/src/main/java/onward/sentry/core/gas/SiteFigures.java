@@ -27,6 +27,15 @@ public record SiteFigures(List<OfGas> gases, List<OfCell> cross) {
      * @param source where it comes from, for example {@code "manual of the Quoin 5P, page 41"}
      */
     public record OfGas(String gasId, GasFigure figure, double value, String source) {
+        /**
+         * Checks the limits.
+         *
+         * @param gasId id of a gas of the library
+         * @param figure which figure of the gas
+         * @param value above 0, in the figure's unit
+         * @param source where it comes from, for example {@code "manual of the Quoin 5P, page 41"}
+         * @throws onward.sentry.core.working.Refused with code {@code site-figure}
+         */
         public OfGas {
             var gas = GasLibrary.shipped().gas(gasId);
             Refusal.unless(
@@ -47,6 +56,15 @@ public record SiteFigures(List<OfGas> gases, List<OfCell> cross) {
      * @param source where it comes from
      */
     public record OfCell(String sensorGasId, String gasId, double percent, String source) {
+        /**
+         * Checks the limits.
+         *
+         * @param sensorGasId id of the gas that the cell is made for
+         * @param gasId id of a gas of the library
+         * @param percent of the other gas's concentration, may be negative
+         * @param source where it comes from
+         * @throws onward.sentry.core.working.Refused with one of the codes {@code site-cross-own}, {@code site-cross}
+         */
         public OfCell {
             var sensor = GasLibrary.shipped().gas(sensorGasId);
             var gas = GasLibrary.shipped().gas(gasId);
@@ -66,6 +84,12 @@ public record SiteFigures(List<OfGas> gases, List<OfCell> cross) {
         }
     }
 
+    /**
+     * Copies what it is given, fills in what older records leave out.
+     *
+     * @param gases each figure of a gas once
+     * @param cross each pair of sensor and gas once
+     */
     public SiteFigures {
         gases = gases == null ? List.of() : List.copyOf(gases);
         cross = cross == null ? List.of() : List.copyOf(cross);
@@ -88,6 +112,12 @@ public record SiteFigures(List<OfGas> gases, List<OfCell> cross) {
                 "Name the manual and page, or the measurement and its day.");
     }
 
+    /**
+     * {@return the figure of the site for a gas; empty when it has none}
+     *
+     * @param gasId id of a gas of the library
+     * @param figure which figure of the gas
+     */
     public Optional<OfGas> of(String gasId, GasFigure figure) {
         return gases.stream()
                 .filter(one -> one.gasId().equals(gasId) && one.figure() == figure)

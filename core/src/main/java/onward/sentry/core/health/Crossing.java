@@ -14,7 +14,11 @@ import java.util.Optional;
 public record Crossing(
         double percent, Optional<LocalDate> earliest, Optional<LocalDate> likely, Optional<LocalDate> latest) {
 
-    /** The last day on which a new sensor is ordered in time: the earliest plausible crossing, less the lead time. */
+    /**
+     * {@return the last day on which a new sensor is ordered in time: the earliest plausible crossing, less the lead time}
+     *
+     * @param leadDays days that a delivery takes, 0 or more
+     */
     public Optional<LocalDate> orderBy(int leadDays) {
         return earliest.map(day -> day.minusDays(leadDays));
     }

@@ -20,9 +20,13 @@ public record IntervalReview(
 
     /** What the share speaks for. */
     public enum Proposal {
+        /** Too few checks to say. */
         TOO_FEW("too few to say"),
+        /** The interval stays. */
         KEEP("keep the interval"),
+        /** The interval is shortened by a step. */
         SHORTEN("shorten it by a step"),
+        /** The interval may be lengthened by a step. */
         LENGTHEN("it may be lengthened by a step");
 
         private final String label;
@@ -31,6 +35,7 @@ public record IntervalReview(
             this.label = label;
         }
 
+        /** {@return the words for screens and records} */
         public String label() {
             return label;
         }
@@ -50,7 +55,11 @@ public record IntervalReview(
      *
      * <p>40 of 50 in tolerance are 67 to 89 %, so it is shortened; 120 of 120 are at least 96.9 %, so it may be lengthened.
      *
+     * @param gas id of a gas of the library
+     * @param inTolerance how many as-found checks were in tolerance
+     * @param all how many there are in all, 1 or more
      * @param months that the findings reach over
+     * @return the share in tolerance with its limits, and the proposal
      */
     public static IntervalReview of(String gas, long inTolerance, long all, long months) {
         var share = all == 0 ? new Wilson(0, 1) : Wilson.of(inTolerance, all);
@@ -75,7 +84,11 @@ public record IntervalReview(
                         .gives(proposal.label()));
     }
 
-    /** What several kinds of sensor in one detector come to: it comes round as often as the worst of them needs. */
+    /**
+     * {@return what several kinds of sensor in one detector come to: it comes round as often as the worst of them needs}
+     *
+     * @param reviews one for each gas
+     */
     public static Proposal together(List<IntervalReview> reviews) {
         if (reviews.stream().anyMatch(review -> review.proposal() == Proposal.SHORTEN)) {
             return Proposal.SHORTEN;
@@ -88,7 +101,12 @@ public record IntervalReview(
                         : Proposal.KEEP;
     }
 
-    /** The rule a step away; empty where there is no step, or the cap would not let it count. */
+    /**
+     * {@return the rule a step away; empty where there is no step, or the cap would not let it count}
+     *
+     * @param rule the calibration interval
+     * @param proposal what the review proposes
+     */
     public static Optional<IntervalRule> step(IntervalRule rule, Proposal proposal) {
         return switch (proposal) {
             case SHORTEN -> IntervalSteps.shorter(rule);

@@ -24,7 +24,11 @@ public record PartWanted(
     /**
      * Empty where no end of the fitted sensor is in sight.
      *
+     * @param part name of the part
+     * @param detector serial of the detector
+     * @param marginal when the sensor is expected to become marginal
      * @param leadDays from order to shelf
+     * @return the part with the day to order it by
      */
     public static Optional<PartWanted> of(String part, String detector, Crossing marginal, int leadDays) {
         return marginal.earliest()
@@ -34,7 +38,10 @@ public record PartWanted(
     /**
      * Parts by month; what is wanted already counts to the first one.
      *
+     * @param wanted parts that are wanted
+     * @param first the first month of the list
      * @param months how many to look at, from the first one on
+     * @return one entry for each month, oldest first
      */
     public static List<Month> byMonth(List<PartWanted> wanted, YearMonth first, int months) {
         var likely = new int[months];

@@ -68,14 +68,22 @@ public record ResponseTrend(
     public record Expected(double percent, double standard) {}
 
     /**
-     * What a span of some day should come to by the line: 90 % falling by 1 % a month returns 89 % for a day a month later, with
-     * what one span strays about the line. Empty where there is no line.
+     * {@return what a span of some day should come to by the line: 90 % falling by 1 % a month returns 89 % for a day a
+     * month later, with what one span strays about the line} Empty where there is no line.
+     *
+     * @param spans of one sensor, in the order of time
+     * @param on the day of the work
      */
     public static Optional<Expected> expected(List<SpanResponse> spans, LocalDate on) {
         return fit(spans).map(fit -> fit.expected(on));
     }
 
-    /** Empty with fewer than four spans, or when all are of one day. */
+    /**
+     * Empty with fewer than four spans, or when all are of one day.
+     *
+     * @param spans of one sensor, in the order of time
+     * @return the trend
+     */
     public static Optional<ResponseTrend> of(List<SpanResponse> spans) {
         return fit(spans).map(Fit::trend);
     }

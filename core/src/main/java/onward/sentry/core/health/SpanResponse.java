@@ -11,6 +11,14 @@ import java.util.Objects;
  */
 public record SpanResponse(LocalDate on, double percent, String cylinder) {
 
+    /**
+     * Checks the limits.
+     *
+     * @param on the day of the work
+     * @param percent of what was applied
+     * @param cylinder tag of the gas that it was set on; empty where that is not on record
+     * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+     */
     public SpanResponse {
         Objects.requireNonNull(on, "on");
         Objects.requireNonNull(cylinder, "cylinder");

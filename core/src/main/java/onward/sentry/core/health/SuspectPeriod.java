@@ -16,6 +16,12 @@ import onward.sentry.core.working.Refusal;
  */
 public record SuspectPeriod(LocalDate since, LocalDate until) {
 
+    /**
+     * Keeps what it is given.
+     *
+     * @param since the day of its last good check
+     * @param until the day on which it was found
+     */
     public SuspectPeriod {
         if (until.isBefore(since)) {
             throw new IllegalArgumentException("ends " + until + " before it begins " + since);
@@ -23,10 +29,13 @@ public record SuspectPeriod(LocalDate since, LocalDate until) {
     }
 
     /**
-     * Last good on 2 February, found to fail on 2 March: in doubt from the one to the other. Found good: nothing is in doubt.
+     * {@return last good on 2 February, found to fail on 2 March: in doubt from the one to the other} Found good: nothing is
+     * in doubt.
      *
      * @param asFound what it came out as before it was adjusted
      * @param lastGood empty when it was never found good; then all since it was fitted is in doubt
+     * @param fittedOn day on which the sensor was fitted
+     * @param on the day of the work
      */
     public static Optional<SuspectPeriod> of(
             Verdict asFound, Optional<LocalDate> lastGood, LocalDate fittedOn, LocalDate on) {
@@ -35,17 +44,28 @@ public record SuspectPeriod(LocalDate since, LocalDate until) {
                 : Optional.empty();
     }
 
-    /** From the day after it was good through the day on which it was found: 2 February to 2 March returns 28. */
+    /**
+     * From the day after it was good through the day on which it was found: 2 February to 2 March returns 28.
+     *
+     * @return days, 0 or more
+     */
     public long days() {
         return ChronoUnit.DAYS.between(since, until);
     }
 
-    /** In words: {@code "2026-02-02 to 2026-03-02, 28 days"}. */
+    /**
+     * In words: {@code "2026-02-02 to 2026-03-02, 28 days"}.
+     *
+     * @return a phrase with both days
+     */
     public String words() {
         return Figures.day(since) + " to " + Figures.day(until) + ", " + Figures.days(days());
     }
 
-    /** @throws onward.sentry.core.working.Refused when it is closed without saying what was found out */
+    /**
+     * @param remark of the person; may be empty
+     * @throws onward.sentry.core.working.Refused when it is closed without saying what was found out
+     */
     public static void checkClosing(String remark) {
         Refusal.unless(
                 !remark.isBlank(),

@@ -5,8 +5,11 @@ package onward.sentry.core.health;
  *
  * <p>95 of 100 good: 0.888 to 0.978.
  *
+ * <p>Source: the score interval of a proportion, with a quantile of 1.96.
+ *
  * @param low 0 to 1
  * @param high 0 to 1
+ *
  */
 public record Wilson(double low, double high) {
 
@@ -15,6 +18,7 @@ public record Wilson(double low, double high) {
     /**
      * @param good 0 to {@code all}
      * @param all 1 or more
+     * @return the limits of the share, 0 to 1
      */
     public static Wilson of(long good, long all) {
         if (all < 1 || good < 0 || good > all) {

@@ -11,6 +11,12 @@ import java.util.Optional;
  */
 public record CheckRule(double tolerancePercent, String source, Optional<Uncertainty> guard) {
 
+    /**
+     * {@return a rule without a guard band}
+     *
+     * @param tolerancePercent % of the expected reading
+     * @param source where the rule comes from
+     */
     public static CheckRule of(double tolerancePercent, String source) {
         return new CheckRule(tolerancePercent, source, Optional.empty());
     }

@@ -33,13 +33,16 @@ public enum JudgingRules {
         this.version = version;
     }
 
+    /** {@return the number that records keep} */
     public int version() {
         return version;
     }
 
     /**
-     * The rules of a record: {@code of(2)} returns {@link #SECOND}; records of before the rules had a number have 0.
+     * {@return the rules of a record: {@code of(2)} returns {@link #SECOND}; records of before the rules had a number have
+     * 0}
      *
+     * @param version from 1
      * @throws Refused with code {@code rules-unknown} for a version that there is not
      */
     public static JudgingRules of(int version) {

@@ -10,17 +10,32 @@ public record Limit(double value) {
 
     private static final double SLACK = 1e-9;
 
-    /** {@code x ≤ limit}; the limit itself still passes. */
+    /**
+     * {@code x ≤ limit}; the limit itself still passes.
+     *
+     * @param x the value, in the unit of the limit
+     * @return whether that is so
+     */
     public boolean allows(double x) {
         return x <= value + Math.abs(value) * SLACK;
     }
 
-    /** {@code x > limit}; the limit itself is not above itself. */
+    /**
+     * {@code x > limit}; the limit itself is not above itself.
+     *
+     * @param x the value, in the unit of the limit
+     * @return whether that is so
+     */
     public boolean isExceededBy(double x) {
         return !allows(x);
     }
 
-    /** {@code x ≥ limit}; the limit itself is reached. */
+    /**
+     * {@code x ≥ limit}; the limit itself is reached.
+     *
+     * @param x the value, in the unit of the limit
+     * @return whether that is so
+     */
     public boolean isReachedBy(double x) {
         return x >= value - Math.abs(value) * SLACK;
     }

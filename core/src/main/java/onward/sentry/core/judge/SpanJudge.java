@@ -13,6 +13,8 @@ import onward.sentry.core.working.Derivation;
  *
  * <p>Three grades: pass R &gt; 70, marginal 50 ≤ R ≤ 70 (works, order its replacement), fail R &lt; 50 (replace before
  * use). Two grades: pass R ≥ 50. Acceptance window: a reading inside it is taken and set.
+ *
+ * <p>Source: site default, after how electrochemical cells age; the window is what instruments can set.
  */
 public final class SpanJudge {
 
@@ -34,15 +36,21 @@ public final class SpanJudge {
     public record Span(Judgement judgement, double responsePercent, OptionalDouble sensitivity) {}
 
     /**
-     * The raw reading as % of what was applied: 36.8 of 80 ppm returns 46.0.
+     * {@return the raw reading as % of what was applied: 36.8 of 80 ppm returns 46.0}
      *
+     * @param fullSpan reading minus zero, in the unit of the sensor
      * @param applied above zero
      */
     public static double response(double fullSpan, double applied) {
         return 100 * fullSpan / applied;
     }
 
-    /** Three grades of a response in %: above 70 passes, 50 to 70 is marginal, below 50 or above 200 fails. */
+    /**
+     * Three grades of a response in %: above 70 passes, 50 to 70 is marginal, below 50 or above 200 fails.
+     *
+     * @param response % of the response of a new sensor
+     * @return the verdict
+     */
     public static Verdict grade(double response) {
         return grade(SpanGrading.THREE_GRADES, response, response);
     }
@@ -50,7 +58,10 @@ public final class SpanJudge {
     /**
      * A response in % by a school: 60 by three grades returns marginal, by two grades pass.
      *
+     * @param grading how a response is graded
+     * @param response % of the response of a new sensor
      * @param share the reading before it is set, % of the target
+     * @return the verdict
      */
     public static Verdict grade(SpanGrading grading, double response, double share) {
         if (MOST_ADJUSTABLE.isExceededBy(share) || !LEAST_ADJUSTABLE.isReachedBy(share)) {
@@ -79,13 +90,27 @@ public final class SpanJudge {
      */
     public record Grounds(SensitivityHistory chain, double zero, Unsettled unsettled, double tolerance) {
 
-        /** A settled reading, after a zero that read clean air. */
+        /**
+         * {@return a settled reading, after a zero that read clean air}
+         *
+         * @param sensor the sensor
+         * @param chain the zeros and spans of this sensor before
+         */
         public static Grounds settled(SensorSpec sensor, SensitivityHistory chain) {
             return new Grounds(chain, sensor.cleanAirReading(), Unsettled.NONE, Double.MAX_VALUE);
         }
     }
 
-    /** The same of a settled reading after a zero that read clean air. */
+    /**
+     * {@return the same of a settled reading after a zero that read clean air}
+     *
+     * @param sensor the sensor
+     * @param grading how a response is graded
+     * @param applied concentration at the sensor, in its unit
+     * @param reading reading, in the unit of the sensor
+     * @param chain the zeros and spans of this sensor before
+     * @param source where the rule comes from
+     */
     public static Span judge(
             SensorSpec sensor,
             SpanGrading grading,
@@ -97,9 +122,16 @@ public final class SpanJudge {
     }
 
     /**
-     * A raw reading: 56.0 of 80 ppm is exactly 70 % and so marginal in three grades; 56.1 passes; 7.4 of 15 ppm fails. A
-     * displayed reading of 72 on 80 ppm with s 0.9 so far makes s 0.81, R 81 %; 9.9 on 18 ppm after a zero that read 1 makes
-     * s 0.494 of a new sensor. What is unsettled is taken off R.
+     * {@return a raw reading: 56.0 of 80 ppm is exactly 70 % and so marginal in three grades; 56.1 passes; 7.4 of 15 ppm
+     * fails} A displayed reading of 72 on 80 ppm with s 0.9 so far makes s 0.81, R 81 %; 9.9 on 18 ppm after a zero that
+     * read 1 makes s 0.494 of a new sensor. What is unsettled is taken off R.
+     *
+     * @param sensor the sensor
+     * @param grading how a response is graded
+     * @param applied concentration at the sensor, in its unit
+     * @param reading reading, in the unit of the sensor
+     * @param grounds zero, history and settling of the sensor
+     * @param source where the rule comes from
      */
     public static Span judge(
             SensorSpec sensor, SpanGrading grading, double applied, double reading, Grounds grounds, String source) {
@@ -149,8 +181,15 @@ public final class SpanJudge {
     }
 
     /**
-     * The low end of a sensor with two points: it is set when the reading lies within the range of adjustment; its
-     * response is graded at the high end.
+     * {@return the low end of a sensor with two points: it is set when the reading lies within the range of adjustment; its
+     * response is graded at the high end}
+     *
+     * @param sensor the sensor
+     * @param applied concentration at the sensor, in its unit
+     * @param reading reading, in the unit of the sensor
+     * @param unsettled how far the reading was from settled
+     * @param tolerance in the unit of the sensor
+     * @param source where the rule comes from
      */
     public static Judgement lowPoint(
             SensorSpec sensor, double applied, double reading, Unsettled unsettled, double tolerance, String source) {

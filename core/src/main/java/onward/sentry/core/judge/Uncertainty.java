@@ -26,6 +26,11 @@ public record Uncertainty(List<Line> lines) {
      */
     public record Line(String name, double standard, String from) {}
 
+    /**
+     * Copies what it is given.
+     *
+     * @param lines what it is made of; one that does not apply is left out
+     */
     public Uncertainty {
         lines = List.copyOf(lines);
     }
@@ -34,8 +39,12 @@ public record Uncertainty(List<Line> lines) {
      * By the first rules, gas, display and scatter: 80 ppm ±2 %, no k stated, resolution 1, deviation 0.4 has an expanded
      * uncertainty of 2.0944. The scatter is not divided by √n: readings this close together are not independent.
      *
+     * @param certified certified concentration, in the unit of the sensor, 0 or more
      * @param relative of the certificate, as a fraction
      * @param statesTwo whether the certificate states k = 2
+     * @param step least difference between two values, in the unit of the sensor
+     * @param deviation standard deviation of the readings, in the unit of the sensor, 0 or more
+     * @return standard uncertainties and their combination
      */
     public static Uncertainty of(double certified, double relative, boolean statesTwo, double step, double deviation) {
         Refusal.unless(
@@ -74,7 +83,12 @@ public record Uncertainty(List<Line> lines) {
             boolean pressureUnknown,
             boolean simulant) {}
 
-    /** The budget, line by line: the display counts twice, in the reading and in the zero before it. */
+    /**
+     * The budget, line by line: the display counts twice, in the reading and in the zero before it.
+     *
+     * @param of what the uncertainty is made of
+     * @return standard uncertainties and their combination
+     */
     public static Uncertainty of(Sources of) {
         double display = of.step() / Math.sqrt(12);
         var lines = new ArrayList<Line>();
@@ -112,7 +126,11 @@ public record Uncertainty(List<Line> lines) {
         return Math.abs(certified) * relative / (statesTwo ? 2 : Math.sqrt(3));
     }
 
-    /** U, with a coverage of about 95 %. */
+    /**
+     * U, with a coverage of about 95 %.
+     *
+     * @return in the unit of the sensor
+     */
     public double expanded() {
         return 2
                 * Math.sqrt(lines.stream()
@@ -120,7 +138,11 @@ public record Uncertainty(List<Line> lines) {
                         .sum());
     }
 
-    /** The budget, line by line. */
+    /**
+     * {@return the budget, line by line}
+     *
+     * @param unit of the readings, as people write it
+     */
     public Derivation budget(String unit) {
         var working = Derivation.of(
                 "Expanded uncertainty",

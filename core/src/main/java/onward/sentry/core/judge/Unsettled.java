@@ -31,6 +31,13 @@ public record Unsettled(
     /** A reading that is taken as it stands: typed once, declared settled, or judged by the first rules. */
     public static final Unsettled NONE = new Unsettled(true, 0, 0, 1, 0, 0, 0);
 
+    /**
+     * {@return how far a reading was from settled; nothing when it had settled}
+     *
+     * @param settled whether the reading has settled
+     * @param window the readings that were looked at
+     * @param limits what counts as settled
+     */
     public static Unsettled of(boolean settled, Stability window, StabilityLimits limits) {
         return new Unsettled(
                 settled,
@@ -43,14 +50,19 @@ public record Unsettled(
     }
 
     /**
-     * What counts against the reading, in its unit: a slope of 0.2 ppm/s with τ of 10 s and a spread of 3 ppm returns 2 where
-     * it had not settled.
+     * {@return what counts against the reading, in its unit: a slope of 0.2 ppm/s with τ of 10 s and a spread of 3 ppm
+     * returns 2 where it had not settled}
      */
     public double amount() {
         return settled ? 0 : Math.max(Math.abs(slopePerSecond) * tauSeconds, spread / 2);
     }
 
-    /** A reading that swings through more than twice the tolerance, or a window that is full of outliers, measures nothing. */
+    /**
+     * {@return a reading that swings through more than twice the tolerance, or a window that is full of outliers, measures
+     * nothing}
+     *
+     * @param tolerance in the unit of the sensor
+     */
     public boolean isUnstable(double tolerance) {
         return !settled && (!isUsable() || !new Limit(2 * tolerance).allows(spread));
     }

@@ -4,7 +4,11 @@ import onward.sentry.core.detector.SensorSpec;
 import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
 
-/** Whether a sensor reads what clean air is: 0, or 20.9 vol% for oxygen. */
+/**
+ * Whether a sensor reads what clean air is: 0, or 20.9 vol% for oxygen.
+ *
+ * <p>Source: site default: what a display can resolve, and a share of the range.
+ */
 public final class ZeroJudge {
 
     private static final double OXYGEN_TOLERANCE = 0.3;
@@ -17,6 +21,9 @@ public final class ZeroJudge {
      * alarm, nor less than one step; oxygen ±0.3 vol%.
      *
      * <p>Range 300, step 1, low alarm 25 returns 2.5: the greater of 2 and 3 is held down by 10 % of 25.
+     *
+     * @param sensor the sensor
+     * @return in the unit of the sensor
      */
     public static double tolerance(SensorSpec sensor) {
         if (sensor.isOxygen()) {
@@ -35,7 +42,9 @@ public final class ZeroJudge {
      *
      * <p>Tolerance 2 ppm, lowest point 18 ppm returns 0.9; a step of 0.5 vol% and a lowest point of 1.25 vol% return 0.25.
      *
+     * @param sensor the sensor
      * @param lowestPoint the lowest gas that it is set or checked with, in its unit; 0 where there is none
+     * @return in the unit of the sensor
      */
     public static double tolerance(SensorSpec sensor, double lowestPoint) {
         return lowestPoint > 0
@@ -43,6 +52,12 @@ public final class ZeroJudge {
                 : tolerance(sensor);
     }
 
+    /**
+     * {@return whether a mean in clean air is near enough to what clean air should read}
+     *
+     * @param sensor the sensor
+     * @param mean mean reading in clean air, in the unit of the sensor
+     */
     public static boolean withinTolerance(SensorSpec sensor, double mean) {
         return new Limit(tolerance(sensor)).allows(Math.abs(mean - sensor.cleanAirReading()));
     }
@@ -50,9 +65,11 @@ public final class ZeroJudge {
     /**
      * By the first rules.
      *
+     * @param sensor the sensor
      * @param mean mean of the settled readings, in the sensor's unit
      * @param settled whether they settled before the limit; a sensor that did not fails
      * @param source where the tolerance comes from
+     * @return the verdict and its derivation
      */
     public static Judgement judge(SensorSpec sensor, double mean, boolean settled, String source) {
         boolean within = withinTolerance(sensor, mean);
@@ -62,11 +79,15 @@ public final class ZeroJudge {
     }
 
     /**
-     * What is unsettled counts against it: within a tolerance of 2.5 ppm, a mean of 1 that may move by 1 passes, one that may
-     * move by 2 is marginal, and readings that spread over 6 fail.
+     * What is unsettled counts against it: within a tolerance of 2.5 ppm, a mean of 1 that may move by 1 passes, one that
+     * may move by 2 is marginal, and readings that spread over 6 fail.
      *
+     * @param sensor the sensor
      * @param mean mean of the readings, in the sensor's unit
+     * @param unsettled how far the reading was from settled
      * @param lowestPoint as for {@link #tolerance(SensorSpec, double)}
+     * @param source where the rule comes from
+     * @return the verdict and its derivation
      */
     public static Judgement judge(
             SensorSpec sensor, double mean, Unsettled unsettled, double lowestPoint, String source) {

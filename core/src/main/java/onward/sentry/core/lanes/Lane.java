@@ -18,12 +18,25 @@ import onward.sentry.core.run.RunState;
  */
 public record Lane(String id, RunState state, NextAction next, long now) {
 
-    /** As far as the run itself knows the time. */
+    /**
+     * As far as the run itself knows the time.
+     *
+     * @param id id of the run
+     * @param live the run
+     * @return the lane with its next action
+     */
     public static Lane of(String id, LiveRun live) {
         return of(id, live, RunMoment.at(live.traces().now()));
     }
 
-    /** At a later moment: a typed run goes on with the clock, and a gateway may have fallen silent. */
+    /**
+     * At a later moment: a typed run goes on with the clock, and a gateway may have fallen silent.
+     *
+     * @param id id of the run
+     * @param live the run
+     * @param moment the moment at the bench
+     * @return the lane with its next action
+     */
     public static Lane of(String id, LiveRun live, RunMoment moment) {
         return new Lane(
                 id,
@@ -32,10 +45,12 @@ public record Lane(String id, RunState state, NextAction next, long now) {
                 Math.max(moment.now(), live.traces().now()));
     }
 
+    /** {@return the serial of its detector} */
     public String serial() {
         return state.started().map(RunEvent.RunStarted::serial).orElse("");
     }
 
+    /** {@return who works it} */
     public String technician() {
         return state.technician();
     }
@@ -48,7 +63,11 @@ public record Lane(String id, RunState state, NextAction next, long now) {
         return state.place().flatMap(RunEvent.LanePlaced::manifold);
     }
 
-    /** Whether one hand serves both: they hang on one manifold and ask for the same thing. */
+    /**
+     * {@return whether one hand serves both: they hang on one manifold and ask for the same thing}
+     *
+     * @param other another lane of the room
+     */
     public boolean isServedWith(Lane other) {
         return sharesManifoldWith(other)
                 && next.kind() == other.next().kind()

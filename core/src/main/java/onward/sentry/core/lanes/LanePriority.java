@@ -79,7 +79,12 @@ public final class LanePriority {
         };
     }
 
-    /** Why the hand that a lane asks for must wait for a neighbour; empty when it need not. */
+    /**
+     * {@return why the hand that a lane asks for must wait for a neighbour; empty when it need not}
+     *
+     * @param lane the lane to look at
+     * @param all every lane of the room
+     */
     public static Optional<String> heldBack(Lane lane, List<Lane> all) {
         return heldBack(lane, Neighbours.of(lane, all));
     }

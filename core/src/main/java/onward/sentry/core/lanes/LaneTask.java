@@ -24,6 +24,7 @@ public record LaneTask(Lane lane, Urgency urgency, String why, Optional<String> 
         WAITS
     }
 
+    /** {@return whether somebody has to act} */
     public boolean wanted() {
         return urgency.compareTo(Urgency.HELD_BACK) < 0;
     }

@@ -13,6 +13,7 @@ public final class Manifold {
     /**
      * {@code ["Quoin 4", "Mote CO"]} is refused, and a serial that is named twice, however it is written.
      *
+     * @param serials of the detectors
      * @param models of the detectors, in the order of their serials
      * @throws onward.sentry.core.working.Refused when they do not go together
      */

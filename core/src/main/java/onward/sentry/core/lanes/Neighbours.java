@@ -13,17 +13,31 @@ import onward.sentry.core.working.Refusal;
  */
 public record Neighbours(List<Lane> others) {
 
+    /**
+     * Copies what it is given.
+     *
+     * @param others the lanes of everybody else, and one's own other ones
+     */
     public Neighbours {
         others = List.copyOf(others);
     }
 
-    /** The neighbours of one lane among all. */
+    /**
+     * {@return the neighbours of one lane among all}
+     *
+     * @param lane the lane to look at
+     * @param all every lane of the room
+     */
     public static Neighbours of(Lane lane, List<Lane> all) {
         return new Neighbours(
                 all.stream().filter(other -> !other.id().equals(lane.id())).toList());
     }
 
-    /** Why a zero or a blank in the air of the room must wait: gas is on beside it. */
+    /**
+     * {@return why a zero or a blank in the air of the room must wait: gas is on beside it}
+     *
+     * @param lane the lane to look at
+     */
     public Optional<Refusal> againstZero(Lane lane) {
         return lane.wantsRoomAir()
                 ? beside(lane, Lane::spreadsGas)
@@ -36,7 +50,11 @@ public record Neighbours(List<Lane> others) {
                 : Optional.empty();
     }
 
-    /** Why opening gas should wait: somebody takes a zero from the air of the room. */
+    /**
+     * {@return why opening gas should wait: somebody takes a zero from the air of the room}
+     *
+     * @param lane the lane to look at
+     */
     public Optional<Refusal> againstGas(Lane lane) {
         return beside(lane, Lane::takesRoomAir)
                 .map(other -> new Refusal(
@@ -46,7 +64,12 @@ public record Neighbours(List<Lane> others) {
                         "Leave the valve shut until that is done."));
     }
 
-    /** Why a cylinder cannot be taken: it serves another lane that is not on the same manifold. */
+    /**
+     * {@return why a cylinder cannot be taken: it serves another lane that is not on the same manifold}
+     *
+     * @param lane the lane to look at
+     * @param cylinderId tag of the cylinder
+     */
     public Optional<Refusal> againstCylinder(Lane lane, String cylinderId) {
         return others.stream()
                 .filter(other -> other.cylinder().filter(cylinderId::equals).isPresent())

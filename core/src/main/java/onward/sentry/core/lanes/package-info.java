@@ -1,5 +1,7 @@
 /**
- * Several detectors on one bench: which of them needs a hand first, what must not happen beside what, and what to lay
- * ready while all of them wait.
+ * Several detectors on one bench: which one needs the technician first, what must not happen at the same time, and what
+ * to prepare while all of them wait.
+ *
+ * <p>Start with {@link onward.sentry.core.lanes.LanePriority} and {@link onward.sentry.core.lanes.Neighbours}.
  */
 package onward.sentry.core.lanes;

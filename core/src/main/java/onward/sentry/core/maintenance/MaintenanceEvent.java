@@ -7,11 +7,18 @@ import java.util.OptionalDouble;
 /** Something that happened in a maintenance job; only added to, never changed. */
 public sealed interface MaintenanceEvent {
 
+    /** {@return when it happened} */
     Instant at();
 
-    /** Who did it. */
+    /** {@return who did it} */
     String by();
 
+    /**
+     * The job was started.
+     *
+     * @param at when
+     * @param by display name of the person
+     */
     record Started(Instant at, String by) implements MaintenanceEvent {}
 
     /**
@@ -31,5 +38,12 @@ public sealed interface MaintenanceEvent {
     /** @param remark may be empty */
     record Finished(Instant at, String by, String remark) implements MaintenanceEvent {}
 
+    /**
+     * The job was stopped before its end.
+     *
+     * @param at when
+     * @param by display name of the person
+     * @param reason why; a sentence for people
+     */
     record Stopped(Instant at, String by, String reason) implements MaintenanceEvent {}
 }

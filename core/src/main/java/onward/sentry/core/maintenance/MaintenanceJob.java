@@ -20,6 +20,12 @@ public record MaintenanceJob(MaintenanceProcedure procedure, List<MaintenanceEve
 
     private static final int LONGEST_REMARK = 500;
 
+    /**
+     * Copies what it is given.
+     *
+     * @param procedure of the card
+     * @param events at least the one that started it, in their order
+     */
     public MaintenanceJob {
         events = List.copyOf(events);
         if (events.isEmpty() || !(events.get(0) instanceof MaintenanceEvent.Started)) {
@@ -27,28 +33,45 @@ public record MaintenanceJob(MaintenanceProcedure procedure, List<MaintenanceEve
         }
     }
 
+    /**
+     * {@return a job that has just started}
+     *
+     * @param procedure of the card
+     * @param at when
+     * @param by display name of the person
+     */
     public static MaintenanceJob start(MaintenanceProcedure procedure, Instant at, String by) {
         return new MaintenanceJob(procedure, List.of(new MaintenanceEvent.Started(at, by)));
     }
 
+    /**
+     * {@return the job after one more event}
+     *
+     * @param event what was done
+     */
     public MaintenanceJob plus(MaintenanceEvent event) {
         var more = new ArrayList<>(events);
         more.add(event);
         return new MaintenanceJob(procedure, more);
     }
 
-    /** How many steps are done, and so the position of the next one; all of them: the number of steps. */
+    /** {@return how many steps are done, and so the position of the next one; all of them: the number of steps} */
     public int next() {
         return (int) events.stream()
                 .filter(MaintenanceEvent.StepDone.class::isInstance)
                 .count();
     }
 
+    /** {@return whether its last step was confirmed and it was ended} */
     public boolean isFinished() {
         return last() instanceof MaintenanceEvent.Finished;
     }
 
-    /** It can be worked on: neither finished nor stopped. */
+    /**
+     * It can be worked on: neither finished nor stopped.
+     *
+     * @return whether that is so
+     */
     public boolean isOpen() {
         return !isFinished() && !(last() instanceof MaintenanceEvent.Stopped);
     }
@@ -57,7 +80,11 @@ public record MaintenanceJob(MaintenanceProcedure procedure, List<MaintenanceEve
         return events.get(events.size() - 1);
     }
 
-    /** From when on a wait is over; empty where the next step is no wait. A warm-up of 60 s counts from the step before. */
+    /**
+     * From when on a wait is over; empty where the next step is no wait. A warm-up of 60 s counts from the step before.
+     *
+     * @return the moment; empty when there is nothing to wait for
+     */
     public Optional<Instant> waitsUntil() {
         if (next() == procedure.steps().size() || !(procedure.steps().get(next()) instanceof Step.WarmUp wait)) {
             return Optional.empty();
@@ -74,8 +101,12 @@ public record MaintenanceJob(MaintenanceProcedure procedure, List<MaintenanceEve
      * What confirming a step comes to: done, or refused with the value or answer that does not let the job go on. 3.1 read
      * where at least 3.5 are wanted returns a refusal that stays on record.
      *
+     * @param step position in the procedure, from 0
      * @param value that was read off, where the step asks for one
      * @param answer to the question, where the step asks one
+     * @param now the moment
+     * @param by display name of the person
+     * @return what to keep
      * @throws onward.sentry.core.working.Refused with code {@code maintenance-closed}, {@code maintenance-order}, {@code
      *     maintenance-wait}, {@code field-missing}
      */
@@ -115,7 +146,13 @@ public record MaintenanceJob(MaintenanceProcedure procedure, List<MaintenanceEve
                 : new MaintenanceEvent.StepRefused(now, by, step, value, answer);
     }
 
-    /** @throws onward.sentry.core.working.Refused with code {@code maintenance-open-step} while a step is not done */
+    /**
+     * @param remark of the person; may be empty
+     * @param now the moment
+     * @param by display name of the person
+     * @return what to keep
+     * @throws onward.sentry.core.working.Refused with code {@code maintenance-open-step} while a step is not done
+     */
     public MaintenanceEvent finish(String remark, Instant now, String by) {
         checkOpen();
         Refusal.unless(
@@ -128,7 +165,13 @@ public record MaintenanceJob(MaintenanceProcedure procedure, List<MaintenanceEve
         return new MaintenanceEvent.Finished(now, by, remark.strip());
     }
 
-    /** @throws onward.sentry.core.working.Refused with code {@code remark-missing} */
+    /**
+     * @param reason why; a sentence for people
+     * @param now the moment
+     * @param by display name of the person
+     * @return what to keep
+     * @throws onward.sentry.core.working.Refused with code {@code remark-missing}
+     */
     public MaintenanceEvent stop(String reason, Instant now, String by) {
         checkOpen();
         Refusal.unless(

@@ -1,2 +1,6 @@
-/** Maintenance of a detector, worked step by step and recorded as it is worked. */
+/**
+ * Maintenance of a detector as guided work: events, the state that follows from them, and the stock of parts.
+ *
+ * <p>Start with {@link onward.sentry.core.maintenance.MaintenanceJob}.
+ */
 package onward.sentry.core.maintenance;

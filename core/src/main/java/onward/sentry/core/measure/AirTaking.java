@@ -32,8 +32,10 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
     private static final long PLATEAU_MILLIS = 10_000;
 
     /**
-     * The outcome at this moment; empty while it waits.
+     * {@return the outcome at this moment; empty while it waits}
      *
+     * @param sensor the sensor
+     * @param trace readings of one sensor
      * @param since run time at which the zero began, ms
      * @param now run time, ms
      * @param typed readings are typed in one by one
@@ -60,7 +62,15 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
         return as(taken, "not settled", "did not settle");
     }
 
-    /** The zero as it stands, settled or not. */
+    /**
+     * {@return the zero as it stands, settled or not}
+     *
+     * @param sensor the sensor
+     * @param trace readings of one sensor
+     * @param since run time from which the sensor is exposed, ms
+     * @param settled whether the reading has settled
+     * @param typed whether a person types the readings
+     */
     public SensorOutcome taken(SensorSpec sensor, Trace trace, long since, boolean settled, boolean typed) {
         var limits = settled ? limits(sensor) : usualLimits(sensor);
         double step = Exposure.step(sensor, JudgingRules.SECOND, typed);
@@ -81,7 +91,11 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
                 : taken;
     }
 
-    /** The same, over before the card's least time. */
+    /**
+     * {@return the same, over before the card's least time}
+     *
+     * @param taken what was taken
+     */
     public SensorOutcome tooShort(SensorOutcome taken) {
         return as(taken, "too short", "shorter than the card's " + upTo(accept.leastSeconds(), 0) + " s");
     }
@@ -98,7 +112,12 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
                 how);
     }
 
-    /** A zero that the technician has declared settled, by the last reading that was typed. */
+    /**
+     * {@return a zero that the technician has declared settled, by the last reading that was typed}
+     *
+     * @param sensor the sensor
+     * @param reading reading, in the unit of the sensor
+     */
     public SensorOutcome declared(SensorSpec sensor, double reading) {
         return outcome(sensor, reading, "declared", Unsettled.NONE);
     }
@@ -123,7 +142,12 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
         return StabilityLimits.of(sensor.resolution(), sensor.cleanAirReading(), sensor.t90Seconds());
     }
 
-    /** What a sensor read in its latest zero, in its unit; clean air where none was read. */
+    /**
+     * {@return what a sensor read in its latest zero, in its unit; clean air where none was read}
+     *
+     * @param outcomes what the sensors came to
+     * @param sensor the sensor
+     */
     public static double zeroFound(List<SensorOutcome> outcomes, SensorSpec sensor) {
         return outcomes.stream()
                 .filter(outcome -> outcome.slot() == sensor.slot() && outcome.stage() == Stage.ZERO)
@@ -132,7 +156,12 @@ public record AirTaking(ProcedureCard card, AcceptRule accept, Stage stage, Stri
                 .orElse(sensor.cleanAirReading());
     }
 
-    /** The lowest gas that a card sets or checks a sensor with, in its unit; 0 where it meets none. */
+    /**
+     * {@return the lowest gas that a card sets or checks a sensor with, in its unit; 0 where it meets none}
+     *
+     * @param card the procedure card of the model
+     * @param sensor the sensor
+     */
     public static double lowestPoint(ProcedureCard card, SensorSpec sensor) {
         return card.calibration().stream()
                 .filter(Step.ApplyGas.class::isInstance)

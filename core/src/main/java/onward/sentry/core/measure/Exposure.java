@@ -40,8 +40,12 @@ public record Exposure(
     private static final int LEAST_BUMP_READINGS = 3;
 
     /**
-     * The step of the display by which outliers are told; by the first rules, and among readings that somebody types, none is
-     * one.
+     * {@return the step of the display by which outliers are told; by the first rules, and among readings that somebody
+     * types, none is one}
+     *
+     * @param sensor the sensor
+     * @param rules by which version the run is judged
+     * @param typed whether a person types the readings
      */
     public static double step(SensorSpec sensor, JudgingRules rules, boolean typed) {
         return rules == JudgingRules.FIRST || typed ? Double.POSITIVE_INFINITY : sensor.resolution();
@@ -57,8 +61,15 @@ public record Exposure(
     }
 
     /**
-     * Whether the last reading tells what a sensor read so many seconds after {@code since}. One that was typed long before
-     * does not, nor one from a link that was silent by then; by the first three rules a gateway's last reading always did.
+     * {@return whether the last reading tells what a sensor read so many seconds after {@code since}} One that was typed
+     * long before does not, nor one from a link that was silent by then; by the first three rules a gateway's last reading
+     * always did.
+     *
+     * @param trace readings of one sensor
+     * @param since run time from which the sensor is exposed, ms
+     * @param seconds how long, s
+     * @param typed whether a person types the readings
+     * @param rules by which version the run is judged
      */
     public static boolean isReadAt(Trace trace, long since, double seconds, boolean typed, JudgingRules rules) {
         if (trace.isEmpty() || trace.lastTime() < since) {
@@ -77,13 +88,14 @@ public record Exposure(
     }
 
     /**
-     * Whether gas ended before the reading was taken: the response stands more than a tenth of its peak, and more than three
-     * steps of the display, below that peak; for oxygen, which gas pushes down, it returns. The peak is a median of five
-     * readings, what it has fallen to one of three. A reading that has fallen so before and has come back is restless by itself, and tells nothing of
-     * the gas.
+     * {@return whether gas ended before the reading was taken: the response stands more than a tenth of its peak, and more
+     * than three steps of the display, below that peak; for oxygen, which gas pushes down, it returns} The peak is a median
+     * of five readings, what it has fallen to one of three. A reading that has fallen so before and has come back is
+     * restless by itself, and tells nothing of the gas.
      *
      * <p>0 … 50 50 50 50 50 41 38 36 34 33 of 50 ppm returns true; 12 24 12 24 12 24 12 24 false.
      *
+     * @param sensor the sensor
      * @param expected on the gas
      */
     public boolean hasEnded(SensorSpec sensor, double expected) {
@@ -123,7 +135,13 @@ public record Exposure(
                 && new Limit(limit).isExceededBy(peak - sign * (trace.middleOfThree(last) - sensor.cleanAirReading()));
     }
 
-    /** It has covered at least half of the way and stands there: gas is on. */
+    /**
+     * It has covered at least half of the way and stands there: gas is on.
+     *
+     * @param sensor the sensor
+     * @param expected reading that the gas should give, in the unit of the sensor
+     * @return whether that is so
+     */
     public boolean holdsGas(SensorSpec sensor, double expected) {
         double air = sensor.cleanAirReading();
         int last = trace.size() - 1;
@@ -155,11 +173,13 @@ public record Exposure(
     }
 
     /**
-     * The furthest towards what is expected that three readings in a row, none of them an outlier, have held; clean air where
-     * they stand less than three steps of the display above what the sensor read before gas.
+     * The furthest towards what is expected that three readings in a row, none of them an outlier, have held; clean air
+     * where they stand less than three steps of the display above what the sensor read before gas.
      *
      * <p>0 0 41 0 0 on 80 ppm returns 0; 0 20 38 41 40 returns 38.
      *
+     * @param sensor the sensor
+     * @param expected reading that the gas should give, in the unit of the sensor
      * @return empty before the third reading
      */
     public OptionalDouble held(SensorSpec sensor, double expected) {

@@ -27,7 +27,13 @@ import onward.sentry.core.policy.SitePolicy;
  */
 public record GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble ownTolerancePercent, JudgingRules rules) {
 
-    /** By the newest rules. */
+    /**
+     * By the newest rules.
+     *
+     * @param card the procedure card of the model
+     * @param policy the rules of the site
+     * @param ownTolerancePercent tolerance of this detector, %; empty: by the rules
+     */
     public GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble ownTolerancePercent) {
         this(card, policy, ownTolerancePercent, JudgingRules.NEWEST);
     }
@@ -40,8 +46,12 @@ public record GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble own
     }
 
     /**
+     * @param target a sensor and what it is for
+     * @param expected reading that the gas should give, in the unit of the sensor
+     * @param measured the reading with its zero and scatter
      * @param chain what is known of the sensor; of no account where the model shows raw readings
      * @param line of the cylinder's label, for the uncertainty of the gas
+     * @return the verdict, its derivation and its uncertainty
      */
     public Judged judge(
             Target target, double expected, Measured measured, SensitivityHistory chain, Optional<LabelLine> line) {
@@ -73,9 +83,12 @@ public record GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble own
     }
 
     /**
-     * The verdict of a check by one reading: 91 on 100 ppm within 10 % passes, and fails where the policy takes the
-     * uncertainty of ±2 % gas off.
+     * {@return the verdict of a check by one reading: 91 on 100 ppm within 10 % passes, and fails where the policy takes the
+     * uncertainty of ±2 % gas off}
      *
+     * @param target a sensor and what it is for
+     * @param expected reading that the gas should give, in the unit of the sensor
+     * @param reading reading, in the unit of the sensor
      * @param gas of the cylinder; empty leaves its uncertainty out
      */
     public Verdict check(Target target, double expected, double reading, Optional<Component> gas) {
@@ -86,7 +99,13 @@ public record GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble own
         return CalibrationCheck.judge(sensor, expected, reading, rule).verdict();
     }
 
-    /** How well a reading on a line of a label is known. */
+    /**
+     * {@return how well a reading on a line of a label is known}
+     *
+     * @param sensor the sensor
+     * @param line what the label means for this sensor
+     * @param measured the reading with its zero and scatter
+     */
     public Uncertainty uncertainty(SensorSpec sensor, LabelLine line, Measured measured) {
         return uncertainty(sensor, line.expected(), line.relativeUncertainty(), line.statesTwo(), measured);
     }
@@ -114,15 +133,15 @@ public record GasJudge(ProcedureCard card, SitePolicy policy, OptionalDouble own
     }
 
     /**
-     * How far a check may be off, %: the stricter of the detector's or else its card's figure and the site policy's.
-     * 5 set for the detector, 10 on the card and in the policy returns 5.
+     * {@return how far a check may be off, %: the stricter of the detector's or else its card's figure and the site
+     * policy's} 5 set for the detector, 10 on the card and in the policy returns 5.
      */
     public double tolerancePercent() {
         var closer = ownTolerancePercent.isPresent() ? ownTolerancePercent : card.tolerancePercent();
         return Math.min(closer.orElse(policy.tolerancePercent()), policy.tolerancePercent());
     }
 
-    /** What {@link #tolerancePercent} comes from, as workings name it. */
+    /** {@return what {@link #tolerancePercent} comes from, as workings name it} */
     public String toleranceSource() {
         if (tolerancePercent() == policy.tolerancePercent()) {
             return policy.name() + ", " + card.name();

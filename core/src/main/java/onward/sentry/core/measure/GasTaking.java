@@ -59,7 +59,9 @@ public record GasTaking(
 
     /** What a reading came to. */
     public enum Kind {
+        /** The reading was taken. */
         ACCEPTED,
+        /** No reading was taken. */
         NOT_ACCEPTED,
         /** Gas ended before the reading was taken: nothing is judged, the application is repeated. */
         GAS_ENDED
@@ -77,7 +79,11 @@ public record GasTaking(
         }
     }
 
-    /** The reading at this moment of run time, ms; empty while it waits. */
+    /**
+     * {@return the reading at this moment of run time, ms; empty while it waits}
+     *
+     * @param now run time, ms
+     */
     public Optional<Taken> at(long now) {
         double elapsed = (now - exposure.since()) / 1000.0;
         if (elapsed < 0 || !isRead()) {
@@ -104,7 +110,7 @@ public record GasTaking(
         };
     }
 
-    /** The reading as it stands when a person took it, before the card's time was over. */
+    /** {@return the reading as it stands when a person took it, before the card's time was over} */
     public Taken asItStands() {
         return hasMoved() ? asItStands(false) : ended().orElseGet(this::notMoved);
     }
@@ -132,18 +138,27 @@ public record GasTaking(
         return taken(plateau, strict() ? unsettled(settled) : Unsettled.NONE, how);
     }
 
-    /** A single reading that the technician has declared settled. */
+    /** {@return a single reading that the technician has declared settled} */
     public Taken declared() {
         return taken(alone(), Unsettled.NONE, "declared");
     }
 
-    /** No reading was there when it was due. */
+    /**
+     * No reading was there when it was due.
+     *
+     * @param dueSeconds exposure at which the reading was due, s
+     * @return an outcome without a reading
+     */
     public Taken notRead(double dueSeconds) {
         return notTaken(
                 "no reading", "No reading when it was due, " + upTo(dueSeconds, 0) + " s after gas reached the sensor");
     }
 
-    /** Gas was on for less time than the card asks for. */
+    /**
+     * {@return gas was on for less time than the card asks for}
+     *
+     * @param seconds how long, s
+     */
     public Taken tooShort(double seconds) {
         return notTaken(
                 "too short",
@@ -151,18 +166,19 @@ public record GasTaking(
                         + upTo(accept.leastSeconds(), 0) + " s");
     }
 
-    /** A sensor that fails zero is not spanned. */
+    /** {@return a sensor that fails zero is not spanned} */
     public Taken zeroFailed() {
         return notTaken("zero failed", "A sensor that fails zero is not spanned");
     }
 
-    /** Gas ended early and nobody repeated the application. */
+    /** {@return gas ended early and nobody repeated the application} */
     public Taken leftAfterGasEnded() {
         double reached = exposure.fallenFrom(sensor(), expected);
         return Taken.without(
                 Kind.NOT_ACCEPTED, failed("gas ended", Verdict.FAIL, endedRule(reached) + ", and it was not repeated"));
     }
 
+    /** {@return whether a reading was taken} */
     public boolean isRead() {
         var trace = exposure.trace();
         return !trace.isEmpty() && trace.lastTime() >= exposure.since();

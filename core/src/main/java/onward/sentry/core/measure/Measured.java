@@ -13,7 +13,12 @@ import onward.sentry.core.trace.Plateau;
  */
 public record Measured(Plateau plateau, Unsettled unsettled, double zero, boolean barometer) {
 
-    /** A single figure that is taken as it stands: from paper, from a certificate, or declared settled. */
+    /**
+     * {@return a single figure that is taken as it stands: from paper, from a certificate, or declared settled}
+     *
+     * @param reading reading, in the unit of the sensor
+     * @param cleanAir reading in clean air, in the unit of the sensor
+     */
     public static Measured alone(double reading, double cleanAir) {
         return new Measured(new Plateau(reading, 0, 1), Unsettled.NONE, cleanAir, false);
     }

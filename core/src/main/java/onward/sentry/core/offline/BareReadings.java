@@ -76,7 +76,11 @@ public record BareReadings(
     /** A stage that begins this soon after another on the same cylinder goes straight on with its gas. */
     private static final long STRAIGHT_ON_MILLIS = 10_000;
 
-    /** One per stage and slot, by the time at which the stages began. */
+    /**
+     * {@return one per stage and slot, by the time at which the stages began}
+     *
+     * @param stages of the file, in their order
+     */
     public List<JudgedStage> judge(List<BareStage> stages) {
         var inOrder = stages.stream()
                 .sorted(Comparator.comparingDouble(BareStage::fromSeconds))
@@ -99,15 +103,22 @@ public record BareReadings(
         return judged.stream().map(JudgedStage::outcome).toList();
     }
 
-    /** What the stages show, for what may be behind it. */
+    /**
+     * {@return what the stages show, for what may be behind it}
+     *
+     * @param judged the stages with their verdicts
+     * @param history what is on record of earlier runs
+     * @param cross how each cell responds to other gases
+     */
     public Evidence evidence(List<JudgedStage> judged, History history, CrossSensitivity cross) {
         return new StagesEvidence(this, judged).evidence(history, cross);
     }
 
     /**
-     * What speaks against setting sensors to the gas that they met last in these stages. Nothing of it changes a verdict: the
-     * stages say what was done.
+     * {@return what speaks against setting sensors to the gas that they met last in these stages} Nothing of it changes a
+     * verdict: the stages say what was done.
      *
+     * @param judged the stages with their verdicts
      * @param trends what each sensor should respond with by its own spans, by slot
      */
     public List<Doubt> doubts(List<JudgedStage> judged, Map<Integer, OwnTrend> trends) {
@@ -115,9 +126,12 @@ public record BareReadings(
     }
 
     /**
-     * What each sensor in scope comes to: those that a stage names, and those that have readings. Of each stage the last try
-     * counts, and nothing that was only found before an adjustment. Without everything that its card asks for a sensor is not
-     * judged.
+     * {@return what each sensor in scope comes to: those that a stage names, and those that have readings} Of each stage the
+     * last try counts, and nothing that was only found before an adjustment. Without everything that its card asks for a
+     * sensor is not judged.
+     *
+     * @param stages of the file, in their order
+     * @param judged the stages with their verdicts
      */
     public Map<Integer, Verdict> verdicts(List<BareStage> stages, List<JudgedStage> judged) {
         var outcomes = outcomes(judged);

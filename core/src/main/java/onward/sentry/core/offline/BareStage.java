@@ -17,6 +17,16 @@ import onward.sentry.core.working.Refusal;
 public record BareStage(
         Stage stage, List<Integer> slots, double fromSeconds, double toSeconds, Optional<String> cylinder) {
 
+    /**
+     * Checks the limits, copies what it is given, fills in what older records leave out.
+     *
+     * @param stage in which part of the run
+     * @param slots the sensors that it is about
+     * @param fromSeconds when gas came on or the zero began
+     * @param toSeconds when the reading is taken
+     * @param cylinder tag of the cylinder; empty in clean air
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code stage-times}, {@code stage-cylinder}
+     */
     public BareStage {
         Objects.requireNonNull(stage, "stage");
         slots = List.copyOf(slots);

@@ -1,2 +1,6 @@
-/** Readings that stand on their own, judged by stages that are given as times. */
+/**
+ * Readings in a file without events, judged by stages whose times are given. {@code ./sentry judge} uses it.
+ *
+ * <p>Start with {@link onward.sentry.core.offline.BareReadings}.
+ */
 package onward.sentry.core.offline;

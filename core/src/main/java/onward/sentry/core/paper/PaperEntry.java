@@ -17,7 +17,9 @@ public final class PaperEntry {
      * With a last run of 2026-03-02 and today 2026-03-09, a sheet of 2026-03-02 is taken, one of 2026-03-01 and one of
      * 2026-03-10 are refused.
      *
+     * @param serial of the detector
      * @param on the day on which the job was done
+     * @param today the day at the site
      * @param lastRun the day of the last run on record; empty when there is none
      * @param onTheBench the detector is being worked on
      * @throws onward.sentry.core.working.Refused with code {@code paper-future}, {@code paper-too-old} or {@code run-open}

@@ -53,10 +53,11 @@ public record Withdrawal(
     }
 
     /**
-     * Whether a cause that is open is of this record's making: a failed bump makes its detector due at once, in its own name.
-     * A drop that was reported on the same day is not.
+     * {@return whether a cause that is open is of this record's making: a failed bump makes its detector due at once, in its
+     * own name} A drop that was reported on the same day is not.
      *
      * @param runId of the record
+     * @param cause why the detector is due
      */
     public static boolean made(String runId, Cause cause) {
         return cause.kind() == Cause.Kind.BUMP_FAILED && cause.source().equals(runId);

@@ -1,2 +1,6 @@
-/** When a job that was worked without this program may go on record, and when it may be taken back. */
+/**
+ * When work that was done without the program may be recorded, and when such a record may be voided.
+ *
+ * <p>Start with {@link onward.sentry.core.paper.PaperEntry} and {@link onward.sentry.core.paper.Withdrawal}.
+ */
 package onward.sentry.core.paper;

@@ -11,16 +11,26 @@ import java.util.Set;
  */
 public record BenchDay(LocalDate date, List<Shift> shifts) {
 
+    /**
+     * Copies what it is given.
+     *
+     * @param date the day
+     * @param shifts who works, at least one
+     */
     public BenchDay {
         shifts = List.copyOf(shifts);
     }
 
-    /** Minutes of all technicians together. */
+    /** {@return minutes of all technicians together} */
     public int minutes() {
         return shifts.stream().mapToInt(Shift::minutes).sum();
     }
 
-    /** Minutes of those who hold at least one of these competences. */
+    /**
+     * {@return minutes of those who hold at least one of these competences}
+     *
+     * @param competences any one of them is enough
+     */
     public int minutesOfAny(Set<String> competences) {
         return shifts.stream()
                 .filter(shift -> competences.stream().anyMatch(shift.competences()::contains))

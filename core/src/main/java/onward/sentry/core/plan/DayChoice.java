@@ -18,7 +18,13 @@ import java.util.Optional;
  */
 public record DayChoice(LocalDate on, Optional<Breach> breaks, int lateDays, double moreMinutes) {
 
-    /** Every bench day for one job, against the plan as it stands. */
+    /**
+     * {@return every bench day for one job, against the plan as it stands}
+     *
+     * @param task jobs, days, gas and rules
+     * @param plan the plan to look at
+     * @param job a job of the task
+     */
     public static List<DayChoice> of(PlanTask task, BenchPlan plan, PlanJob job) {
         var load = PlanLoad.of(task, plan);
         var stands = plan.dayOf(job);
@@ -43,8 +49,12 @@ public record DayChoice(LocalDate on, Optional<Breach> breaks, int lateDays, dou
     }
 
     /**
-     * Why a job stands where it stands, in sentences: its due day, what shares its set-up, and what the nearest other days
-     * would break or cost.
+     * {@return why a job stands where it stands, in sentences: its due day, what shares its set-up, and what the nearest
+     * other days would break or cost}
+     *
+     * @param task jobs, days, gas and rules
+     * @param plan the plan to look at
+     * @param job a job of the task
      */
     public static List<String> why(PlanTask task, BenchPlan plan, PlanJob job) {
         var said = new ArrayList<String>();

@@ -15,7 +15,12 @@ public final class DaySplit {
 
     private DaySplit() {}
 
-    /** Jobs by technician; everybody who works that day is in it. */
+    /**
+     * {@return jobs by technician; everybody who works that day is in it}
+     *
+     * @param day a day on which the bench is open
+     * @param jobs jobs of the day
+     */
     public static Map<String, List<PlanJob>> of(BenchDay day, List<PlanJob> jobs) {
         var minutes = new LinkedHashMap<Shift, Integer>();
         var work = new LinkedHashMap<String, List<PlanJob>>();

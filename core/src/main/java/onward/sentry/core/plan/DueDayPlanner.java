@@ -11,6 +11,11 @@ public final class DueDayPlanner {
 
     private DueDayPlanner() {}
 
+    /**
+     * {@return every job on its due day or the nearest bench day, without regard to minutes: the plan to compare with}
+     *
+     * @param task jobs, days, gas and rules
+     */
     public static BenchPlan plan(PlanTask task) {
         var found = new HashMap<String, LocalDate>();
         for (var job : task.jobs()) {

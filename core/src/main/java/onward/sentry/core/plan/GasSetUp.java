@@ -16,9 +16,10 @@ import java.util.stream.Collectors;
 public record GasSetUp(String key, String words, Optional<LocalDate> lastDay) {
 
     /**
-     * What a model's job is set up with: for each gas that it needs the cylinder that serves most models, so that they can
-     * share it, and of those the one that lasts longest. It serves as long as any cylinder has each gas.
+     * {@return what a model's job is set up with: for each gas that it needs the cylinder that serves most models, so that
+     * they can share it, and of those the one that lasts longest} It serves as long as any cylinder has each gas.
      *
+     * @param model name of the model
      * @param sources for each gas of the job, in its order, the cylinders that serve it
      */
     public static GasSetUp of(String model, List<List<GasSource>> sources) {
@@ -43,6 +44,11 @@ public record GasSetUp(String key, String words, Optional<LocalDate> lastDay) {
         return new GasSetUp(words, words, Optional.of(last));
     }
 
+    /**
+     * {@return whether a cylinder serves it on that day}
+     *
+     * @param day the day to look at
+     */
     public boolean servesOn(LocalDate day) {
         return lastDay.filter(last -> !day.isAfter(last)).isPresent();
     }

@@ -21,14 +21,19 @@ public record LatenessRelief(Kind kind, String words, long lateDays, long lateJo
 
     /** What has to give. */
     public enum Kind {
+        /** The plan stays; detectors are out of use past their due day. */
         LATER_DATE,
+        /** The bench opens on a day on which it is closed. */
         ANOTHER_DAY,
+        /** More gas is bought. */
         MORE_GAS
     }
 
     /**
-     * What can be done about a plan that is late: leave it so, open the bench on another day, or get more gas.
+     * {@return what can be done about a plan that is late: leave it so, open the bench on another day, or get more gas}
      *
+     * @param task jobs, days, gas and rules
+     * @param plan the plan to look at
      * @param mayOpen days on which the bench is closed and could be opened
      */
     public static List<LatenessRelief> of(PlanTask task, BenchPlan plan, List<BenchDay> mayOpen) {
@@ -92,7 +97,12 @@ public record LatenessRelief(Kind kind, String words, long lateDays, long lateJo
                 left);
     }
 
-    /** Jobs that are late, or have no day. */
+    /**
+     * {@return jobs that are late, or have no day}
+     *
+     * @param task jobs, days, gas and rules
+     * @param plan the plan to look at
+     */
     public static long lateJobs(PlanTask task, BenchPlan plan) {
         return task.jobs().stream()
                 .filter(job -> plan.dayOf(job).map(on -> job.lateOn(on) > 0).orElse(true))

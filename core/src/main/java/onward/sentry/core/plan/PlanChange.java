@@ -12,7 +12,13 @@ import java.util.Optional;
  */
 public record PlanChange(String detector, Optional<LocalDate> from, Optional<LocalDate> to) {
 
-    /** What a plan does otherwise than the one that stood, in the order of the task; jobs that are new to it left out. */
+    /**
+     * {@return what a plan does otherwise than the one that stood, in the order of the task; jobs that are new to it left
+     * out}
+     *
+     * @param task jobs, days, gas and rules
+     * @param plan the plan to look at
+     */
     public static List<PlanChange> between(PlanTask task, BenchPlan plan) {
         return task.jobs().stream()
                 .filter(job -> task.before().containsKey(job.detector()))

@@ -12,7 +12,12 @@ public final class PlanCheck {
 
     private PlanCheck() {}
 
-    /** Every hard rule that a plan breaks; empty: it can be worked. */
+    /**
+     * {@return every hard rule that a plan breaks; empty: it can be worked}
+     *
+     * @param task jobs, days, gas and rules
+     * @param plan the plan to look at
+     */
     public static List<Breach> of(PlanTask task, BenchPlan plan) {
         var breaches = new ArrayList<Breach>();
         task.jobs()

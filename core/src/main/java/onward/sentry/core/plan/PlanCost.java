@@ -28,7 +28,11 @@ public record PlanCost(long lateDays, long setUps, long givenAway, long tight, l
     /** Tenths of a minute for each job that has moved. */
     static final int MOVED = 50;
 
-    /** Lateness apart, tenths of a minute. */
+    /**
+     * Lateness apart, tenths of a minute.
+     *
+     * @return tenths of a minute, 0 or more
+     */
     public long tenths() {
         return setUps + givenAway + tight + moved;
     }
@@ -40,18 +44,35 @@ public record PlanCost(long lateDays, long setUps, long givenAway, long tight, l
                 : Long.compare(tenths(), other.tenths());
     }
 
-    /** Days that a job is late when it finds no day at all. */
+    /**
+     * {@return days that a job is late when it finds no day at all}
+     *
+     * @param task jobs, days, gas and rules
+     * @param job a job of the task
+     */
     public static int lateWithout(PlanTask task, PlanJob job) {
         var last = task.days().get(task.days().size() - 1).date();
         return BEYOND_DAYS + (int) Math.max(0, ChronoUnit.DAYS.between(job.due(), last));
     }
 
-    /** What a job costs on a day by itself, lateness apart. */
+    /**
+     * {@return what a job costs on a day by itself, lateness apart}
+     *
+     * @param task jobs, days, gas and rules
+     * @param job a job of the task
+     * @param day the day to look at
+     */
     public static int alone(PlanTask task, PlanJob job, LocalDate day) {
         var stood = task.before().get(job.detector());
         return job.givenAwayOn(day) + (stood == null || stood.equals(day) ? 0 : MOVED);
     }
 
+    /**
+     * {@return the cost of a plan}
+     *
+     * @param task jobs, days, gas and rules
+     * @param plan the plan to look at
+     */
     public static PlanCost of(PlanTask task, BenchPlan plan) {
         return of(task, PlanLoad.of(task, plan), plan);
     }
@@ -74,7 +95,7 @@ public record PlanCost(long lateDays, long setUps, long givenAway, long tight, l
                 late, 10L * load.setUps() * task.rules().setUpMinutes(), away, (long) TIGHT * load.tight(), moved);
     }
 
-    /** The sum with its parts in minutes. */
+    /** {@return the sum with its parts in minutes} */
     public Derivation working() {
         return Derivation.of("Cost of the plan beyond its work", "set-ups + given away + tight + moved")
                 .with("set-ups", minutes(setUps))

@@ -30,6 +30,16 @@ public record PlanTask(
     /** Beyond so many competences a set of several is not looked at, only each alone. */
     private static final int MOST_JOINED = 6;
 
+    /**
+     * Copies what it is given.
+     *
+     * @param rules by which version the run is judged
+     * @param days on which the bench is open, in order, at least one
+     * @param jobs each detector once
+     * @param setUps every set-up that a job names
+     * @param mostAway how many detectors of a crew may be at the bench on one day, by crew
+     * @param before the plan that stands, by detector; a new one moves as little of it as it can; empty: there is none
+     */
     public PlanTask {
         days = days.stream().sorted(Comparator.comparing(BenchDay::date)).toList();
         jobs = List.copyOf(jobs);
@@ -46,23 +56,48 @@ public record PlanTask(
         }
     }
 
+    /**
+     * {@return the bench day of a date; empty when the bench is closed}
+     *
+     * @param date the day
+     */
     public Optional<BenchDay> day(LocalDate date) {
         return days.stream().filter(day -> day.date().equals(date)).findFirst();
     }
 
+    /**
+     * {@return the gas set-up that a job needs}
+     *
+     * @param job a job of the task
+     */
     public GasSetUp setUp(PlanJob job) {
         return setUps.get(job.setUp());
     }
 
+    /**
+     * {@return how many detectors of a crew may be at the bench on one day}
+     *
+     * @param crew name of the crew
+     */
     public int mostAway(String crew) {
         return mostAway.getOrDefault(crew, Integer.MAX_VALUE);
     }
 
+    /**
+     * {@return the same task with other days}
+     *
+     * @param others what takes their place
+     */
     public PlanTask with(List<BenchDay> others) {
         return new PlanTask(rules, others, jobs, setUps, mostAway, before);
     }
 
-    /** Days on which a job may stand by itself: open, not too early, with gas for it; the pinned day alone where it has one. */
+    /**
+     * {@return days on which a job may stand by itself: open, not too early, with gas for it; the pinned day alone where it
+     * has one}
+     *
+     * @param job a job of the task
+     */
     public List<BenchDay> daysFor(PlanJob job) {
         return days.stream().filter(day -> mayStand(job, day.date())).toList();
     }
@@ -76,6 +111,8 @@ public record PlanTask(
     /**
      * Sets of competences of which none may be asked more minutes than those who hold one of them have: what makes sure that
      * the jobs of a day can be shared out.
+     *
+     * @return sets of names of competences
      */
     public List<Set<String>> competenceSets() {
         var named = new ArrayList<>(new TreeSet<>(

@@ -14,6 +14,14 @@ public record Shift(String technician, int minutes, Set<String> competences) {
 
     private static final int MOST_MINUTES = 900;
 
+    /**
+     * Checks the limits, copies what it is given.
+     *
+     * @param technician name as on records
+     * @param minutes at the bench, 1 to 900
+     * @param competences procedure classes that are held on that day
+     * @throws onward.sentry.core.working.Refused with code {@code shift-minutes}
+     */
     public Shift {
         competences = Set.copyOf(competences);
         Refusal.unless(

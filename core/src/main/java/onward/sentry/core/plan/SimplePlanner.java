@@ -32,7 +32,12 @@ public final class SimplePlanner {
         task.jobs().forEach(job -> choices.put(job, task.daysFor(job)));
     }
 
-    /** Breaks no hard rule; a job that finds no day stays out. */
+    /**
+     * Breaks no hard rule; a job that finds no day stays out.
+     *
+     * @param task jobs, days, gas and rules
+     * @return days by detector
+     */
     public static BenchPlan plan(PlanTask task) {
         return new SimplePlanner(task).plan();
     }

@@ -19,6 +19,14 @@ public record Cautions(String noAlarm, String notBesideGas, String ventilate) {
             "Never zero beside somebody's open gas.",
             "Ventilate: calibration gas is toxic or asphyxiating.");
 
+    /**
+     * Checks the limits.
+     *
+     * @param noAlarm while an instrument sets itself
+     * @param notBesideGas before a zero
+     * @param ventilate before gas is turned on
+     * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+     */
     public Cautions {
         noAlarm = checked(noAlarm, "noAlarm");
         notBesideGas = checked(notBesideGas, "notBesideGas");

@@ -48,7 +48,9 @@ public record MethodOptions(
 
     /** When a sensor is adjusted. */
     public enum Adjust {
+        /** Each calibration adjusts. */
         CALENDAR,
+        /** A check that is in tolerance is left as it is. */
         CHECK_FIRST
     }
 
@@ -64,23 +66,33 @@ public record MethodOptions(
 
     /** How a regulator goes onto a cylinder. */
     public enum Threading {
+        /** Fixed-flow regulators are opened before they are connected, demand regulators after. */
         BY_TYPE,
+        /** Open the valve, then connect. */
         VALVE_OPEN,
+        /** Connect, then open the valve. */
         VALVE_SHUT
     }
 
     /** Where the air of a zero comes from. */
     public enum ZeroAir {
+        /** As the card of the model has it. */
         AS_CARD,
+        /** Fresh ambient air. */
         AMBIENT,
+        /** A zero-air cylinder. */
         CYLINDER
     }
 
     /** When a reading is taken. */
     public enum Accept {
+        /** As the card of the model has it. */
         AS_CARD,
+        /** As soon as the reading has settled. */
         ON_STABILITY,
+        /** When it has settled, or at the deadline. */
         STABLE_OR_DEADLINE,
+        /** After a fixed time. */
         COUNTDOWN
     }
 
@@ -100,6 +112,25 @@ public record MethodOptions(
             false,
             DoubtRule.STOP);
 
+    /**
+     * Checks the limits, fills in what older records leave out.
+     *
+     * @param adjust whether a sensor is adjusted each time, or only when its check fails
+     * @param asFoundFirst read gas before anything is adjusted: without it drift is unknown
+     * @param combustible which gas sets the combustible sensors
+     * @param threading how a regulator goes onto a cylinder
+     * @param zeroAir where clean air for a zero comes from
+     * @param accept when a reading is taken
+     * @param grading how a span response becomes a verdict
+     * @param guardBand whether the uncertainty is taken off the tolerance
+     * @param reference against which side of the certificate a gas is taken
+     * @param tries how often a zero or span may be tried where the card does not say
+     * @param dueDay a weekday of the following month, also a Saturday or Sunday, on which monthly work falls due; empty: a
+     *     month after the last
+     * @param skipped whether a detector may go out with a skipped sensor that is disabled and labelled
+     * @param inDoubt what happens before a sensor is set to gas that is in doubt; on policies of before it was set, a stop
+     * @throws onward.sentry.core.working.Refused with code {@code policy-tries}
+     */
     public MethodOptions {
         inDoubt = inDoubt == null ? DoubtRule.STOP : inDoubt;
         Objects.requireNonNull(adjust, "adjust");

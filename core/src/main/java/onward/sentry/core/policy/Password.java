@@ -75,6 +75,7 @@ public final class Password {
      * {@code "four words in a row"} is taken; {@code "Password123!"} is refused.
      *
      * @param field that it was typed into
+     * @param password as typed
      * @param signInName of the person
      * @throws onward.sentry.core.working.Refused with code {@code password-length} when it has fewer than 10 characters or
      *     more than 72 bytes, {@code password-often} when it is tried first by anybody

@@ -50,12 +50,20 @@ public final class Pin {
 
     private Pin() {}
 
-    /** Whether a text could be one: 4 to 8 digits. {@code "7394"} returns {@code true}, {@code "25 80"} {@code false}. */
+    /**
+     * {@return whether a text could be one: 4 to 8 digits} {@code "7394"} returns {@code true}, {@code "25 80"} {@code
+     * false}.
+     *
+     * @param text as typed or stored
+     */
     public static boolean looksLikeOne(String text) {
         return text.matches("[0-9]{4,8}");
     }
 
-    /** @throws onward.sentry.core.working.Refused when it is no PIN, or one that anybody would try first */
+    /**
+     * @param pin as typed
+     * @throws onward.sentry.core.working.Refused when it is no PIN, or one that anybody would try first
+     */
     public static void check(String pin) {
         Refusal.unless(
                 looksLikeOne(pin),

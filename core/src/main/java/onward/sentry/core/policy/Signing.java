@@ -34,6 +34,14 @@ public record Signing(Proof proof, int lockMinutes, boolean countersigned) {
     /** What ships: a proof holds for a quarter of an hour, a device locks after as long, nobody is countersigned for. */
     public static final Signing SHIPPED = new Signing(Proof.RECENT, 15, false);
 
+    /**
+     * Checks the limits.
+     *
+     * @param proof when a PIN or password is asked for again
+     * @param lockMinutes without a touch until a device locks itself, 0 to 240; 0: it never does
+     * @param countersigned whether somebody whose competence has ended may work under a lead's countersignature
+     * @throws onward.sentry.core.working.Refused with code {@code policy-lock}
+     */
     public Signing {
         Objects.requireNonNull(proof, "proof");
         Refusal.unless(
@@ -45,11 +53,12 @@ public record Signing(Proof proof, int lockMinutes, boolean countersigned) {
     }
 
     /**
-     * Whether a PIN or password is asked for before a signature.
+     * {@return whether a PIN or password is asked for before a signature}
      *
      * <p>Example: with {@code RECENT}, proved at 08:00, at 08:14 returns {@code false}, at 08:16 {@code true}.
      *
      * @param proved when the last proof was given that no signature has used up; empty: never
+     * @param now the moment
      */
     public boolean isWanted(Optional<Instant> proved, Instant now) {
         return switch (proof) {
@@ -59,7 +68,7 @@ public record Signing(Proof proof, int lockMinutes, boolean countersigned) {
         };
     }
 
-    /** Whether one proof is good for one signature only. */
+    /** {@return whether one proof is good for one signature only} */
     public boolean countsForOneSignature() {
         return proof == Proof.EACH;
     }

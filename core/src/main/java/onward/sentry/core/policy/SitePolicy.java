@@ -55,6 +55,25 @@ public record SitePolicy(
             SiteFigures.NONE,
             Rhythm.SHIPPED);
 
+    /**
+     * Checks the limits, fills in what older records leave out.
+     *
+     * @param version counts up from 1
+     * @param tolerancePercent of a calibration check: 5, 10, 15 or 20
+     * @param bumpEachDay a bump before use is asked for; how long one counts stands in {@code rhythm}
+     * @param warnBeforeExpiryDays how early an expiring cylinder is warned about, 0 to 365
+     * @param reserve fraction of a full cylinder that is never used, 0 to 0.5
+     * @param altitudeMetres of the bench, for the pressure where no barometer is read; −430 to 5,000
+     * @param units that the site reads in
+     * @param lead from order to shelf
+     * @param signing how a signature is proved, and when a device locks
+     * @param cautions the site's own words at the bench
+     * @param schools which side the site takes where practitioners disagree
+     * @param figures of gases and sensors that the site has from elsewhere than the handbook
+     * @param rhythm how often a bump is asked for, and how early work is due soon; on rules of before it was set, each day
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code policy-bump}, {@code policy-reserve}, {@code
+     *     policy-warning}, {@code policy-altitude}
+     */
     public SitePolicy {
         units = units == null ? SiteUnits.SHIPPED : units;
         lead = lead == null ? LeadTimes.SHIPPED : lead;
@@ -92,7 +111,10 @@ public record SitePolicy(
                 "Give metres above sea level.");
     }
 
-    /** @throws onward.sentry.core.working.Refused when it is not 5, 10, 15 or 20 % */
+    /**
+     * @param percent 0 or more
+     * @throws onward.sentry.core.working.Refused when it is not 5, 10, 15 or 20 %
+     */
     public static void checkTolerance(double percent) {
         Refusal.unless(
                 percent == 5 || percent == 10 || percent == 15 || percent == 20,
@@ -102,18 +124,38 @@ public record SitePolicy(
                 "Pick one of these.");
     }
 
+    /**
+     * {@return the same rules with one part changed}
+     *
+     * @param other the new options
+     */
     public SitePolicy with(MethodOptions other) {
         return copy(version, units, other, figures);
     }
 
+    /**
+     * {@return the same rules with one part changed}
+     *
+     * @param other the new figures
+     */
     public SitePolicy with(SiteFigures other) {
         return copy(version, units, schools, other);
     }
 
+    /**
+     * {@return the same rules with one part changed}
+     *
+     * @param other the new units
+     */
     public SitePolicy with(SiteUnits other) {
         return copy(version, other, schools, figures);
     }
 
+    /**
+     * {@return the same rules as another version}
+     *
+     * @param other the new version
+     */
     public SitePolicy withVersion(int other) {
         return copy(other, units, schools, figures);
     }
@@ -135,12 +177,12 @@ public record SitePolicy(
                 rhythm);
     }
 
-    /** The gases with the site's figures. */
+    /** {@return the gases with the site's figures} */
     public GasLibrary gases() {
         return GasLibrary.with(figures);
     }
 
-    /** How workings name it: {@code "site rules v1"}. */
+    /** {@return how workings name it: {@code "site rules v1"}} */
     public String name() {
         return "site rules v" + version;
     }

@@ -18,7 +18,12 @@ public record SiteProfile(String name, String address, ZoneId zone) {
     private static final int LONGEST_NAME = 80;
     private static final int LONGEST_ADDRESS = 300;
 
-    /** @throws onward.sentry.core.working.Refused with code {@code site-name} or {@code site-address} */
+    /**
+     * @param name 1 to 80 characters
+     * @param address lines of a postal address, together at most 300 characters, may be empty
+     * @param zone time zone, as the IANA database names it
+     * @throws onward.sentry.core.working.Refused with code {@code site-name} or {@code site-address}
+     */
     public SiteProfile {
         name = name.strip();
         address = address.lines()
@@ -42,6 +47,10 @@ public record SiteProfile(String name, String address, ZoneId zone) {
     /**
      * With the time zone as it is typed: {@code of("Holm", "", "Europe/Oslo")}.
      *
+     * @param name as people call it
+     * @param address of the site, in lines; may be empty
+     * @param zone time zone, such as {@code Europe/Paris}
+     * @return the profile, checked
      * @throws onward.sentry.core.working.Refused with code {@code site-zone} where there is no such zone
      */
     public static SiteProfile of(String name, String address, String zone) {
@@ -58,7 +67,7 @@ public record SiteProfile(String name, String address, ZoneId zone) {
         return ZoneId.of(id);
     }
 
-    /** The address line by line; none where it is empty. */
+    /** {@return the address line by line; none where it is empty} */
     public List<String> addressLines() {
         return address.isEmpty() ? List.of() : Arrays.asList(address.split("\n"));
     }

@@ -21,9 +21,19 @@ public record SpanGrading(School school, double windowLow, double windowHigh) {
         WINDOW
     }
 
+    /** Pass, marginal and fail, with the shipped window of 25 to 200 %. */
     public static final SpanGrading THREE_GRADES = new SpanGrading(School.THREE_GRADES, 25, 200);
+    /** Pass and fail, with the shipped window of 25 to 200 %. */
     public static final SpanGrading TWO_GRADES = new SpanGrading(School.TWO_GRADES, 25, 200);
 
+    /**
+     * Checks the limits.
+     *
+     * @param school how many grades there are
+     * @param windowLow of an acceptance window: least reading that is taken, % of the target
+     * @param windowHigh most reading that is taken, % of the target
+     * @throws onward.sentry.core.working.Refused with code {@code policy-window}
+     */
     public SpanGrading {
         Refusal.unless(
                 windowLow >= 10 && windowLow < 100 && windowHigh > 100 && windowHigh <= 300,
@@ -34,7 +44,11 @@ public record SpanGrading(School school, double windowLow, double windowHigh) {
                 "25 to 200 % is usual.");
     }
 
-    /** {@code window(25, 200).words()} returns "taken from 25 to 200 % of the target". */
+    /**
+     * {@code window(25, 200).words()} returns "taken from 25 to 200 % of the target".
+     *
+     * @return a phrase for the site rules
+     */
     public String words() {
         return switch (school) {
             case THREE_GRADES ->
@@ -45,6 +59,12 @@ public record SpanGrading(School school, double windowLow, double windowHigh) {
         };
     }
 
+    /**
+     * {@return a grading by a window alone}
+     *
+     * @param low lower limit, % of the expected reading
+     * @param high upper limit, % of the expected reading
+     */
     public static SpanGrading window(double low, double high) {
         return new SpanGrading(School.WINDOW, low, high);
     }

@@ -25,6 +25,12 @@ import onward.sentry.core.working.Refused;
  */
 public record Replay(LiveRun run, List<String> notRepeated) {
 
+    /**
+     * Copies what it is given.
+     *
+     * @param run as it came out this time
+     * @param notRepeated what people did that the rules did not allow this time, in words
+     */
     public Replay {
         notRepeated = List.copyOf(notRepeated);
     }
@@ -32,8 +38,11 @@ public record Replay(LiveRun run, List<String> notRepeated) {
     /**
      * Works it again.
      *
+     * @param card the procedure card of the model
+     * @param policy the rules of the site
      * @param events of the run, oldest first; the first one is its start
      * @param readings that came over the link, in order; typed ones are among the events
+     * @return the run as it would be judged again
      */
     public static Replay of(ProcedureCard card, SitePolicy policy, List<RunEvent> events, List<Reading> readings) {
         Refusal.unless(

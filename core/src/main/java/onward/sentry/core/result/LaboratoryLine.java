@@ -12,6 +12,16 @@ import onward.sentry.core.working.Refusal;
  */
 public record LaboratoryLine(int slot, OptionalDouble zero, double applied, double reading) {
 
+    /**
+     * Checks the limits.
+     *
+     * @param slot slot of the sensor, from 1
+     * @param zero reading in clean air, in the sensor's unit; empty where the certificate has none
+     * @param applied what the gas was worth, in the sensor's unit; above nought
+     * @param reading on that gas, in the sensor's unit
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code laboratory-reading}, {@code
+     *     laboratory-applied}
+     */
     public LaboratoryLine {
         Refusal.unless(
                 Double.isFinite(reading) && Double.isFinite(zero.orElse(0)),

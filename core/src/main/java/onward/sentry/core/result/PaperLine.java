@@ -20,6 +20,14 @@ import onward.sentry.core.working.Refusal;
  */
 public record PaperLine(int slot, Stage stage, double reading) {
 
+    /**
+     * Checks the limits.
+     *
+     * @param slot slot of the sensor, from 1
+     * @param stage zero, span, check, verify, low point or bump
+     * @param reading in the sensor's unit, as it stands on the sheet
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code paper-reading}, {@code paper-stage}
+     */
     public PaperLine {
         Objects.requireNonNull(stage, "stage");
         Refusal.unless(
@@ -37,8 +45,11 @@ public record PaperLine(int slot, Stage stage, double reading) {
     }
 
     /**
-     * What a sheet says of one sensor, as the card's job would have called it.
+     * {@return what a sheet says of one sensor, as the card's job would have called it}
      *
+     * @param card the procedure card of the model
+     * @param job calibration or bump
+     * @param slot slot of the sensor, from 1
      * @param zero reading in clean air; empty where the sheet has none
      * @param onGas reading on gas; empty where the sheet has none
      */

@@ -15,11 +15,12 @@ public enum ReadingSource {
     /** A bump in a round like {@link #SEEN}, with a gateway that sends the numbers. */
     SEEN_LIVE;
 
+    /** {@return whether a gateway delivers the readings} */
     public boolean isByLink() {
         return this == LINK || this == SEEN_LIVE;
     }
 
-    /** What counts is what the technician saw. */
+    /** {@return what counts is what the technician saw} */
     public boolean isSeen() {
         return this == SEEN || this == SEEN_LIVE;
     }

@@ -12,6 +12,15 @@ import onward.sentry.core.working.Refusal;
  */
 public record BenchRig(String name, Equipment regulator, Delivery delivery, Tubing tubing) {
 
+    /**
+     * Checks the limits.
+     *
+     * @param name 1 to 40 characters, as people call it
+     * @param regulator of the bench
+     * @param delivery how gas gets from the regulator to the sensors
+     * @param tubing material and length of the line
+     * @throws onward.sentry.core.working.Refused with code {@code rig-name}
+     */
     public BenchRig {
         Objects.requireNonNull(regulator, "regulator");
         Objects.requireNonNull(delivery, "delivery");
@@ -24,7 +33,11 @@ public record BenchRig(String name, Equipment regulator, Delivery delivery, Tubi
                 "Call it as people at the bench do.");
     }
 
-    /** @throws onward.sentry.core.working.Refused when its regulator failed its last check */
+    /**
+     * @param today the day at the site
+     * @return the gas path with its regulator as measured
+     * @throws onward.sentry.core.working.Refused when its regulator failed its last check
+     */
     public Rig forUse(LocalDate today) {
         return new Rig(regulator.forUse(today), delivery, tubing);
     }

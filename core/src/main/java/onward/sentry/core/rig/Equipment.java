@@ -24,9 +24,13 @@ public record Equipment(
 
     /** What it is. */
     public enum Kind {
+        /** Sets pressure and flow of a cylinder. */
         REGULATOR("regulator"),
+        /** Shows the flow at the inlet. */
         FLOW_METER("flow meter"),
+        /** Shows a pressure. */
         GAUGE("gauge"),
+        /** Shows the station pressure. */
         BAROMETER("barometer");
 
         private final String label;
@@ -35,6 +39,7 @@ public record Equipment(
             this.label = label;
         }
 
+        /** {@return the words for screens and records} */
         public String label() {
             return label;
         }
@@ -49,8 +54,11 @@ public record Equipment(
 
     /** How it stands. */
     public enum CheckStatus {
+        /** Its last check was good and is in date. */
         GOOD("good"),
+        /** It has no check, or the next one is due. */
         DUE("check due"),
+        /** Its last check failed: it may not be used. */
         FAILED("failed its check");
 
         private final String label;
@@ -59,11 +67,23 @@ public record Equipment(
             this.label = label;
         }
 
+        /** {@return the words for screens and records} */
         public String label() {
             return label;
         }
     }
 
+    /**
+     * Checks the limits.
+     *
+     * @param tag as people call it
+     * @param kind which kind
+     * @param regulator what it is stamped with; present for regulators only
+     * @param intervalMonths between two checks, 1 to 60
+     * @param last its last check; empty when it never had one
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code equipment-tag}, {@code equipment-interval},
+     *     {@code equipment-regulator}
+     */
     public Equipment {
         Objects.requireNonNull(kind, "kind");
         Refusal.unless(
@@ -86,12 +106,22 @@ public record Equipment(
                 "Give type and flow of a regulator, and neither of anything else.");
     }
 
-    /** Never checked: due since ever, so today. Last checked 2026-01-31, every month: due on 2026-02-28. */
+    /**
+     * Never checked: due since ever, so today. Last checked 2026-01-31, every month: due on 2026-02-28.
+     *
+     * @param today the day at the site
+     * @return the day of the next check
+     */
     public LocalDate dueOn(LocalDate today) {
         return last.map(check -> check.on().plusMonths(intervalMonths)).orElse(today);
     }
 
-    /** On the due day itself it is still good. */
+    /**
+     * On the due day itself it is still good.
+     *
+     * @param today the day at the site
+     * @return good, due or failed
+     */
     public CheckStatus standing(LocalDate today) {
         if (last.filter(check -> !check.passed()).isPresent()) {
             return CheckStatus.FAILED;
@@ -100,11 +130,12 @@ public record Equipment(
     }
 
     /**
-     * Judges what was measured: a regulator stamped 0.50 L/min passes from 0.45 to 0.55. What has no flow of its own passes by
-     * what its checker says.
+     * Judges what was measured: a regulator stamped 0.50 L/min passes from 0.45 to 0.55. What has no flow of its own passes
+     * by what its checker says.
      *
      * @param measured L/min; wanted for a regulator with a flow of its own, and for nothing else
      * @param well what the checker says of anything else
+     * @return the verdict and its derivation
      */
     public Judged judge(OptionalDouble measured, boolean well) {
         var stamped = regulator.map(Regulator::litresPerMinute).filter(flow -> flow > 0);
@@ -135,7 +166,11 @@ public record Equipment(
     /** What a check came to. */
     public record Judged(boolean passed, Derivation working) {}
 
-    /** The regulator as it really gives: with the flow that was measured last, its tag, and until when that counts. */
+    /**
+     * {@return the regulator as it really gives: with the flow that was measured last, its tag, and until when that counts}
+     *
+     * @param today the day at the site
+     */
     public Optional<Regulator> asMeasured(LocalDate today) {
         return regulator.map(stamped -> new Regulator(
                 stamped.kind(),
@@ -148,7 +183,11 @@ public record Equipment(
                 Optional.of(dueOn(today))));
     }
 
-    /** @throws onward.sentry.core.working.Refused when it failed its last check, or is no regulator */
+    /**
+     * @param today the day at the site
+     * @return the regulator with its measured flow
+     * @throws onward.sentry.core.working.Refused when it failed its last check, or is no regulator
+     */
     public Regulator forUse(LocalDate today) {
         Refusal.unless(
                 standing(today) != CheckStatus.FAILED,

@@ -7,7 +7,7 @@ import onward.sentry.core.working.Refusal;
 /** How a model takes its sample in. */
 public sealed interface Intake {
 
-    /** The only delivery that the maker allows; empty: any that suits the intake. */
+    /** {@return the only delivery that the maker allows; empty: any that suits the intake} */
     Optional<Delivery> delivery();
 
     /**
@@ -18,11 +18,24 @@ public sealed interface Intake {
      */
     record Cup(double least, double most, Optional<Delivery> delivery) implements Intake {
 
-        /** Any delivery that leads a flow over the sensors. */
+        /**
+         * Any delivery that leads a flow over the sensors.
+         *
+         * @param least lowest flow, L/min
+         * @param most highest flow, L/min
+         */
         public Cup(double least, double most) {
             this(least, most, Optional.empty());
         }
 
+        /**
+         * Checks the limits.
+         *
+         * @param least L/min; below it room air gets in
+         * @param most L/min; above it gas is wasted and the cup is pressurised
+         * @param delivery how gas gets to the sensors; empty: the usual way
+         * @throws onward.sentry.core.working.Refused with code {@code intake-flow}
+         */
         public Cup {
             delivery = Objects.requireNonNullElse(delivery, Optional.empty());
             Refusal.unless(
@@ -43,11 +56,24 @@ public sealed interface Intake {
      */
     record Pumped(double draws, boolean takesRegulator, Optional<Delivery> delivery) implements Intake {
 
-        /** Any delivery that a pump can draw from. */
+        /**
+         * Any delivery that a pump can draw from.
+         *
+         * @param draws flow that the pump draws, L/min, above 0
+         * @param takesRegulator whether it draws through a demand regulator
+         */
         public Pumped(double draws, boolean takesRegulator) {
             this(draws, takesRegulator, Optional.empty());
         }
 
+        /**
+         * Checks the limits.
+         *
+         * @param draws L/min
+         * @param takesRegulator its inlet may be joined to a fixed flow without a tee
+         * @param delivery how gas gets to the sensors; empty: the usual way
+         * @throws onward.sentry.core.working.Refused with code {@code intake-pump}
+         */
         public Pumped {
             delivery = Objects.requireNonNullElse(delivery, Optional.empty());
             Refusal.unless(

@@ -25,15 +25,24 @@ public record Regulator(Kind kind, double litresPerMinute, String family, String
     private static final String JOIN = " + ";
     private static final String JOIN_PATTERN = " \\+ ";
 
-    /** Any one of that kind. */
+    /**
+     * Any one of that kind.
+     *
+     * @param kind which kind
+     * @param litresPerMinute flow, L/min, above 0
+     * @param family of reactive gases that it is kept for; empty: any gas
+     */
     public Regulator(Kind kind, double litresPerMinute, String family) {
         this(kind, litresPerMinute, family, "", Optional.empty());
     }
 
     /** How it meters. */
     public enum Kind {
+        /** Gives one flow. */
         FIXED("fixed flow"),
+        /** Gives the flow that is set. */
         ADJUSTABLE("adjustable"),
+        /** Gives what the pump draws. */
         DEMAND("demand flow");
 
         private final String label;
@@ -42,11 +51,23 @@ public record Regulator(Kind kind, double litresPerMinute, String family, String
             this.label = label;
         }
 
+        /** {@return the words for screens and records} */
         public String label() {
             return label;
         }
     }
 
+    /**
+     * Checks the limits, fills in what older records leave out.
+     *
+     * @param kind which kind
+     * @param litresPerMinute what it gives; 0 for a demand regulator, which gives what the pump draws
+     * @param family the reactive families that it is kept for, joined by {@code " + "}; empty when it has only met stable
+     *     gases or none
+     * @param tag of the bench's own regulator; empty for any one of that kind
+     * @param checkDue until when its last check counts; empty where it is not known
+     * @throws onward.sentry.core.working.Refused with code {@code regulator-flow}
+     */
     public Regulator {
         Objects.requireNonNull(kind, "kind");
         family = family == null ? "" : family;
@@ -64,23 +85,31 @@ public record Regulator(Kind kind, double litresPerMinute, String family, String
                 kind == Kind.DEMAND ? "Leave the flow out." : "Read the flow stamped on it, or the meter.");
     }
 
+    /**
+     * {@return a regulator of one flow that is kept for no family of gases}
+     *
+     * @param litresPerMinute flow, L/min, above 0
+     */
     public static Regulator fixed(double litresPerMinute) {
         return new Regulator(Kind.FIXED, litresPerMinute, "");
     }
 
+    /** {@return a demand regulator that is kept for no family of gases} */
     public static Regulator demand() {
         return new Regulator(Kind.DEMAND, 0, "");
     }
 
-    /** The reactive families that it is kept for; none while it has only met stable gases. */
+    /** {@return the reactive families that it is kept for; none while it has only met stable gases} */
     public Set<String> families() {
         return family.isEmpty() ? Set.of() : new TreeSet<>(List.of(family.split(JOIN_PATTERN)));
     }
 
     /**
-     * The families that it is kept for once it has carried these gases, joined by {@code " + "}: one that was free and
-     * carries hydrogen sulfide and sulfur dioxide is kept for both of their families from then on; one that has a family
-     * keeps it.
+     * {@return the families that it is kept for once it has carried these gases, joined by {@code " + "}: one that was free
+     * and carries hydrogen sulfide and sulfur dioxide is kept for both of their families from then on; one that has a family
+     * keeps it}
+     *
+     * @param gases gases of the mix
      */
     public String familyAfter(List<Gas> gases) {
         return !family.isEmpty() ? family : String.join(JOIN, familiesOf(gases));

@@ -23,12 +23,26 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
 
     private static final double LONG_FOR_STICKY_METRES = 1;
 
+    /**
+     * Copies what it is given.
+     *
+     * @param refusals reasons that forbid it
+     * @param warnings what to look at all the same
+     */
     public RigCheck {
         refusals = List.copyOf(refusals);
         warnings = List.copyOf(warnings);
     }
 
-    /** For one detector that has its gas to itself. */
+    /**
+     * For one detector that has its gas to itself.
+     *
+     * @param rig regulator, delivery and tubing
+     * @param intake how gas reaches the sensors
+     * @param gases gases of the mix
+     * @param on the day of the work
+     * @return refusals and warnings of the gas path
+     */
     public static RigCheck of(Rig rig, Intake intake, List<Gas> gases, LocalDate on) {
         return of(rig, intake, 1, gases, on);
     }
@@ -37,9 +51,12 @@ public record RigCheck(List<Refusal> refusals, List<Refusal> warnings) {
      * A pump drawing 0.30 L/min through a tee is refused 0.35 L/min, because 0.36 are needed, and allowed 0.36. Six of them
      * on one manifold need 2.16 L/min: flows add up, whatever the delivery.
      *
+     * @param rig regulator, delivery and tubing
+     * @param intake how gas reaches the sensors
      * @param sharing how many detectors the regulator feeds, 1 or more
      * @param gases what the cylinder holds; none: the rig on its own
      * @param on day of use
+     * @return refusals and warnings of the gas path
      */
     public static RigCheck of(Rig rig, Intake intake, int sharing, List<Gas> gases, LocalDate on) {
         var refusals = new ArrayList<Refusal>();

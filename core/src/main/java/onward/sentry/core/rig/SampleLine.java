@@ -6,11 +6,21 @@ import onward.sentry.core.working.Refusal;
 /**
  * A tube between the place that is sampled and the inlet.
  *
+ * <p>Source: plug flow: the volume of the tube divided by the flow.
+ *
  * @param metres length, above 0, at most 100
  * @param boreMillimetres inner diameter, above 0, at most 50
+ *
  */
 public record SampleLine(double metres, double boreMillimetres) {
 
+    /**
+     * Checks the limits.
+     *
+     * @param metres length, above 0, at most 100
+     * @param boreMillimetres inner diameter, above 0, at most 50
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code line-length}, {@code line-bore}
+     */
     public SampleLine {
         Refusal.unless(
                 metres > 0 && metres <= 100,
@@ -26,7 +36,11 @@ public record SampleLine(double metres, double boreMillimetres) {
                 "Give the inner diameter in millimetres.");
     }
 
-    /** Seconds until gas has come through, {@code π · d² ÷ 4 · L ÷ Q}: 10 m of 4 mm at 0.30 L/min returns 25.1327. */
+    /**
+     * {@return seconds until gas has come through, {@code π · d² ÷ 4 · L ÷ Q}: 10 m of 4 mm at 0.30 L/min returns 25.1327}
+     *
+     * @param litresPerMinute flow, L/min, above 0
+     */
     public double lagSeconds(double litresPerMinute) {
         Refusal.unless(
                 litresPerMinute > 0,

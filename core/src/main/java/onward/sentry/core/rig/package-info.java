@@ -1,2 +1,6 @@
-/** How gas gets to the sensors: flow, what is missing when the flow falls short, how long a line holds it up. */
+/**
+ * The gas path from cylinder to sensor: regulator, delivery, tubing, flow, delay, and the checks of the equipment.
+ *
+ * <p>Start with {@link onward.sentry.core.rig.Rig} and {@link onward.sentry.core.rig.RigCheck}.
+ */
 package onward.sentry.core.rig;

@@ -14,6 +14,13 @@ import onward.sentry.core.policy.SitePolicy;
  */
 public record ExpectedBand(double low, double high) {
 
+    /**
+     * {@return the band in which a typed reading is expected now}
+     *
+     * @param state of the run
+     * @param policy the rules of the site
+     * @param sensor the sensor
+     */
     public static ExpectedBand of(RunState state, SitePolicy policy, SensorSpec sensor) {
         var expected = state.expectedOnGas(sensor.slot());
         if (expected.isPresent() && state.currentStep().orElse(null) instanceof Step.ApplyGas gas) {

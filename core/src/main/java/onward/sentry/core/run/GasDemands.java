@@ -21,17 +21,43 @@ public final class GasDemands {
 
     private GasDemands() {}
 
-    /** Of an application that a job begins with, on the model's usual rig. */
+    /**
+     * Of an application that a job begins with, on the model's usual rig.
+     *
+     * @param card the procedure card of the model
+     * @param job calibration or bump
+     * @param gas the application of the card
+     * @param policy the rules of the site
+     * @param on the day of the work
+     * @return what the cylinders must hold
+     */
     public static GasDemand of(ProcedureCard card, Job job, Step.ApplyGas gas, SitePolicy policy, LocalDate on) {
         return of(card, job, gas.targets(), policy, on, Pressure.at(policy.altitudeMetres()), card.usualRig());
     }
 
-    /** Of every application of a job, and of every zero that takes its air from a cylinder, in the order of the card. */
+    /**
+     * Of every application of a job, and of every zero that takes its air from a cylinder, in the order of the card.
+     *
+     * @param card the procedure card of the model
+     * @param job calibration or bump
+     * @param policy the rules of the site
+     * @param on the day of the work
+     * @return what the cylinders must hold
+     */
     public static List<GasDemand> of(ProcedureCard card, Job job, SitePolicy policy, LocalDate on) {
         return of(card, job, card.sensors().stream().map(SensorSpec::slot).toList(), policy, on);
     }
 
-    /** The same of a job on some of the sensors only. */
+    /**
+     * The same of a job on some of the sensors only.
+     *
+     * @param card the procedure card of the model
+     * @param job calibration or bump
+     * @param slots slots of the sensors, from 1
+     * @param policy the rules of the site
+     * @param on the day of the work
+     * @return what the cylinders must hold
+     */
     public static List<GasDemand> of(
             ProcedureCard card, Job job, List<Integer> slots, SitePolicy policy, LocalDate on) {
         return card.steps(job, slots).stream()
@@ -59,7 +85,18 @@ public final class GasDemands {
                 state.card().usualRig());
     }
 
-    /** Of some sensors, under conditions of their own. */
+    /**
+     * Of some sensors, under conditions of their own.
+     *
+     * @param card the procedure card of the model
+     * @param job calibration or bump
+     * @param targets which sensors, and what for
+     * @param policy the rules of the site
+     * @param on the day of the work
+     * @param kilopascals absolute pressure, kPa
+     * @param rig regulator, delivery and tubing
+     * @return what the cylinders must hold
+     */
     public static GasDemand of(
             ProcedureCard card,
             Job job,
@@ -75,10 +112,14 @@ public final class GasDemands {
     }
 
     /**
-     * Of the sensors that still wait for gas in the current step of a run; of none, where the step is a zero. What hangs
-     * on the same manifold draws as much again each.
+     * Of the sensors that still wait for gas in the current step of a run; of none, where the step is a zero. What hangs on
+     * the same manifold draws as much again each.
      *
+     * @param state of the run
+     * @param policy the rules of the site
+     * @param on the day of the work
      * @param rig how the gas is brought; empty: as the model's manual asks for
+     * @return what the cylinders must hold
      */
     public static GasDemand of(RunState state, SitePolicy policy, LocalDate on, Optional<Rig> rig) {
         var card = state.card();

@@ -29,9 +29,10 @@ public final class GasUse {
     }
 
     /**
-     * Litres by the tag of the cylinder; cylinders that were chosen and never opened are left out. A run that held 0.5 L/min
-     * for 120 s from one cylinder returns 1.1 L for it: 1.0 L and 0.1 L to flush the line.
+     * {@return litres by the tag of the cylinder; cylinders that were chosen and never opened are left out} A run that held
+     * 0.5 L/min for 120 s from one cylinder returns 1.1 L for it: 1.0 L and 0.1 L to flush the line.
      *
+     * @param state of the run
      * @param now run time up to which a valve that is still open counts, ms
      */
     public static Map<String, Double> of(RunState state, long now) {
@@ -63,8 +64,11 @@ public final class GasUse {
     }
 
     /**
-     * What one run draws while the valve of a cylinder is open, L/min: 0.5 for a fixed flow of 0.5, 0.3 for a demand regulator
-     * on a pump that draws 0.3, and a sixth of a fixed flow that feeds six.
+     * {@return what one run draws while the valve of a cylinder is open, L/min: 0.5 for a fixed flow of 0.5, 0.3 for a
+     * demand regulator on a pump that draws 0.3, and a sixth of a fixed flow that feeds six}
+     *
+     * @param state of the run
+     * @param cylinder the cylinder that was chosen
      */
     public static double litresPerMinute(RunState state, RunEvent.CylinderChosen cylinder) {
         return new GasUse(state).litresPerMinute(cylinder);

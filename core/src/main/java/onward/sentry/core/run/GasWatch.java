@@ -46,6 +46,7 @@ public record GasWatch(
      * <p>A cylinder of 103 L with 68 L in it, open for 4 min at 0.5 L/min, returns 2.1 L drawn (purge included) and 65.9 L
      * left.
      *
+     * @param state of the run
      * @param reserve share of the full volume that is never used, 0 to 1
      * @param now run time, ms
      * @return empty while no valve is open

@@ -58,29 +58,51 @@ public final class LiveRun {
         this.traces = other.traces.copy();
     }
 
-    /** The run as it stands, to be worked on while others still look at this one. */
+    /** {@return the run as it stands, to be worked on while others still look at this one} */
     public LiveRun copy() {
         return new LiveRun(this);
     }
 
+    /**
+     * {@return a run that has just started}
+     *
+     * @param card the procedure card of the model
+     * @param policy the rules of the site
+     * @param started how the run began
+     */
     public static LiveRun start(ProcedureCard card, SitePolicy policy, RunEvent.RunStarted started) {
         return new LiveRun(card, policy, List.of(started), List.of());
     }
 
-    /** Brings a run back from what was stored: its events, and the readings that came over the link. */
+    /**
+     * Brings a run back from what was stored: its events, and the readings that came over the link.
+     *
+     * @param card the procedure card of the model
+     * @param policy the rules of the site
+     * @param events of the run, in their order
+     * @param readings in the order of time
+     * @return the run as it was
+     */
     public static LiveRun resume(ProcedureCard card, SitePolicy policy, List<RunEvent> events, List<Reading> readings) {
         return new LiveRun(card, policy, events, readings);
     }
 
+    /** {@return the state by the events so far} */
     public RunState state() {
         return state;
     }
 
+    /** {@return the readings so far} */
     public RunTraces traces() {
         return traces;
     }
 
-    /** Encoded traces since gas was turned off before, by slot; what {@code GasClosed} holds hashes of. */
+    /**
+     * Encoded traces since gas was turned off before, by slot; what {@code GasClosed} holds hashes of.
+     *
+     * @param closedAt run time at which the run ended, ms
+     * @return encoded traces, by slot
+     */
     public Map<Integer, byte[]> sealedTraces(long closedAt) {
         return RunJudge.sealedTraces(state, traces, closedAt);
     }
@@ -89,6 +111,9 @@ public final class LiveRun {
      * Takes a reading in and returns the events that it brought about, already folded in. One that was measured before
      * something that has been confirmed since is late: nothing is judged until readings have come that far too, for the last
      * seconds are missing until then. A run whose readings are typed takes none from a gateway.
+     *
+     * @param reading values of all sensors at one moment
+     * @return new events, in order; empty when the reading changed nothing
      */
     public List<RunEvent> observe(Reading reading) {
         if (state.typed()) {
@@ -108,8 +133,10 @@ public final class LiveRun {
     /**
      * Carries out a command at a moment of run time and returns the events, already folded in.
      *
+     * @param command what the technician confirmed or typed
      * @param at run time, ms; a moment before the latest one known counts as the latest
      * @param by who does it
+     * @return new events, in order
      * @throws onward.sentry.core.working.Refused when the rules of the job do not allow it; nothing has changed then
      */
     public List<RunEvent> carryOut(RunCommand command, long at, String by) {
@@ -410,7 +437,11 @@ public final class LiveRun {
         return new RunEvent.SourceSwitched(now, c.source(), by);
     }
 
-    /** What the technician is told of a value or an answer among these events that does not let the run go on. */
+    /**
+     * {@return what the technician is told of a value or an answer among these events that does not let the run go on}
+     *
+     * @param events of the run, in their order
+     */
     public Optional<Refusal> refusal(List<RunEvent> events) {
         return events.stream()
                 .flatMap(event -> PreGasChecks.refusal(state, event, policy.units()).stream())
@@ -471,12 +502,16 @@ public final class LiveRun {
         return kind.cast(current.orElseThrow());
     }
 
-    /** The one thing to do next, as far as the run itself knows the time. */
+    /** {@return the one thing to do next, as far as the run itself knows the time} */
     public NextAction next() {
         return next(RunMoment.at(traces.now()));
     }
 
-    /** The one thing to do next at a later moment; one before the latest thing known counts as that. */
+    /**
+     * {@return the one thing to do next at a later moment; one before the latest thing known counts as that}
+     *
+     * @param moment the moment at the bench
+     */
     public NextAction next(RunMoment moment) {
         long now = Math.max(moment.now(), traces.now());
         return new NextActionResolver(state, policy, new RunMoment(now, moment.link()), Unread.of(state, traces, now))
@@ -484,8 +519,10 @@ public final class LiveRun {
     }
 
     /**
-     * Sensors whose reading should have come by a moment of run time, in the order of the card: they are waited for, or
-     * skipped with a reason. Empty while there is time.
+     * {@return sensors whose reading should have come by a moment of run time, in the order of the card: they are waited
+     * for, or skipped with a reason} Empty while there is time.
+     *
+     * @param now run time, ms
      */
     public List<Integer> unread(long now) {
         return Unread.of(state, traces, Math.max(now, traces.now()))
@@ -493,14 +530,18 @@ public final class LiveRun {
                 .orElse(List.of());
     }
 
-    /** Gas that is on, with what it has cost up to a moment of run time; empty while no valve is open. */
+    /**
+     * {@return gas that is on, with what it has cost up to a moment of run time; empty while no valve is open}
+     *
+     * @param now run time, ms
+     */
     public Optional<GasWatch> gasWatch(long now) {
         return GasWatch.of(state, policy.reserve(), Math.max(now, traces.now()));
     }
 
     /**
-     * What may be confirmed one after the other from here without anything being judged in between: what a page may go on
-     * with while it has no line. Empty where the next thing hangs on readings or on a choice.
+     * {@return what may be confirmed one after the other from here without anything being judged in between: what a page may
+     * go on with while it has no line} Empty where the next thing hangs on readings or on a choice.
      */
     public List<NextAction> ahead() {
         var ahead = new ArrayList<NextAction>();
@@ -521,37 +562,50 @@ public final class LiveRun {
     }
 
     /**
-     * The cylinder of this run that serves the application which comes next, as it was chosen before; empty where a person
-     * has to choose. Whoever connects it again looks at its gauge, its dates and who else uses it as at a first choice.
+     * {@return the cylinder of this run that serves the application which comes next, as it was chosen before; empty where a
+     * person has to choose} Whoever connects it again looks at its gauge, its dates and who else uses it as at a first
+     * choice.
      */
     public Optional<RunEvent.CylinderChosen> reconnectable() {
         return new Reconnection(state).cylinder();
     }
 
-    /** How far a sensor has got in the stage the run is in; for the screen only, no verdict hangs on it. */
+    /**
+     * {@return how far a sensor has got in the stage the run is in; for the screen only, no verdict hangs on it}
+     *
+     * @param sensor the sensor
+     */
     public SensorProgress progress(SensorSpec sensor) {
         return SensorProgress.of(state, sensor, since -> stability(sensor, since));
     }
 
-    /** How far each sensor of a bump in a round has answered to the gas that is on now; empty before gas. */
+    /** {@return how far each sensor of a bump in a round has answered to the gas that is on now; empty before gas} */
     public List<ObservedBump.SensorResponse> answers() {
         return new ObservedBump(state, policy, traces).answers();
     }
 
     /**
-     * Run time, ms, from which a typed reading may be said to have settled: the card's least time after the zero was started or
-     * gas reached the sensors. Empty while nothing is measured, and over the link.
+     * {@return run time, ms, from which a typed reading may be said to have settled: the card's least time after the zero
+     * was started or gas reached the sensors} Empty while nothing is measured, and over the link.
      */
     public OptionalLong settleFrom() {
         return new SettledDeclaration(state, traces, judge).from();
     }
 
-    /** How long a sensor's readings must hold now to count as settled, seconds. */
+    /**
+     * {@return how long a sensor's readings must hold now to count as settled, seconds}
+     *
+     * @param sensor the sensor
+     */
     public double windowSeconds(SensorSpec sensor) {
         return RunJudge.limits(state, sensor).windowSeconds();
     }
 
-    /** Where a sensor's reading should come to rest now. */
+    /**
+     * {@return where a sensor's reading should come to rest now}
+     *
+     * @param sensor the sensor
+     */
     public ExpectedBand expectedBand(SensorSpec sensor) {
         return ExpectedBand.of(state, policy, sensor);
     }

@@ -38,26 +38,47 @@ public record NextAction(
 
     /** What kind of action is needed. */
     public enum Kind {
+        /** Confirm the checks. */
         CONFIRM_CHECKS,
+        /** Do what the step says. */
         CONFIRM_STEP,
+        /** Read a quantity and type it. */
         MEASURE,
+        /** Answer a question. */
         ANSWER,
+        /** Block the inlet. */
         BLOCK_TEST,
+        /** Wait for the warm-up. */
         WAIT_WARM_UP,
+        /** Start the zero. */
         START_ZERO,
+        /** Wait until the zero is taken. */
         WAIT_ZERO,
+        /** Start the reading in clean air. */
         START_BLANK,
+        /** Wait until clean air is read. */
         WAIT_BLANK,
+        /** Choose a cylinder. */
         CHOOSE_CYLINDER,
+        /** Open the valve. */
         OPEN_GAS,
+        /** Wait until the readings are taken. */
         WAIT_SETTLE,
+        /** Say which alarms worked. */
         CONFIRM_ALARMS,
+        /** Save on the instrument and say what it showed. */
         CONFIRM_SAVED,
+        /** Change something and try again, or record the failure. */
         TRY_AGAIN,
+        /** Decide about gas that does not look right. */
         RESOLVE_DOUBT,
+        /** Close the valve. */
         CLOSE_GAS,
+        /** Wait until the gas has cleared. */
         WAIT_CLEAR,
+        /** Sign. */
         SIGN,
+        /** Nothing is left to do. */
         DONE
     }
 
@@ -98,6 +119,9 @@ public record NextAction(
     /**
      * By the rules that ship, at the moment of the last event: regulators put on by their type, cautions in their first
      * words.
+     *
+     * @param state of the run
+     * @return the action, with what is needed to show it
      */
     public static NextAction of(RunState state) {
         var events = state.events();
@@ -111,8 +135,10 @@ public record NextAction(
     /**
      * What comes next in a run.
      *
+     * @param state of the run
      * @param policy how this site puts a regulator onto a cylinder, and what it cautions about
      * @param moment when it is to be done
+     * @return the action, with what is needed to show it
      */
     public static NextAction of(RunState state, SitePolicy policy, RunMoment moment) {
         return new NextActionResolver(state, policy, moment, Optional.empty()).action();

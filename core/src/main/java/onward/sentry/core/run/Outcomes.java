@@ -17,7 +17,10 @@ public final class Outcomes {
     /** Whether the last check before an adjustment passed, by slot. Asked for with every reading. */
     private final Map<Integer, Boolean> checkFirst = new HashMap<>();
 
-    /** @param step position of the step that it was judged in */
+    /**
+     * @param step position of the step that it was judged in
+     * @param outcome what a sensor came to
+     */
     public void add(int step, SensorOutcome outcome) {
         placed.add(new Placed(step, outcome));
         if (outcome.stage() == Stage.CHECK_FIRST) {
@@ -34,8 +37,10 @@ public final class Outcomes {
     }
 
     /**
-     * What counts of a sensor: of each application of gas the last try, of zero, blank and clear-down the latest, and
-     * nothing that was only found before an adjustment.
+     * {@return what counts of a sensor: of each application of gas the last try, of zero, blank and clear-down the latest,
+     * and nothing that was only found before an adjustment}
+     *
+     * @param slot slot of the sensor, from 1
      */
     public List<SensorOutcome> standing(int slot) {
         var last = new LinkedHashMap<String, SensorOutcome>();
@@ -75,7 +80,12 @@ public final class Outcomes {
         return false;
     }
 
-    /** Its check came before any adjustment and passed: it is left as it is. */
+    /**
+     * Its check came before any adjustment and passed: it is left as it is.
+     *
+     * @param slot slot of the sensor, from 1
+     * @return whether that is so
+     */
     public boolean passedCheckFirst(int slot) {
         return checkFirst.getOrDefault(slot, false);
     }

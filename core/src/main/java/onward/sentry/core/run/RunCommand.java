@@ -22,6 +22,11 @@ public sealed interface RunCommand {
      * @param sharing how many detectors hang on it, 1 to 6
      */
     record Place(String room, Optional<String> manifold, int sharing) implements RunCommand {
+        /**
+         * Puts the detector on the bench alone.
+         *
+         * @param room name of the room
+         */
         public Place(String room) {
             this(room, Optional.empty(), 1);
         }
@@ -32,18 +37,39 @@ public sealed interface RunCommand {
 
     /** What the room is like, before gas. @param values in the units that the site reads in */
     record NoteConditions(Map<Quantity, Double> values) implements RunCommand {
+        /**
+         * Copies what it is given.
+         *
+         * @param values in the units that the site reads in
+         */
         public NoteConditions {
             values = Map.copyOf(values);
         }
     }
 
+    /**
+     * The checks of the step were done.
+     *
+     * @param step position in the procedure, from 0
+     */
     record ConfirmChecks(int step) implements RunCommand {}
 
+    /**
+     * The step was done.
+     *
+     * @param step position in the procedure, from 0
+     */
     record ConfirmStep(int step) implements RunCommand {}
 
     /** @param value in the unit of the quantity that the step asks for */
     record Measure(int step, double value) implements RunCommand {}
 
+    /**
+     * A question was answered.
+     *
+     * @param step position in the procedure, from 0
+     * @param answer true for yes
+     */
     record Answer(int step, boolean answer) implements RunCommand {}
 
     /** @param alarmed whether the pump raised its alarm with the inlet blocked */
@@ -61,17 +87,40 @@ public sealed interface RunCommand {
      * @param tried one of the things to try; empty for none of them
      */
     record TryAgain(int step, String changed, String remedy, Optional<NextTry> tried) implements RunCommand {
+        /**
+         * Something was changed; the step is tried again.
+         *
+         * @param step position in the procedure, from 0
+         * @param changed what the technician changed
+         */
         public TryAgain(int step, String changed) {
             this(step, changed, "");
         }
 
+        /**
+         * Something was changed; the step is tried again.
+         *
+         * @param step position in the procedure, from 0
+         * @param changed what the technician changed
+         * @param remedy what the card suggests, as chosen; empty: none
+         */
         public TryAgain(int step, String changed, String remedy) {
             this(step, changed, remedy, Optional.empty());
         }
     }
 
+    /**
+     * The failure stays, though a try is left.
+     *
+     * @param step position in the procedure, from 0
+     */
     record LeaveFailed(int step) implements RunCommand {}
 
+    /**
+     * The detector is in clean air.
+     *
+     * @param step position in the procedure, from 0
+     */
     record StartZero(int step) implements RunCommand {}
 
     /**
@@ -88,11 +137,30 @@ public sealed interface RunCommand {
             Optional<Rig> rig,
             boolean familyAccepted)
             implements RunCommand {
+        /**
+         * A cylinder was connected.
+         *
+         * @param step position in the procedure, from 0
+         * @param cylinderId tag of the cylinder
+         * @param cylinder the cylinder to look at
+         * @param on the day of the work
+         * @param setPointsChanged slots whose set point was changed on the detector
+         */
         public ChooseCylinder(
                 int step, String cylinderId, Cylinder cylinder, LocalDate on, List<Integer> setPointsChanged) {
             this(step, cylinderId, cylinder, on, setPointsChanged, Optional.empty(), false);
         }
 
+        /**
+         * A cylinder was connected.
+         *
+         * @param step position in the procedure, from 0
+         * @param cylinderId tag of the cylinder
+         * @param cylinder the cylinder to look at
+         * @param on the day of the work
+         * @param setPointsChanged slots whose set point was changed on the detector
+         * @param rig regulator, delivery and tubing; empty: the usual ones
+         */
         public ChooseCylinder(
                 int step,
                 String cylinderId,
@@ -107,12 +175,37 @@ public sealed interface RunCommand {
     /** Only needed where the readings do not show it. */
     record GasOn(int step) implements RunCommand {}
 
+    /**
+     * The valve was shut.
+     *
+     * @param step position in the procedure, from 0
+     */
     record GasOff(int step) implements RunCommand {}
 
+    /**
+     * Which alarms worked.
+     *
+     * @param step position in the procedure, from 0
+     * @param audible whether the audible alarm worked
+     * @param visual whether the visual alarm worked
+     * @param vibration whether the vibration worked
+     */
     record ConfirmAlarms(int step, boolean audible, boolean visual, boolean vibration) implements RunCommand {}
 
+    /**
+     * The instrument was told to save, and showed its verdicts.
+     *
+     * @param step position in the procedure, from 0
+     * @param verdicts of the instrument, by slot
+     */
     record ConfirmSaved(int step, Map<Integer, Verdict> verdicts) implements RunCommand {}
 
+    /**
+     * A reading was typed.
+     *
+     * @param slot slot of the sensor, from 1
+     * @param value in the unit of the sensor
+     */
     record TypeReading(int slot, double value) implements RunCommand {}
 
     /** The sheet of a job that was done on paper. @param on the day on which it was done */
@@ -166,6 +259,11 @@ public sealed interface RunCommand {
     /** Run time went on; limits and countdowns are looked at again. */
     record TimePassed() implements RunCommand {}
 
+    /**
+     * The last confirmation was a mistake.
+     *
+     * @param sequence number of the event
+     */
     record Withdraw(int sequence) implements RunCommand {}
 
     /** A lead answers for the technician, whose competence has ended. @param lead who has shown who it is */
@@ -173,11 +271,17 @@ public sealed interface RunCommand {
 
     /** @param withoutCompetence who takes it over may not adjust this model */
     record TakeOver(boolean withoutCompetence) implements RunCommand {
+        /** Another technician takes over. */
         public TakeOver() {
             this(false);
         }
     }
 
+    /**
+     * The run is stopped.
+     *
+     * @param reason why; a sentence for people
+     */
     record Stop(String reason) implements RunCommand {}
 
     /** @param on the day, in the site's zone */

@@ -30,7 +30,7 @@ import onward.sentry.core.working.Refusal;
  */
 public sealed interface RunEvent {
 
-    /** Run time in milliseconds since the run began. */
+    /** {@return run time in milliseconds since the run began} */
     long at();
 
     /**
@@ -68,6 +68,28 @@ public sealed interface RunEvent {
             Map<Integer, OwnTrend> trends)
             implements RunEvent {
 
+        /**
+         * Copies what it is given, fills in what older records leave out.
+         *
+         * @param at run time, ms since the start of the run
+         * @param serial of the detector
+         * @param job calibration or bump
+         * @param model name of the model
+         * @param cardVersion version of the card
+         * @param policyVersion version of the site rules
+         * @param technician display name of the technician
+         * @param source how readings come in
+         * @param timeScale 1 in earnest; anything else is simulated and says so on the record
+         * @param sensors serial of the sensor in each slot
+         * @param slots the sensors that the job is about
+         * @param withoutCompetence the card asks for a competence that the technician does not hold: nothing is adjusted
+         * @param chains what is known of sensors that show displayed readings, by slot
+         * @param exposedSeconds how long these sensors were on gas in the 24 h before
+         * @param ownTolerancePercent of checks, set for this one detector; empty: card and policy say
+         * @param ownInterval of this one detector beside its card's; the earlier due day counts
+         * @param rules version of the judging rules; 0 in records of before they had one
+         * @param trends what each sensor should respond with today by its own spans, by slot; none where too few are known
+         */
         public RunStarted {
             chains = chains == null ? Map.of() : Map.copyOf(chains);
             ownTolerancePercent = ownTolerancePercent == null ? OptionalDouble.empty() : ownTolerancePercent;
@@ -75,7 +97,21 @@ public sealed interface RunEvent {
             trends = trends == null ? Map.of() : Map.copyOf(trends);
         }
 
-        /** By somebody who may do everything that the card asks for, on sensors that nothing is known of. */
+        /**
+         * By somebody who may do everything that the card asks for, on sensors that nothing is known of.
+         *
+         * @param at run time, ms since the start of the run
+         * @param serial of the detector
+         * @param job calibration or bump
+         * @param model name of the model
+         * @param cardVersion version of the card
+         * @param policyVersion version of the site rules
+         * @param technician display name of the technician
+         * @param source how readings come in
+         * @param timeScale 1 is real time
+         * @param sensors serial of each sensor, by slot
+         * @param slots slots of the sensors, from 1
+         */
         public RunStarted(
                 long at,
                 String serial,
@@ -109,7 +145,11 @@ public sealed interface RunEvent {
                     Map.of());
         }
 
-        /** The same run, judged by other rules. */
+        /**
+         * {@return the same run, judged by other rules}
+         *
+         * @param others what takes their place
+         */
         public RunStarted under(JudgingRules others) {
             return new RunStarted(
                     at,
@@ -141,6 +181,14 @@ public sealed interface RunEvent {
      * @param sharing how many detectors hang on that manifold, itself among them; 1 without one
      */
     record LanePlaced(long at, String room, Optional<String> manifold, int sharing) implements RunEvent {
+        /**
+         * Fills in what older records leave out.
+         *
+         * @param at run time, ms since the start of the run
+         * @param room whose air its neighbours share
+         * @param manifold that brings gas to several detectors at once; empty: it has its gas to itself
+         * @param sharing how many detectors hang on that manifold, itself among them; 1 without one
+         */
         public LanePlaced {
             manifold = manifold == null ? Optional.empty() : manifold;
         }
@@ -151,13 +199,33 @@ public sealed interface RunEvent {
 
     /** What the room was like, before gas. @param values each in its quantity's unit */
     record ConditionsNoted(long at, String by, Map<Quantity, Double> values) implements RunEvent {
+        /**
+         * Copies what it is given.
+         *
+         * @param at run time, ms since the start of the run
+         * @param by display name of the person
+         * @param values each in its quantity's unit
+         */
         public ConditionsNoted {
             values = Map.copyOf(values);
         }
     }
 
+    /**
+     * Checks were confirmed.
+     *
+     * @param at run time, ms since the start of the run
+     * @param step position in the procedure, from 0
+     * @param items what was checked
+     */
     record ChecksConfirmed(long at, int step, List<String> items) implements RunEvent {}
 
+    /**
+     * A step was confirmed.
+     *
+     * @param at run time, ms since the start of the run
+     * @param step position in the procedure, from 0
+     */
     record StepConfirmed(long at, int step) implements RunEvent {}
 
     /** Something was read off and typed in. @param value in the quantity's unit */
@@ -170,6 +238,13 @@ public sealed interface RunEvent {
      */
     record MeasurementRefused(long at, int step, Quantity quantity, double value) implements RunEvent {}
 
+    /**
+     * A question was answered.
+     *
+     * @param at run time, ms since the start of the run
+     * @param step position in the procedure, from 0
+     * @param answer true for yes
+     */
     record Answered(long at, int step, boolean answer) implements RunEvent {}
 
     /** The answer to a question that does not let the run go on; it stays where it is. */
@@ -178,15 +253,41 @@ public sealed interface RunEvent {
     /** The inlet was blocked. @param alarmed the pump raised its alarm in time */
     record BlockTested(long at, int step, boolean alarmed) implements RunEvent {}
 
+    /**
+     * Sensors were left out of the run.
+     *
+     * @param at run time, ms since the start of the run
+     * @param slots slots of the sensors, from 1
+     * @param reason why; a sentence for people
+     */
     record SensorsSkipped(long at, List<Integer> slots, String reason) implements RunEvent {}
 
     /** An application that the card lets be left out was. */
     record GasLeftOut(long at, int step, String reason) implements RunEvent {}
 
+    /**
+     * The warm-up was over.
+     *
+     * @param at run time, ms since the start of the run
+     * @param step position in the procedure, from 0
+     */
     record WarmUpEnded(long at, int step) implements RunEvent {}
 
+    /**
+     * A zero was started.
+     *
+     * @param at run time, ms since the start of the run
+     * @param step position in the procedure, from 0
+     */
     record ZeroStarted(long at, int step) implements RunEvent {}
 
+    /**
+     * A zero was judged.
+     *
+     * @param at run time, ms since the start of the run
+     * @param step position in the procedure, from 0
+     * @param outcomes what the sensors came to
+     */
     record ZeroJudged(long at, int step, List<SensorOutcome> outcomes) implements RunEvent {}
 
     /**
@@ -211,10 +312,40 @@ public sealed interface RunEvent {
             Optional<Rig> rig,
             boolean familyAccepted)
             implements RunEvent {
+        /**
+         * Fills in what older records leave out.
+         *
+         * @param at run time, ms since the start of the run
+         * @param step position in the procedure, from 0
+         * @param cylinderId the tag that people call the cylinder by
+         * @param cylinder the cylinder to look at
+         * @param on the day of use
+         * @param label what the label means for each sensor
+         * @param warnings what to heed
+         * @param setPointsChanged slots whose set point the technician changed on the detector to match the label
+         * @param straightOn its gas was flowing already, for the application before
+         * @param rig how the gas was brought; empty on older records
+         * @param familyAccepted the technician was told that its regulator is kept for the gas's reactive family from now
+         *     on, and said yes
+         */
         public CylinderChosen {
             rig = rig == null ? Optional.empty() : rig;
         }
 
+        /**
+         * A cylinder was connected with the usual gas path.
+         *
+         * @param at run time, ms since the start of the run
+         * @param step position in the procedure, from 0
+         * @param cylinderId tag of the cylinder
+         * @param cylinder the cylinder to look at
+         * @param on the day of the work
+         * @param label what the label means for each sensor
+         * @param warnings what to heed
+         * @param setPointsChanged slots whose set point was changed on the detector
+         * @param straightOn whether gas flows on from the step before
+         * @param rig regulator, delivery and tubing; empty: the usual ones
+         */
         public CylinderChosen(
                 long at,
                 int step,
@@ -233,6 +364,13 @@ public sealed interface RunEvent {
     /** @param seen the readings showed it; otherwise the technician confirmed it */
     record GasOpened(long at, int step, boolean seen) implements RunEvent {}
 
+    /**
+     * A reading was typed.
+     *
+     * @param at run time, ms since the start of the run
+     * @param slot slot of the sensor, from 1
+     * @param value in the unit of the sensor
+     */
     record ReadingTyped(long at, int slot, double value) implements RunEvent {}
 
     /** The figures of a job that was done on paper, with what they come to. @param doneBy who did it, as the sheet says */
@@ -289,6 +427,16 @@ public sealed interface RunEvent {
      */
     record TryStarted(long at, int step, List<Integer> slots, String changed, String remedy, Optional<NextTry> tried)
             implements RunEvent {
+        /**
+         * Fills in what older records leave out.
+         *
+         * @param at run time, ms since the start of the run
+         * @param step position in the procedure, from 0
+         * @param slots slots of the sensors, from 1
+         * @param changed what was changed first, in the technician's words
+         * @param remedy which of the card's remedies was used; empty for none
+         * @param tried which of the things to try was done; empty for none of them, and on older records
+         */
         public TryStarted {
             remedy = remedy == null ? "" : remedy;
             tried = tried == null ? Optional.empty() : tried;
@@ -305,12 +453,30 @@ public sealed interface RunEvent {
      * @param stops gas is applied again after a change before anything is set; else it is only said
      */
     record AdjustmentDoubted(long at, int step, boolean stops, List<Doubt> doubts) implements RunEvent {
+        /**
+         * Copies what it is given.
+         *
+         * @param at run time, ms since the start of the run
+         * @param step of the application
+         * @param stops gas is applied again after a change before anything is set; else it is only said
+         * @param doubts what does not look right
+         */
         public AdjustmentDoubted {
             doubts = List.copyOf(doubts);
         }
     }
 
+    /**
+     * It was confirmed which alarms worked.
+     *
+     * @param at run time, ms since the start of the run
+     * @param step position in the procedure, from 0
+     * @param audible whether the audible alarm worked
+     * @param visual whether the visual alarm worked
+     * @param vibration whether the vibration worked
+     */
     record AlarmsConfirmed(long at, int step, boolean audible, boolean visual, boolean vibration) implements RunEvent {
+        /** {@return whether every alarm worked} */
         public boolean all() {
             return audible && visual && vibration;
         }
@@ -353,6 +519,14 @@ public sealed interface RunEvent {
 
     /** @param remainder slots that kept a little, for one more zero */
     record ClearedDown(long at, int step, List<SensorOutcome> outcomes, List<Integer> remainder) implements RunEvent {
+        /**
+         * Copies what it is given, fills in what older records leave out.
+         *
+         * @param at run time, ms since the start of the run
+         * @param step position in the procedure, from 0
+         * @param outcomes what the sensors came to
+         * @param remainder slots that kept a little, for one more zero
+         */
         public ClearedDown {
             remainder = remainder == null ? List.of() : List.copyOf(remainder);
         }
@@ -367,6 +541,13 @@ public sealed interface RunEvent {
     /** A lead answers for somebody whose competence has ended, who may adjust from here on. @param by the lead */
     record Countersigned(long at, String by, String competence) implements RunEvent {}
 
+    /**
+     * The run was stopped.
+     *
+     * @param at run time, ms since the start of the run
+     * @param by display name of the person
+     * @param reason why; a sentence for people
+     */
     record RunStopped(long at, String by, String reason) implements RunEvent {}
 
     /** @param verdict the worst of the sensors, and of the alarms at a bump */

@@ -12,7 +12,12 @@ import onward.sentry.core.trace.LinkSilence;
  */
 public record RunMoment(long now, Optional<LinkSilence> link) {
 
-    /** A moment of run time at which the link is not looked at: {@code at(90_000)} is a minute and a half into the run. */
+    /**
+     * {@return a moment of run time at which the link is not looked at: {@code at(90_000)} is a minute and a half into the
+     * run}
+     *
+     * @param now run time, ms
+     */
     public static RunMoment at(long now) {
         return new RunMoment(now, Optional.empty());
     }

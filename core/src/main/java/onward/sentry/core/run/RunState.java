@@ -95,11 +95,22 @@ public final class RunState {
         }
     }
 
-    /** Folds the events of a run, oldest first, on the card that the run was started with. */
+    /**
+     * Folds the events of a run, oldest first, on the card that the run was started with.
+     *
+     * @param card the procedure card of the model
+     * @param events of the run, in their order
+     * @return the state after the last event
+     */
     public static RunState of(ProcedureCard card, List<RunEvent> events) {
         return new RunState(card, events);
     }
 
+    /**
+     * {@return the state after more events}
+     *
+     * @param more events that follow
+     */
     public RunState plus(List<? extends RunEvent> more) {
         if (more.isEmpty()) {
             return this;
@@ -422,28 +433,32 @@ public final class RunState {
         return !(candidate instanceof Step.Zero zero) || !zero.onRemainder() || remainder.contains(slot);
     }
 
+    /** {@return the card as the site works it} */
     public ProcedureCard card() {
         return card;
     }
 
+    /** {@return every event, in order} */
     public List<RunEvent> events() {
         return events;
     }
 
+    /** {@return the steps of this run} */
     public List<Step> steps() {
         return steps;
     }
 
+    /** {@return how the run began; empty before its first event} */
     public Optional<RunEvent.RunStarted> started() {
         return Optional.ofNullable(started);
     }
 
-    /** What this run is judged by. */
+    /** {@return what this run is judged by} */
     public JudgingRules rules() {
         return JudgingRules.of(started().map(RunEvent.RunStarted::rules).orElse(JudgingRules.NEWEST.version()));
     }
 
-    /** Gas ended early in the current application, and has not come on again since. */
+    /** {@return gas ended early in the current application, and has not come on again since} */
     public boolean awaitsGasAgain() {
         for (int i = events.size() - 1; i >= 0; i--) {
             if (events.get(i) instanceof RunEvent.GasEndedEarly ended) {
@@ -461,65 +476,69 @@ public final class RunState {
         return AirTaking.zeroFound(outcomes.all(), sensor);
     }
 
-    /** The sensors that this run is about. */
+    /** {@return the sensors that this run is about} */
     public List<SensorSpec> sensors() {
         return card.sensors().stream()
                 .filter(sensor -> started == null || started.slots().contains(sensor.slot()))
                 .toList();
     }
 
-    /** How readings come in now; a run may be switched from one way to another. */
+    /** {@return how readings come in now; a run may be switched from one way to another} */
     public ReadingSource source() {
         return source;
     }
 
+    /** {@return whether a person types the readings} */
     public boolean typed() {
         return source == ReadingSource.TYPED;
     }
 
-    /** The job was done on paper; its figures are typed in afterwards. */
+    /** {@return the job was done on paper; its figures are typed in afterwards} */
     public boolean paper() {
         return source == ReadingSource.PAPER;
     }
 
-    /** An outside laboratory did the job; its certificate is typed in. */
+    /** {@return an outside laboratory did the job; its certificate is typed in} */
     public boolean byLaboratory() {
         return source == ReadingSource.LABORATORY;
     }
 
-    /** Whether a good end stands for the bump of its day: nobody here has seen it after it was at a laboratory. */
+    /** {@return whether a good end stands for the bump of its day: nobody here has seen it after it was at a laboratory} */
     public boolean standsForBump() {
         return !byLaboratory();
     }
 
-    /** What the laboratory certified; empty where none did. */
+    /** {@return what the laboratory certified; empty where none did} */
     public Optional<RunEvent.LaboratoryEntered> laboratory() {
         return laboratory;
     }
 
-    /** A bump in a round: what counts is what the technician saw. */
+    /** {@return a bump in a round: what counts is what the technician saw} */
     public boolean seenBump() {
         return source.isSeen();
     }
 
-    /** Who works on it now. */
+    /** {@return who works on it now} */
     public String technician() {
         return technician;
     }
 
-    /** How many detectors share its gas, itself among them. */
+    /** {@return how many detectors share its gas, itself among them} */
     public int sharing() {
         return place.map(RunEvent.LanePlaced::sharing).orElse(1);
     }
 
-    /** How gas is brought where nobody chooses otherwise: as the model's manual asks, with the flow of all that share it. */
+    /**
+     * {@return how gas is brought where nobody chooses otherwise: as the model's manual asks, with the flow of all that
+     * share it}
+     */
     public Rig usualRig() {
         return sharing() == 1 ? card.usualRig() : card.usualRig().shared(sharing());
     }
 
     /**
-     * The rig to offer for the next gas: the one that brought the last gas in this run, where it was one with a regulator of
-     * the bench, else the usual one.
+     * {@return the rig to offer for the next gas: the one that brought the last gas in this run, where it was one with a
+     * regulator of the bench, else the usual one}
      */
     public Rig rigAtHand() {
         return lastCylinder()
@@ -528,49 +547,52 @@ public final class RunState {
                 .orElseGet(this::usualRig);
     }
 
-    /** Where it is worked; empty where nobody said. */
+    /** {@return where it is worked; empty where nobody said} */
     public Optional<RunEvent.LanePlaced> place() {
         return place;
     }
 
+    /** {@return how far the run has got} */
     public RunPhase phase() {
         return phase;
     }
 
-    /** Position of the current step; {@code steps().size()} when all are done. */
+    /** {@return position of the current step; {@code steps().size()} when all are done} */
     public int step() {
         return step;
     }
 
+    /** {@return the step to do now; empty when all are done} */
     public Optional<Step> currentStep() {
         return step < steps.size() ? Optional.of(steps.get(step)) : Optional.empty();
     }
 
-    /** Run time at which the current step, or the current try at it, began. */
+    /** {@return run time at which the current step, or the current try at it, began} */
     public long stepSince() {
         return stepSince;
     }
 
-    /** Which try at the current step this is, from 1. */
+    /** {@return which try at the current step this is, from 1} */
     public int tries() {
         return tries;
     }
 
-    /** Run time at which each step that was entered began, by position. */
+    /** {@return run time at which each step that was entered began, by position} */
     public Map<Integer, Long> stepStarts() {
         return Map.copyOf(stepStarts);
     }
 
-    /** Run time at which gas first came on for each application that got that far, by position of its step. */
+    /** {@return run time at which gas first came on for each application that got that far, by position of its step} */
     public Map<Integer, Long> openings() {
         return gas.openings();
     }
 
+    /** {@return run time at which the zero started, ms; empty outside a zero} */
     public OptionalLong zeroStartedAt() {
         return zeroStartedAt;
     }
 
-    /** The cylinder that was chosen for the current application. */
+    /** {@return the cylinder that was chosen for the current application} */
     public Optional<RunEvent.CylinderChosen> cylinder() {
         return gas.chosen();
     }
@@ -596,41 +618,54 @@ public final class RunState {
         return used;
     }
 
-    /** Since when the current application exposes its sensors. */
+    /**
+     * Since when the current application exposes its sensors.
+     *
+     * @return run time, ms; empty while no gas is on
+     */
     public OptionalLong gasOpenedAt() {
         return gas.exposedSince();
     }
 
-    /** Where gas was turned off last. */
+    /** {@return where gas was turned off last} */
     public OptionalLong gasClosedAt() {
         return gas.closedAt();
     }
 
+    /** {@return whether the valve is open} */
     public boolean gasIsOn() {
         return gas.flowing().isPresent();
     }
 
-    /** The cylinder whose valve is open. */
+    /** {@return the cylinder whose valve is open} */
     public Optional<RunEvent.CylinderChosen> flowing() {
         return gas.flowing();
     }
 
-    /** What its gas should read on every sensor that has met it since the valve was opened. */
+    /** {@return what its gas should read on every sensor that has met it since the valve was opened} */
     public List<LabelLine> flowingLabel() {
         return gas.flowingLabel();
     }
 
-    /** Since when that valve has been open, over however many applications. */
+    /**
+     * Since when that valve has been open, over however many applications.
+     *
+     * @return run time, ms
+     */
     public long flowingSince() {
         return gas.flowingSince();
     }
 
-    /** Since when the latest application has exposed its sensors, ms of run time; of account only while gas is on. */
+    /**
+     * Since when the latest application has exposed its sensors, ms of run time; of account only while gas is on.
+     *
+     * @return run time, ms
+     */
     public long exposedSince() {
         return gas.applicationSince();
     }
 
-    /** Gas is on, and a sensor still waits for a reading on it. */
+    /** {@return gas is on, and a sensor still waits for a reading on it} */
     public boolean isMeasuringOnGas() {
         return gasIsOn()
                 && (seenBump()
@@ -638,8 +673,8 @@ public final class RunState {
     }
 
     /**
-     * What is to be done now needs the gas that is on: alarms are noticed while it flows, and a span is saved before the same
-     * gas goes straight on to what comes next.
+     * {@return what is to be done now needs the gas that is on: alarms are noticed while it flows, and a span is saved
+     * before the same gas goes straight on to what comes next}
      */
     public boolean holdsGas() {
         var now = currentStep().orElse(null);
@@ -687,19 +722,19 @@ public final class RunState {
         return gas.sinceClear();
     }
 
-    /** How long sensors may be on gas in the latest application, seconds: the card's own figure or its default. */
+    /** {@return how long sensors may be on gas in the latest application, seconds: the card's own figure or its default} */
     public double exposureLimitSeconds() {
         return steps.size() > gas.applicationStep() && steps.get(gas.applicationStep()) instanceof Step.ApplyGas applied
                 ? applied.exposureLimit(accept(applied.accept()))
                 : Step.ApplyGas.LEAST_EXPOSURE_LIMIT_SECONDS;
     }
 
-    /** The cylinder that is on and was found at its reserve; empty once its valve is shut. */
+    /** {@return the cylinder that is on and was found at its reserve; empty once its valve is shut} */
     public Optional<String> spentCylinder() {
         return flowing().map(RunEvent.CylinderChosen::cylinderId).filter(spent::equals);
     }
 
-    /** The latest application went past its exposure limit; empty once gas is on again. */
+    /** {@return the latest application went past its exposure limit; empty once gas is on again} */
     public Optional<RunEvent.ExposureExceeded> overexposed() {
         return overexposed;
     }
@@ -721,13 +756,14 @@ public final class RunState {
         return OptionalLong.of(closed + (closed - gas.applicationSince()));
     }
 
-    /** The readings showed that gas came on; else somebody said so, and the tubing's lag is still to come. */
+    /** {@return the readings showed that gas came on; else somebody said so, and the tubing's lag is still to come} */
     public boolean gasSeen() {
         return gas.seen();
     }
 
     /**
-     * The instrument is in its calibration mode: the current application sets sensors, or what was set is still to be saved.
+     * {@return the instrument is in its calibration mode: the current application sets sensors, or what was set is still to
+     * be saved}
      */
     public boolean spanning() {
         return adjustsNow() || currentStep().orElse(null) instanceof Step.SaveOnInstrument;
@@ -738,32 +774,36 @@ public final class RunState {
                 && gas.targets().stream().anyMatch(target -> target.purpose().sets());
     }
 
-    /** The lead who answers for the technician; empty where nobody has to. */
+    /** {@return the lead who answers for the technician; empty where nobody has to} */
     public Optional<RunEvent.Countersigned> countersigned() {
         return countersigned;
     }
 
-    /** The technician lacks the competence that the card asks for: nothing is adjusted. */
+    /** {@return the technician lacks the competence that the card asks for: nothing is adjusted} */
     public boolean withoutCompetence() {
         return withoutCompetence;
     }
 
-    /** Sensors that the technician left out, with a reason. */
+    /** {@return sensors that the technician left out, with a reason} */
     public Set<Integer> skipped() {
         return Set.copyOf(skipped);
     }
 
-    /** Sensors that were adjusted since something was saved on the instrument last. */
+    /** {@return sensors that were adjusted since something was saved on the instrument last} */
     public Set<Integer> unsaved() {
         return Set.copyOf(unsaved);
     }
 
-    /** What was read off before gas, in the quantity's unit. */
+    /**
+     * {@return what was read off before gas, in the quantity's unit}
+     *
+     * @param quantity what was measured
+     */
     public OptionalDouble measured(Quantity quantity) {
         return measured.containsKey(quantity) ? OptionalDouble.of(measured.get(quantity)) : OptionalDouble.empty();
     }
 
-    /** Nothing was judged on gas yet that hangs on what the room is like. */
+    /** {@return nothing was judged on gas yet that hangs on what the room is like} */
     public boolean mayNoteConditions() {
         return phase == RunPhase.OPEN
                 && gas.openings().isEmpty()
@@ -773,29 +813,45 @@ public final class RunState {
                 && !byLaboratory();
     }
 
-    /** How often the pump raised no alarm in the current block test. */
+    /** {@return how often the pump raised no alarm in the current block test} */
     public int blocksFailed() {
         return blocksFailed;
     }
 
-    /** No remedy helped: the pump raises no alarm when its inlet is blocked. */
+    /**
+     * No remedy helped: the pump raises no alarm when its inlet is blocked.
+     *
+     * @return whether that is so
+     */
     public boolean pumpLeaks() {
         return pumpLeaks;
     }
 
-    /** When a reading of the current step is taken, at the temperature that was measured. */
+    /**
+     * {@return when a reading of the current step is taken, at the temperature that was measured}
+     *
+     * @param rule when a reading is taken
+     */
     public AcceptRule accept(AcceptRule rule) {
         return rule instanceof AcceptRule.CountdownByTemperature byTemperature
                 ? byTemperature.at(measured(Quantity.AMBIENT_TEMPERATURE))
                 : rule;
     }
 
-    /** What is known of a sensor that shows displayed readings. */
+    /**
+     * {@return what is known of a sensor that shows displayed readings}
+     *
+     * @param slot slot of the sensor, from 1
+     */
     public SensitivityHistory chain(int slot) {
         return started == null ? SensitivityHistory.NEW : started.chains().getOrDefault(slot, SensitivityHistory.NEW);
     }
 
-    /** How long sensors were on gas in this run, ms, up to a moment of run time. */
+    /**
+     * {@return how long sensors were on gas in this run, ms, up to a moment of run time}
+     *
+     * @param now run time, ms
+     */
     public long exposedMillis(long now) {
         long exposed = 0;
         long opened = -1;
@@ -810,51 +866,69 @@ public final class RunState {
         return opened < 0 ? exposed : exposed + Math.max(0, now - opened);
     }
 
+    /** {@return which alarms worked; empty before that is confirmed} */
     public Optional<RunEvent.AlarmsConfirmed> alarms() {
         return alarms;
     }
 
+    /** {@return the signature; empty before it} */
     public Optional<RunEvent.RunSigned> signed() {
         return signed;
     }
 
-    /** Position of the confirmation that may still be withdrawn: the last one, while nothing was judged since. */
+    /** {@return position of the confirmation that may still be withdrawn: the last one, while nothing was judged since} */
     public OptionalInt withdrawable() {
         return phase == RunPhase.SIGNED || phase == RunPhase.STOPPED ? OptionalInt.empty() : withdrawable;
     }
 
+    /** {@return what sensors came to, in order} */
     public List<SensorOutcome> outcomes() {
         return outcomes.all();
     }
 
+    /**
+     * {@return what sensors came to, in order}
+     *
+     * @param slot slot of the sensor, from 1
+     */
     public List<SensorOutcome> outcomes(int slot) {
         return outcomes.of(slot);
     }
 
-    /** What counts of a sensor: the last try of each stage, and nothing that was only found before an adjustment. */
+    /**
+     * {@return what counts of a sensor: the last try of each stage, and nothing that was only found before an adjustment}
+     *
+     * @param slot slot of the sensor, from 1
+     */
     public List<SensorOutcome> standing(int slot) {
         return outcomes.standing(slot);
     }
 
-    /** The last span of each sensor that was spanned, by slot. */
+    /** {@return the last span of each sensor that was spanned, by slot} */
     public Map<Integer, SensorOutcome> lastSpans() {
         return outcomes.lastSpans();
     }
 
+    /** {@return the verdicts of the instrument itself, by slot} */
     public Map<Integer, Verdict> instrumentVerdicts() {
         return Map.copyOf(instrumentVerdicts);
     }
 
+    /**
+     * {@return whether the zero of a sensor failed}
+     *
+     * @param slot slot of the sensor, from 1
+     */
     public boolean failedZero(int slot) {
         return outcomes.failedZero(slot);
     }
 
-    /** How often the current step may be tried. */
+    /** {@return how often the current step may be tried} */
     public RetryPolicy triesHere() {
         return currentStep().orElse(null) instanceof Step.ApplyGas ? card.triesOfSpan() : card.triesOfZero();
     }
 
-    /** What was done about the failure before the current try at the current step; empty at the first. */
+    /** {@return what was done about the failure before the current try at the current step; empty at the first} */
     public Optional<RunEvent.TryStarted> lastTry() {
         return events.stream()
                 .filter(RunEvent.TryStarted.class::isInstance)
@@ -863,29 +937,41 @@ public final class RunState {
                 .reduce((earlier, later) -> later);
     }
 
-    /** Sensors of this step that failed, or are in doubt, and may be tried again; empty while others are still undecided. */
+    /**
+     * {@return sensors of this step that failed, or are in doubt, and may be tried again; empty while others are still
+     * undecided}
+     */
     public List<Integer> failedHere() {
         return List.copyOf(failedHere);
     }
 
-    /** A sensor failed and there is a try left, or its reading is in doubt; every other one of the step is decided. */
+    /**
+     * {@return a sensor failed and there is a try left, or its reading is in doubt; every other one of the step is decided}
+     */
     public boolean awaitsTry() {
         return !failedHere.isEmpty()
                 && undecided().isEmpty()
                 && (held.isPresent() || tries < triesHere().most());
     }
 
-    /** Why nothing is set before gas was applied again; empty where nothing is in doubt, and once it is applied again. */
+    /**
+     * {@return why nothing is set before gas was applied again; empty where nothing is in doubt, and once it is applied
+     * again}
+     */
     public Optional<RunEvent.AdjustmentDoubted> held() {
         return held;
     }
 
-    /** What spoke against setting sensors at the latest application, whether or not it stopped anything. */
+    /** {@return what spoke against setting sensors at the latest application, whether or not it stopped anything} */
     public List<Doubt> doubts() {
         return doubts;
     }
 
-    /** Targets of the current application that have no outcome yet; empty outside an application. */
+    /**
+     * Targets of the current application that have no outcome yet; empty outside an application.
+     *
+     * @return targets in the order of the card
+     */
     public List<Target> undecidedTargets() {
         if (!(currentStep().orElse(null) instanceof Step.ApplyGas gas)) {
             return List.of();
@@ -897,7 +983,7 @@ public final class RunState {
                 .toList();
     }
 
-    /** Slots of the current zero or air blank that have no outcome yet; empty outside one. */
+    /** {@return slots of the current zero or air blank that have no outcome yet; empty outside one} */
     public List<Integer> unzeroed() {
         var now = currentStep().orElse(null);
         return now instanceof Step.Zero || now instanceof Step.Blank
@@ -913,7 +999,11 @@ public final class RunState {
                 : unzeroed();
     }
 
-    /** What a sensor should read on the gas that is flowing or chosen, in its unit; empty when there is none. */
+    /**
+     * {@return what a sensor should read on the gas that is flowing or chosen, in its unit; empty when there is none}
+     *
+     * @param slot slot of the sensor, from 1
+     */
     public Optional<Double> expectedOnGas(int slot) {
         return gas.chosen().or(gas::flowing).or(() -> gas.sinceClear() ? lastCylinder() : Optional.empty()).stream()
                 .flatMap(chosen -> chosen.label().stream())

@@ -27,6 +27,11 @@ public final class RunTraces {
         return copy;
     }
 
+    /**
+     * Takes the readings of one moment.
+     *
+     * @param reading values of all sensors at one moment
+     */
     public void add(Reading reading) {
         if (lastReadingAt >= 0 && reading.at() > lastReadingAt) {
             intervals.addLast(reading.at() - lastReadingAt);
@@ -41,17 +46,21 @@ public final class RunTraces {
         reach(reading.at());
     }
 
-    /** Run time has come this far, with or without a reading. */
+    /**
+     * Run time has come this far, with or without a reading.
+     *
+     * @param at run time, ms since the start of the run
+     */
     public void reach(long at) {
         now = Math.max(now, at);
     }
 
-    /** Run time of the latest reading, ms; -1 before the first. */
+    /** {@return run time of the latest reading, ms; -1 before the first} */
     public long lastReadingAt() {
         return lastReadingAt;
     }
 
-    /** The median of the latest intervals between two readings, ms of run time; 0 before two readings. */
+    /** {@return the median of the latest intervals between two readings, ms of run time; 0 before two readings} */
     public long usualIntervalMillis() {
         return intervals.isEmpty()
                 ? 0
@@ -62,11 +71,16 @@ public final class RunTraces {
                         .orElseThrow();
     }
 
-    /** Run time of the latest thing known, ms. */
+    /** {@return run time of the latest thing known, ms} */
     public long now() {
         return now;
     }
 
+    /**
+     * {@return the readings of one sensor; empty when there is none}
+     *
+     * @param slot slot of the sensor, from 1
+     */
     public Trace trace(int slot) {
         var known = bySlot.get(slot);
         return known == null ? new Trace() : known;

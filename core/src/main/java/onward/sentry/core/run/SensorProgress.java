@@ -7,10 +7,15 @@ import onward.sentry.core.trace.Stability;
 
 /** How far a sensor has got in the stage its run is in. */
 public enum SensorProgress {
+    /** Nothing is measured on it. */
     IDLE("idle"),
+    /** Measured, and not settled. */
     SETTLING("not settled"),
+    /** Measured and settled. */
     SETTLED("settled"),
+    /** Its reading was taken. */
     ACCEPTED("accepted"),
+    /** It failed in this stage. */
     FAILED("failed");
 
     private final String label;
@@ -19,6 +24,7 @@ public enum SensorProgress {
         this.label = label;
     }
 
+    /** {@return the words for screens and records} */
     public String label() {
         return label;
     }

@@ -14,9 +14,10 @@ public enum BoardStatus {
     CHECKED_OUT;
 
     /**
-     * A detector that is due today by its interval may still be used and is ready; one that is due because it was dropped may
-     * not, and never looks as if it might.
+     * A detector that is due today by its interval may still be used and is ready; one that is due because it was dropped
+     * may not, and never looks as if it might.
      *
+     * @param word state of the detector
      * @param usable may be used as it stands
      * @return empty: it is not in the fleet any more
      */

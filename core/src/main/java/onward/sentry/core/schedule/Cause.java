@@ -27,13 +27,28 @@ public record Cause(Kind kind, String source, LocalDate on, String words) {
         BY_HAND
     }
 
+    /**
+     * Checks the limits, fills in what older records leave out.
+     *
+     * @param kind what sort of event brought it about, and so what lifts it
+     * @param source id of that event, for example of a recall or a run; empty where the event has none
+     * @param on the day from which it counts
+     * @param words for a person, without a full stop
+     * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+     */
     public Cause {
         Objects.requireNonNull(kind, "kind");
         Objects.requireNonNull(on, "on");
         source = source == null ? "" : source;
     }
 
-    /** Somebody has seen it happen: {@code reported(2026-03-02, "dropped or hit")}. */
+    /**
+     * Somebody has seen it happen: {@code reported(2026-03-02, "dropped or hit")}.
+     *
+     * @param on the day of the work
+     * @param words for people
+     * @return the cause
+     */
     public static Cause reported(LocalDate on, String words) {
         return new Cause(Kind.REPORTED, "", on, words);
     }
@@ -46,8 +61,10 @@ public record Cause(Kind kind, String source, LocalDate on, String words) {
     }
 
     /**
-     * Whether a good calibration settles it: one of its day or later does, one of before says nothing about it. Dropped on 2
-     * March, calibrated on 1 March returns {@code false}.
+     * {@return whether a good calibration settles it: one of its day or later does, one of before says nothing about it}
+     * Dropped on 2 March, calibrated on 1 March returns {@code false}.
+     *
+     * @param calibrated day of the last good calibration
      */
     public boolean isSettledBy(LocalDate calibrated) {
         return !on.isAfter(calibrated);

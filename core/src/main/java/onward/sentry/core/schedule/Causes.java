@@ -24,11 +24,21 @@ public record Causes(List<Cause> open) {
     /** Nothing. */
     public static final Causes NONE = new Causes(List.of());
 
+    /**
+     * Keeps what it is given.
+     *
+     * @param open in the order of their days; no two of the same event
+     */
     public Causes {
         open = open.stream().sorted(ORDER).toList();
     }
 
-    /** Of these, each event once. */
+    /**
+     * Of these, each event once.
+     *
+     * @param causes why the detector is due; the order does not matter
+     * @return the causes, earliest first
+     */
     public static Causes of(Collection<Cause> causes) {
         var set = NONE;
         for (var cause : causes) {
@@ -37,7 +47,12 @@ public record Causes(List<Cause> open) {
         return set;
     }
 
-    /** With one more; the same event a second time changes nothing. */
+    /**
+     * With one more; the same event a second time changes nothing.
+     *
+     * @param cause why the detector is due
+     * @return the causes with this one
+     */
     public Causes plus(Cause cause) {
         if (open.stream().anyMatch(cause::isOf)) {
             return this;
@@ -50,13 +65,20 @@ public record Causes(List<Cause> open) {
     /**
      * Without what one event brought about: {@code without(RECALL, "r1")} leaves what recall r2 holds.
      *
+     * @param kind kind of event
      * @param source of the event
+     * @return the causes that remain
      */
     public Causes without(Cause.Kind kind, String source) {
         return leaving(cause -> cause.kind() == kind && cause.source().equals(source));
     }
 
-    /** Without what a good calibration of that day settles. */
+    /**
+     * Without what a good calibration of that day settles.
+     *
+     * @param calibrated day of the last good calibration
+     * @return the causes that remain
+     */
     public Causes settledBy(LocalDate calibrated) {
         return leaving(cause -> cause.isSettledBy(calibrated));
     }
@@ -65,18 +87,23 @@ public record Causes(List<Cause> open) {
         return new Causes(open.stream().filter(lifted.negate()).toList());
     }
 
+    /** {@return whether nothing makes the detector due} */
     public boolean isEmpty() {
         return open.isEmpty();
     }
 
-    /** Since when: the cause of the earliest day. */
+    /**
+     * Since when: the cause of the earliest day.
+     *
+     * @return empty when nothing makes it due
+     */
     public Optional<Cause> first() {
         return open.stream().findFirst();
     }
 
     /**
-     * All of them in one line, the earliest first: {@code "dropped or hit; cylinder HM-01 recalled: label wrong"}; empty
-     * when there is none.
+     * {@return all of them in one line, the earliest first: {@code "dropped or hit; cylinder HM-01 recalled: label wrong"};
+     * empty when there is none}
      */
     public String words() {
         return String.join("; ", open.stream().map(Cause::words).distinct().toList());

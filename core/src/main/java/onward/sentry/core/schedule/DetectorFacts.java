@@ -28,6 +28,18 @@ public record DetectorFacts(
         List<LastBump> bumps,
         IntervalRule rule) {
 
+    /**
+     * Copies what it is given.
+     *
+     * @param retired taken out of the fleet for good
+     * @param away present while it is lost or in repair
+     * @param holdReason present while it is on hold
+     * @param lending present while it is out with somebody
+     * @param sensors dates of the sensors fitted now, at least one
+     * @param causes what has made it due at once and was not settled since
+     * @param bumps of the sensors fitted now
+     * @param rule of its card, with its own interval where it has one
+     */
     public DetectorFacts {
         sensors = List.copyOf(sensors);
         bumps = List.copyOf(bumps);
@@ -36,12 +48,12 @@ public record DetectorFacts(
         }
     }
 
-    /** A sensor sits in it that never came out of a calibration here as pass or marginal. */
+    /** {@return a sensor sits in it that never came out of a calibration here as pass or marginal} */
     public boolean uncalibrated() {
         return sensors.stream().anyMatch(sensor -> sensor.lastGoodOn().isEmpty());
     }
 
-    /** The detector is due with its earliest sensor, or at once when something has happened to it. */
+    /** {@return the detector is due with its earliest sensor, or at once when something has happened to it} */
     public DueDate due() {
         var earliest = sensors.stream()
                 .map(sensor -> sensor.due(rule))

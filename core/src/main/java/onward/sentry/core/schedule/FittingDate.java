@@ -12,8 +12,10 @@ public final class FittingDate {
 
     /**
      * @param corrected the day that is right
+     * @param today the day at the site
      * @param predecessor fitting day of the sensor that was in the slot before; empty: it is the first on record
      * @param firstUse day of the earliest result on record of this sensor; empty: it has none
+     * @param reason why; a sentence for people
      * @throws onward.sentry.core.working.Refused with code {@code sensor-date}, or {@code remark-missing}
      */
     public static void check(

@@ -15,10 +15,14 @@ import onward.sentry.core.working.Refusal;
 /** How long a good calibration lasts. */
 public sealed interface IntervalRule {
 
-    /** The next due day after work that was good on {@code last}; due on the day itself is still in date. */
+    /**
+     * {@return the next due day after work that was good on {@code last}; due on the day itself is still in date}
+     *
+     * @param last day of the last good calibration
+     */
     DueDate nextDue(LocalDate last);
 
-    /** The rule in words: {@code "every month, never later than 35 days"}. */
+    /** {@return the rule in words: {@code "every month, never later than 35 days"}} */
     String words();
 
     /**
@@ -31,6 +35,13 @@ public sealed interface IntervalRule {
      * @param capDays never later than this many days, 1 to 2000
      */
     record EveryMonths(int months, int capDays) implements IntervalRule {
+        /**
+         * Checks the limits.
+         *
+         * @param months 1 to 60
+         * @param capDays never later than this many days, 1 to 2000
+         * @throws onward.sentry.core.working.Refused with code {@code interval-months}
+         */
         public EveryMonths {
             Refusal.unless(
                     months >= 1 && months <= 60,
@@ -68,6 +79,12 @@ public sealed interface IntervalRule {
      * @param days 1 to 2000
      */
     record EveryDays(int days) implements IntervalRule {
+        /**
+         * Checks the limits.
+         *
+         * @param days 1 to 2000
+         * @throws onward.sentry.core.working.Refused with code {@code interval-days}
+         */
         public EveryDays {
             Refusal.unless(
                     days >= 1 && days <= 2000,
@@ -102,6 +119,13 @@ public sealed interface IntervalRule {
 
         private static final int LAST = 5;
 
+        /**
+         * Checks the limits.
+         *
+         * @param nth 1 to 4, or 5 for the last one
+         * @param weekday day of the week
+         * @throws onward.sentry.core.working.Refused with code {@code interval-weekday}
+         */
         public MonthDay {
             Objects.requireNonNull(weekday, "weekday");
             Refusal.unless(
@@ -112,11 +136,20 @@ public sealed interface IntervalRule {
                     "Give 1 to 5.");
         }
 
+        /**
+         * {@return the last such weekday of a month}
+         *
+         * @param weekday day of the week
+         */
         public static MonthDay last(DayOfWeek weekday) {
             return new MonthDay(LAST, weekday);
         }
 
-        /** The last Thursday of March 2026 is the 26th. */
+        /**
+         * {@return the last Thursday of March 2026 is the 26th}
+         *
+         * @param month the month to look at
+         */
         public LocalDate in(YearMonth month) {
             return month.atDay(1)
                     .with(
@@ -159,6 +192,13 @@ public sealed interface IntervalRule {
      */
     record NextMonthDay(MonthDay day, int leastDays) implements IntervalRule {
 
+        /**
+         * Checks the limits.
+         *
+         * @param day the day to look at
+         * @param leastDays 1 to 365
+         * @throws onward.sentry.core.working.Refused with code {@code interval-least}
+         */
         public NextMonthDay {
             Refusal.unless(
                     leastDays >= 1 && leastDays <= 365,
@@ -190,6 +230,13 @@ public sealed interface IntervalRule {
     /** Never later than so many days after; the earlier wins. */
     record Capped(IntervalRule interval, int capDays) implements IntervalRule {
 
+        /**
+         * Checks the limits.
+         *
+         * @param interval how long a good calibration holds
+         * @param capDays most days, whatever the month
+         * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+         */
         public Capped {
             Objects.requireNonNull(interval, "interval");
             cap(capDays);
@@ -222,12 +269,24 @@ public sealed interface IntervalRule {
      */
     record WithOwn(IntervalRule card, IntervalRule own) implements IntervalRule {
 
+        /**
+         * Checks the limits.
+         *
+         * @param card the interval of the card
+         * @param own the interval of the detector; empty: none
+         * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+         */
         public WithOwn {
             Objects.requireNonNull(card, "card");
             Objects.requireNonNull(own, "own");
         }
 
-        /** The card's rule as it is where a detector has none of its own. */
+        /**
+         * {@return the card's rule as it is where a detector has none of its own}
+         *
+         * @param card the interval of the card
+         * @param own the interval of the detector; empty: none
+         */
         public static IntervalRule of(IntervalRule card, Optional<IntervalRule> own) {
             return own.<IntervalRule>map(rule -> new WithOwn(card, rule)).orElse(card);
         }

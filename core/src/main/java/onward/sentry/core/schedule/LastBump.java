@@ -33,6 +33,10 @@ public record LastBump(int slot, String sensor, Optional<LocalDate> on, Optional
     /**
      * It is to be bumped before it is used. Bumped on 2026-03-02 with 3 days to count, from 2026-03-05 on; never bumped, on
      * any day.
+     *
+     * @param house when the site asks for bumps
+     * @param today the day at the site
+     * @return whether that is so
      */
     public boolean isOwed(Rhythm house, LocalDate today) {
         return isAsked(house)
@@ -40,9 +44,13 @@ public record LastBump(int slot, String sensor, Optional<LocalDate> on, Optional
     }
 
     /**
-     * The sensors that a bump is about: those that wait for one, or all where none does.
+     * {@return the sensors that a bump is about: those that wait for one, or all where none does}
      *
      * <p>CO bumped yesterday and to be bumped daily, NH₃ bumped last week and to be bumped each month: only CO's slot.
+     *
+     * @param sensors the sensors of the detector
+     * @param house when the site asks for bumps
+     * @param today the day at the site
      */
     public static List<Integer> slotsToBump(List<LastBump> sensors, Rhythm house, LocalDate today) {
         var owed = sensors.stream()

@@ -17,6 +17,14 @@ public record Lending(String to, LocalDate on, Optional<LocalDate> backBy) {
 
     private static final int MOST_LETTERS = 60;
 
+    /**
+     * Checks the limits, strips blanks.
+     *
+     * @param to a crew or a person, 1 to 60 characters
+     * @param on since when
+     * @param backBy when it is expected back; empty: open
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code lent-to}, {@code lent-back-by}
+     */
     public Lending {
         to = to.strip();
         Refusal.unless(

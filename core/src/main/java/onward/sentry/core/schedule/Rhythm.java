@@ -24,6 +24,14 @@ public record Rhythm(int bumpDays, int soonDays) {
     private static final int MOST_BUMP_DAYS = 31;
     private static final int MOST_SOON_DAYS = 60;
 
+    /**
+     * Checks the limits.
+     *
+     * @param bumpDays a good bump counts on its own day and in all on so many days, 1 to 31; 1: before each day's use; 0: no
+     *     bump is asked for
+     * @param soonDays work that falls due within so many days is due soon, 0 to 60
+     * @throws onward.sentry.core.working.Refused with one of the codes {@code policy-bump}, {@code policy-soon}
+     */
     public Rhythm {
         Refusal.unless(
                 bumpDays >= 0 && bumpDays <= MOST_BUMP_DAYS,
@@ -39,6 +47,7 @@ public record Rhythm(int bumpDays, int soonDays) {
                 "7 is usual.");
     }
 
+    /** {@return whether bumps are asked for at all} */
     public boolean asksForBump() {
         return bumpDays > 0;
     }
@@ -48,6 +57,8 @@ public record Rhythm(int bumpDays, int soonDays) {
      * through 2026-03-09, one that counts for 3 days is wanted on the 2nd, the 5th and the 9th.
      *
      * @param ownDays on how many days the card lets a bump of a sensor count; empty: as the house says
+     * @param from the first day
+     * @param through the last day
      * @return none where no bump is asked for
      */
     public List<LocalDate> bumpsOn(OptionalInt ownDays, LocalDate from, LocalDate through) {

@@ -15,13 +15,22 @@ import onward.sentry.core.working.Figures;
  */
 public record SensorDates(int slot, LocalDate fittedOn, Optional<LocalDate> lastGoodOn, Optional<LocalDate> statedDue) {
 
+    /**
+     * Dates of a sensor whose bump is not counted.
+     *
+     * @param slot slot of the sensor, from 1
+     * @param fittedOn day on which the sensor was fitted
+     * @param lastGoodOn day on which it was last found good; empty: never
+     */
     public SensorDates(int slot, LocalDate fittedOn, Optional<LocalDate> lastGoodOn) {
         this(slot, fittedOn, lastGoodOn, Optional.empty());
     }
 
     /**
-     * A sensor that was never calibrated is due on the day it was fitted; one whose laboratory stated an earlier day than
-     * the interval gives is due on that. Last good on 1 March, every month, stated 20 March returns 20 March.
+     * {@return a sensor that was never calibrated is due on the day it was fitted; one whose laboratory stated an earlier
+     * day than the interval gives is due on that} Last good on 1 March, every month, stated 20 March returns 20 March.
+     *
+     * @param rule the calibration interval
      */
     public DueDate due(IntervalRule rule) {
         return lastGoodOn

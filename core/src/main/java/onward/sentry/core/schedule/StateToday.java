@@ -25,7 +25,10 @@ public record StateToday(DetectorState word, boolean usable, String reason, DueD
      *
      * <p>Due 2026-03-31: on the 30th "due soon", on the 31st "due", on 1 April "overdue".
      *
+     * @param facts what is on record of the detector
      * @param rhythm how often the house asks for a bump, and how early it calls work due soon
+     * @param today the day at the site
+     * @return the state with its reason, and whether it may be used
      */
     public static StateToday of(DetectorFacts facts, Rhythm rhythm, LocalDate today) {
         var due = facts.due();
@@ -124,12 +127,21 @@ public record StateToday(DetectorState word, boolean usable, String reason, DueD
                 .orElse(until);
     }
 
-    /** May be given to somebody: it may be used as it stands, or waits for nothing but its bump. */
+    /**
+     * May be given to somebody: it may be used as it stands, or waits for nothing but its bump.
+     *
+     * @return whether that is so
+     */
     public boolean mayBeLent() {
         return mayBeLent(word, usable);
     }
 
-    /** The same of a state that was worked out before. */
+    /**
+     * {@return the same of a state that was worked out before}
+     *
+     * @param word state of the detector
+     * @param usable whether it may be used
+     */
     public static boolean mayBeLent(DetectorState word, boolean usable) {
         return usable || word == DetectorState.BUMP_FIRST;
     }

@@ -6,12 +6,19 @@ import onward.sentry.core.working.Refusal;
 
 /** What a person does to a detector's status by hand, outside a run: from which status it is possible, and what follows. */
 public enum StatusChange {
+    /** Kept out of use. */
     HOLD(true),
+    /** Sent away. */
     SEND_FOR_REPAIR(true),
+    /** Received; it is due at once. */
     RECEIVE_FROM_REPAIR(false),
+    /** Reported lost. */
     REPORT_LOST(true),
+    /** Found; it is due at once. */
     REPORT_FOUND(false),
+    /** Taken out of the fleet. */
     RETIRE(true),
+    /** Returned to service; it is due at once. */
     REINSTATE(false);
 
     /** Longest remark, characters. */
@@ -86,9 +93,11 @@ public enum StatusChange {
     }
 
     /**
-     * Where the detector is after it.
+     * {@return where the detector is after it}
      *
      * @param before where it was; a hold leaves that as it is
+     * @param on the day of the work
+     * @param remark of the person; may be empty
      */
     public Optional<Away> away(Optional<Away> before, LocalDate on, String remark) {
         return switch (this) {
@@ -100,8 +109,11 @@ public enum StatusChange {
     }
 
     /**
-     * What makes the detector due at once afterwards: nobody here knows what happened to it while it was away. {@code
-     * REPORT_FOUND.dueCause(2026-03-02, "in the ditch")} returns the cause "found after it was lost: in the ditch".
+     * {@return what makes the detector due at once afterwards: nobody here knows what happened to it while it was away}
+     * {@code REPORT_FOUND.dueCause(2026-03-02, "in the ditch")} returns the cause "found after it was lost: in the ditch".
+     *
+     * @param on the day of the work
+     * @param remark of the person; may be empty
      */
     public Optional<Cause> dueCause(LocalDate on, String remark) {
         return switch (this) {
@@ -116,7 +128,11 @@ public enum StatusChange {
         return Cause.reported(on, remark.isEmpty() ? what : what + ": " + remark);
     }
 
-    /** Whoever had the detector checked out has it no longer. */
+    /**
+     * Whoever had the detector checked out has it no longer.
+     *
+     * @return whether that is so
+     */
     public boolean endsLending() {
         return this != HOLD && this != REPORT_LOST;
     }

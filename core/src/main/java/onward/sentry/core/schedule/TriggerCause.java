@@ -8,11 +8,17 @@ import onward.sentry.core.working.Refusal;
  * or a recalled cylinder, is no matter of choice.
  */
 public enum TriggerCause {
+    /** It was dropped or hit. */
     DROPPED("dropped or hit", "It fell, or something fell on it."),
+    /** It met gas beyond its range, or a poison. */
     EXPOSED("over-range or poison exposure", "Silicones, lead, halogens, sulphides, or gas beyond its range."),
+    /** Its lamp or filter was serviced. */
     CLEANED("lamp or filter serviced", "The lamp was cleaned, or the filter changed."),
+    /** Its battery went flat. */
     BATTERY_FLAT("battery went flat", "A biased sensor has lost its bias."),
+    /** It moved by over 300 m of altitude. */
     MOVED("moved over 300 m in altitude", "A sensor that feels partial pressure reads otherwise there."),
+    /** It is new, or back from service. */
     SERVICED("new, or back from service", "Nobody here has calibrated it yet.");
 
     private static final int MOST_LETTERS = 200;
@@ -25,19 +31,21 @@ public enum TriggerCause {
         this.explanation = explanation;
     }
 
+    /** {@return the words for screens and records} */
     public String label() {
         return label;
     }
 
-    /** When it is meant, in one sentence. */
+    /** {@return when it is meant, in one sentence} */
     public String explanation() {
         return explanation;
     }
 
     /**
-     * What makes the detector due, in words: {@code DROPPED.on(2026-03-02, "off the quay")} returns the cause
-     * "dropped or hit: off the quay".
+     * {@return what makes the detector due, in words: {@code DROPPED.on(2026-03-02, "off the quay")} returns the cause
+     * "dropped or hit: off the quay"}
      *
+     * @param day the day to look at
      * @param remark may be empty, at most 200 letters
      */
     public Cause on(LocalDate day, String remark) {

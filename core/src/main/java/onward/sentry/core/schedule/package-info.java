@@ -1,2 +1,7 @@
-/** When work is due, and what a detector's state is today. */
+/**
+ * When work is due, and the state of a detector today.
+ *
+ * <p>Start with {@link onward.sentry.core.schedule.IntervalRule}, {@link onward.sentry.core.schedule.DetectorFacts} and
+ * {@link onward.sentry.core.schedule.StateToday}.
+ */
 package onward.sentry.core.schedule;

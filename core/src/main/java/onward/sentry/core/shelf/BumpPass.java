@@ -34,7 +34,12 @@ public record BumpPass(List<Integer> slots, List<Integer> others, List<LabelLine
      * <p>A card that bumps CO and H₂S together and NH₃ after them, on a cylinder of CO and H₂S: the slots of CO and H₂S,
      * that of NH₃ among the others.
      *
+     * @param card the procedure card of the model
      * @param waiting slots that wait for a bump, of those that the card bumps
+     * @param policy the rules of the site
+     * @param on the day of the work
+     * @param cylinder the cylinder to look at
+     * @return which sensors the cylinder serves in one pass
      */
     public static BumpPass of(
             ProcedureCard card, List<Integer> waiting, SitePolicy policy, LocalDate on, Cylinder cylinder) {

@@ -18,7 +18,10 @@ import onward.sentry.core.working.Refusal;
  * A new cylinder against the outgoing one, read by one healthy detector: what it shows on both must stand in the same
  * proportion as their labels, within the uncertainty of both certificates and of the display.
  *
+ * <p>Source: the combination of independent uncertainties (GUM).
+ *
  * @param uncompared names of gases of the new cylinder that the outgoing one or the detector does not know
+ *
  */
 public record Comparison(List<Line> lines, List<String> uncompared) {
 
@@ -35,16 +38,24 @@ public record Comparison(List<Line> lines, List<String> uncompared) {
      * @param allowed combined uncertainty, as a fraction
      */
     public record Line(int slot, double off, double allowed, Derivation working) {
+        /** {@return whether both cylinders give the same within their uncertainty} */
         public boolean agrees() {
             return Math.abs(off) <= allowed + 1e-9;
         }
     }
 
+    /** {@return whether both cylinders give the same within their uncertainty} */
     public boolean agrees() {
         return lines.stream().allMatch(Line::agrees);
     }
 
-    /** The sensors of a model that read a gas which both cylinders hold. */
+    /**
+     * {@return the sensors of a model that read a gas which both cylinders hold}
+     *
+     * @param card the procedure card of the model
+     * @param outgoing the cylinder in use
+     * @param incoming the new cylinder
+     */
     public static List<Shared> shared(ProcedureCard card, Cylinder outgoing, Cylinder incoming) {
         var shared = new ArrayList<Shared>();
         for (var sensor : card.sensors()) {
@@ -77,7 +88,11 @@ public record Comparison(List<Line> lines, List<String> uncompared) {
      * Compares. Carbon monoxide of 80 ppm ±2 % read as 79, then a new one of 80 ppm ±2 % read as 76: it is 3.8 % off, the
      * certificates and the display allow 3.0 %, so they do not agree.
      *
+     * @param card the procedure card of the model
+     * @param outgoing the cylinder in use
+     * @param incoming the new cylinder
      * @param readings by slot; every shared sensor needs one
+     * @return the difference of each gas, and whether they agree
      * @throws onward.sentry.core.working.Refused when no sensor reads both, or a reading is missing
      */
     public static Comparison of(ProcedureCard card, Cylinder outgoing, Cylinder incoming, Map<Integer, Pair> readings) {

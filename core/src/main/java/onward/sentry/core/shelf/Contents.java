@@ -35,11 +35,20 @@ public record Contents(double volumeLitres, double fullBar, List<GaugeReading> r
      * @param lost litres that are gone and that no run has drawn; negative: more is there than could be
      */
     public record Discrepancy(double lost, Derivation working) {
+        /** {@return whether more is missing than readings of the gauge explain} */
         public boolean isLeak() {
             return lost > 0;
         }
     }
 
+    /**
+     * Keeps what it is given.
+     *
+     * @param volumeLitres nominal volume of gas when full
+     * @param fullBar gauge pressure when full
+     * @param readings of its gauge, at least one, in any order
+     * @param draws of runs, in any order
+     */
     public Contents {
         if (readings.isEmpty()) {
             throw new IllegalArgumentException("somebody has looked at the gauge at least once");
@@ -65,20 +74,20 @@ public record Contents(double volumeLitres, double fullBar, List<GaugeReading> r
                 .sum();
     }
 
-    /** Litres that runs have drawn since the last look at the gauge. */
+    /** {@return litres that runs have drawn since the last look at the gauge} */
     public double drawnSinceLook() {
         return drawn(last().at(), Instant.MAX);
     }
 
     /**
-     * Litres left, never below 0. A cylinder of 103 L, full at 69 bar, with 46 bar on the gauge and 2.5 L drawn since
-     * returns 66.2.
+     * {@return litres left, never below 0} A cylinder of 103 L, full at 69 bar, with 46 bar on the gauge and 2.5 L drawn
+     * since returns 66.2.
      */
     public double litresLeft() {
         return Math.max(0, litres(last()) - drawnSinceLook());
     }
 
-    /** How it came to be so: every look and every draw, oldest first. */
+    /** {@return how it came to be so: every look and every draw, oldest first} */
     public List<Level> course() {
         var points = new ArrayList<Level>();
         int next = 0;

@@ -8,6 +8,12 @@ import java.time.Instant;
  * @param litres 0 or more
  */
 public record Draw(Instant at, double litres) {
+    /**
+     * Keeps what it is given.
+     *
+     * @param at when
+     * @param litres 0 or more
+     */
     public Draw {
         if (!(litres >= 0)) {
             throw new IllegalArgumentException("gas is drawn out, was " + litres);

@@ -54,7 +54,11 @@ public record GasOrder(List<String> components, String balance) {
                 : amount;
     }
 
-    /** In one line. */
+    /**
+     * In one line.
+     *
+     * @return a line without a full stop
+     */
     public String words() {
         return components.isEmpty()
                 ? balance

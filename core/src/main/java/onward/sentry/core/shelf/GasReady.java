@@ -20,13 +20,14 @@ public record GasReady(List<Taken> cylinders, double litres, long uncovered) {
     public record Taken(Tagged tagged, long jobs, double litres) {}
 
     /**
-     * What a group of jobs takes.
+     * {@return what a group of jobs takes}
      *
      * <p>30 jobs of 1.2 L on a cylinder with 20 L above its reserve and one with 40 return the first with 16 jobs and the
      * second with 14. A cylinder that would need a set point changed is none of them.
      *
      * @param demand of one job
      * @param jobs how many there are, 0 or more
+     * @param shelf the cylinders of the site
      */
     public static GasReady of(GasDemand demand, long jobs, List<Tagged> shelf) {
         var taken = new ArrayList<Taken>();

@@ -26,6 +26,16 @@ import onward.sentry.core.run.GasDemands;
  * @param litres each time
  */
 public record PlannedWork(LocalDate on, String what, GasDemand demand, int times, double litres) {
+    /**
+     * Checks the limits.
+     *
+     * @param on the day of the work
+     * @param what in words, for example {@code "Quoin 4 bump"}
+     * @param demand one application of it
+     * @param times how often on that day, 1 or more
+     * @param litres each time
+     * @throws onward.sentry.core.working.Refused where a limit is broken; the refusal names the field
+     */
     public PlannedWork {
         Objects.requireNonNull(on, "on");
         Objects.requireNonNull(demand, "demand");
@@ -35,17 +45,27 @@ public record PlannedWork(LocalDate on, String what, GasDemand demand, int times
     }
 
     /**
-     * A job on a day: one line for each set of sensors that meet gas together, sharing its litres evenly. Where a set meets
-     * the same gas several times, the application that sets the sensors stands for all.
+     * {@return a job on a day: one line for each set of sensors that meet gas together, sharing its litres evenly} Where a
+     * set meets the same gas several times, the application that sets the sensors stands for all.
+     *
+     * @param card the procedure card of the model
+     * @param job calibration or bump
+     * @param policy the rules of the site
+     * @param on the day of the work
+     * @param times how often
      */
     public static List<PlannedWork> of(ProcedureCard card, Job job, SitePolicy policy, LocalDate on, int times) {
         return of(card, job, slots(card), policy, on, times);
     }
 
     /**
-     * The bumps of detectors in daily use, from one day through another: each sensor on the days on which it is to be
-     * bumped.
+     * {@return the bumps of detectors in daily use, from one day through another: each sensor on the days on which it is to
+     * be bumped}
      *
+     * @param card the procedure card of the model
+     * @param policy the rules of the site
+     * @param from the first day
+     * @param through the last day
      * @param detectors how many, 1 or more
      */
     public static List<PlannedWork> bumps(

@@ -31,20 +31,25 @@ public record PredictedDisplay(SensorSpec sensor, double own, double fromOthers,
 
     private static final double LAMP_EV = 10.6;
 
+    /** {@return what the display shows, in the unit of the sensor} */
     public double shown() {
         return own + fromOthers;
     }
 
-    /** Whether the others move the display by at least one step of it. */
+    /** {@return whether the others move the display by at least one step of it} */
     public boolean isMoved() {
         return Math.abs(fromOthers) >= sensor.resolution();
     }
 
     /**
-     * Every sensor of a model on a mix.
+     * {@return every sensor of a model on a mix}
      *
      * <p>A carbon monoxide cell on 80 ppm carbon monoxide with 15 ppm hydrogen sulfide returns 80.45 ppm, of which 0.45 come
      * from the sulfide.
+     *
+     * @param card the procedure card of the model
+     * @param mixture what the cylinder holds
+     * @param figures gases and figures that the site added or changed
      */
     public static List<PredictedDisplay> of(ProcedureCard card, Mixture mixture, SiteFigures figures) {
         var site = new Site(GasLibrary.with(figures), CrossSensitivity.with(figures), card.lelBasis());

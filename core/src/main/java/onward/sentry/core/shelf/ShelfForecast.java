@@ -40,7 +40,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
             Map<String, Integer> runsLeft,
             Derivation working) {
 
-        /** The day after which it serves no more: out or expired, whichever comes first. */
+        /** {@return the day after which it serves no more: out or expired, whichever comes first} */
         public LocalDate lastDay() {
             var expires = tagged.cylinder().useBefore();
             return emptyOn.filter(day -> day.isBefore(expires)).orElse(expires);
@@ -63,9 +63,12 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
      *
      * <p>Ten bumps of 0.6 L a day on one cylinder with 30 L above its reserve: it is empty on the sixth day.
      *
+     * @param shelf the cylinders of the site
      * @param work in any order
      * @param reserve fraction of a full cylinder that is never used
      * @param leadDays from order to shelf
+     * @param until the last day to look at
+     * @return when each gas runs out and what to order by when
      */
     public static ShelfForecast of(
             List<Tagged> shelf, List<PlannedWork> work, double reserve, int leadDays, LocalDate until) {

@@ -26,8 +26,11 @@ public record Suitability(
 
     /** What a cylinder comes to. */
     public enum Word {
+        /** It may be used. */
         FITS("fits"),
+        /** It may be used, with something to heed. */
         FITS_WITH_WARNING("fits with a warning"),
+        /** It may not be used. */
         REFUSED("refused");
 
         private final String label;
@@ -36,6 +39,7 @@ public record Suitability(
             this.label = label;
         }
 
+        /** {@return the words for screens and records} */
         public String label() {
             return label;
         }
@@ -78,8 +82,12 @@ public record Suitability(
     /**
      * Weighs a shelf against a job.
      *
-     * <p>Four sensors that a card sets together on one mix return one connection; a card that sets hydrogen sulfide alone and
-     * a shelf without the mix return two, and an order for what is missing.
+     * <p>Four sensors that a card sets together on one mix return one connection; a card that sets hydrogen sulfide alone
+     * and a shelf without the mix return two, and an order for what is missing.
+     *
+     * @param demands the applications of the job, in order
+     * @param shelf the cylinders of the site
+     * @return one answer for each cylinder, the best first
      */
     public static Suitability of(List<GasDemand> demands, List<Tagged> shelf) {
         var weighed = new HashMap<GasDemand, List<Weighed>>();

@@ -15,7 +15,12 @@ public record Weighed(Tagged tagged, Fitness fitness) {
             .thenComparingDouble(w -> w.tagged().cylinder().litresLeft())
             .thenComparing(w -> w.tagged().tag());
 
-    /** The whole shelf against an application, the best in front. */
+    /**
+     * {@return the whole shelf against an application, the best in front}
+     *
+     * @param shelf the cylinders of the site
+     * @param demand the application that needs gas
+     */
     public static List<Weighed> shelf(List<Tagged> shelf, GasDemand demand) {
         return shelf.stream()
                 .map(one -> new Weighed(one, CylinderCheck.of(one.cylinder(), demand)))

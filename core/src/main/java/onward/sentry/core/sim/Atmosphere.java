@@ -23,14 +23,25 @@ public record Atmosphere(Map<String, Double> ppm) {
     /** A certified component as the label gives it. */
     public record GasShare(String gas, double value, Unit unit) {}
 
+    /**
+     * Copies what it is given.
+     *
+     * @param ppm parts by volume of each gas, ppm
+     */
     public Atmosphere {
         ppm = Map.copyOf(ppm);
     }
 
+    /** {@return clean air with 20.9 vol% oxygen} */
     public static Atmosphere cleanAir() {
         return new Atmosphere(Map.of("oxygen", CleanAir.OXYGEN_VOL_PERCENT * 10_000, "carbon-dioxide", 400.0));
     }
 
+    /**
+     * {@return the atmosphere of a gas mix}
+     *
+     * @param mixture what the cylinder holds
+     */
     public static Atmosphere of(Mixture mixture) {
         return ofCylinder(
                 mixture.components().stream()
@@ -40,7 +51,12 @@ public record Atmosphere(Map<String, Double> ppm) {
                 mixture.balanceGasId());
     }
 
-    /** The contents of a cylinder; with air as balance the oxygen of the air is in it. */
+    /**
+     * {@return the contents of a cylinder; with air as balance the oxygen of the air is in it}
+     *
+     * @param parts what it is made of
+     * @param balance {@code air} or {@code nitrogen}
+     */
     public static Atmosphere ofCylinder(List<GasShare> parts, String balance) {
         var ppm = new HashMap<String, Double>();
         if (balance.equals("air")) {

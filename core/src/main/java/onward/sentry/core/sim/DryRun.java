@@ -44,6 +44,17 @@ public record DryRun(
     private static final Health SOUND = new Health(1, 1, 0);
     private static final String TECHNICIAN = "dry run";
 
+    /**
+     * Copies what it is given.
+     *
+     * @param job that was worked
+     * @param stuck why it did not come to an end; empty when it was signed
+     * @param verdict of the whole; not judged when it is stuck
+     * @param millis run time that it took, or until it got stuck
+     * @param asked what the technician was asked for, in order
+     * @param outcomes of every sensor in every stage, in the order in which they were judged
+     * @param litres drawn from the cylinder that gave most, to hold against what the card keeps ready
+     */
     public DryRun {
         asked = List.copyOf(asked);
         outcomes = List.copyOf(outcomes);
@@ -56,7 +67,17 @@ public record DryRun(
      */
     public record With(int slot, Fault fault) {}
 
-    /** On a detector whose sensors are all sound, or with a fault in one of them. */
+    /**
+     * On a detector whose sensors are all sound, or with a fault in one of them.
+     *
+     * @param card the procedure card of the model
+     * @param policy the rules of the site
+     * @param job calibration or bump
+     * @param fault what is wrong with which sensor; empty: nothing
+     * @param on the day of the work
+     * @param seed the same seed gives the same result
+     * @return how the run goes, step by step
+     */
     public static DryRun of(
             ProcedureCard card, SitePolicy policy, Job job, Optional<With> fault, LocalDate on, long seed) {
         var asked = new ArrayList<SimTechnician.Asked>();
@@ -85,11 +106,15 @@ public record DryRun(
     }
 
     /**
-     * What keeps a card from being published: more steps than a strip can show, a bump that a flicker would pass, or a sound
-     * detector that does not pass both jobs by it.
+     * {@return what keeps a card from being published: more steps than a strip can show, a bump that a flicker would pass,
+     * or a sound detector that does not pass both jobs by it}
      *
      * <p>A card whose carbon monoxide sensor is given 5 s for a response that takes 30 s returns a refusal that names the
      * job and the sensor.
+     *
+     * @param card the procedure card of the model
+     * @param policy the rules of the site
+     * @param on the day of the work
      */
     public static Optional<Refusal> refusal(ProcedureCard card, SitePolicy policy, LocalDate on) {
         for (var job : Job.values()) {
@@ -149,7 +174,11 @@ public record DryRun(
                 .orElse("It comes out as " + verdict.label() + ".");
     }
 
-    /** Gas beyond what the card keeps ready, in one sentence; empty when it keeps enough. */
+    /**
+     * {@return gas beyond what the card keeps ready, in one sentence; empty when it keeps enough}
+     *
+     * @param card the procedure card of the model
+     */
     public Optional<String> drawsMoreThan(ProcedureCard card) {
         double kept = card.litres(job);
         return litres <= kept

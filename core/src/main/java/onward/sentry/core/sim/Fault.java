@@ -10,9 +10,13 @@ public record Fault(Kind kind, double strength) {
 
     /** What a sensor can have. */
     public enum Kind {
+        /** Responds by a share. */
         WEAK("weak", "% of its response"),
+        /** Does not respond. */
         DEAD("dead", ""),
+        /** Responds late. */
         SLOW("slow", "times slower"),
+        /** Its zero wanders. */
         WANDERING("wandering zero", "steps of the display");
 
         private final String word;
@@ -23,11 +27,12 @@ public record Fault(Kind kind, double strength) {
             this.strengthIn = strengthIn;
         }
 
+        /** {@return the word of the fault} */
         public String word() {
             return word;
         }
 
-        /** What its strength counts; empty where it has none. */
+        /** {@return what its strength counts; empty where it has none} */
         public String strengthIn() {
             return strengthIn;
         }

@@ -15,12 +15,25 @@ public final class Hands {
     private Runnable planned = () -> {};
     private long plannedAt = Long.MAX_VALUE;
 
+    /**
+     * Hands that answer within seconds.
+     *
+     * @param detector the simulated detector
+     * @param seed the same seed gives the same result
+     */
     public Hands(SimDetector detector, long seed) {
         this.detector = detector;
         this.random = new Random(seed);
     }
 
-    /** In clean air. */
+    /**
+     * In clean air.
+     *
+     * @param kind which kind
+     * @param calibrating whether the run is a calibration
+     * @param gas what the cylinder gives
+     * @param lagSeconds time that gas takes through the line, s
+     */
     public void follow(Kind kind, boolean calibrating, Atmosphere gas, double lagSeconds) {
         follow(kind, calibrating, gas, Atmosphere.cleanAir(), lagSeconds);
     }

@@ -14,12 +14,23 @@ public record Health(double response, double slowness, double offset, double set
 
     private static final double DAYS_PER_MONTH = 30.44;
 
-    /** Set just now: it displays what is there. */
+    /**
+     * Set just now: it displays what is there.
+     *
+     * @param response share of the response of a new sensor, 1 is as new
+     * @param slowness how many times slower than new, 1 is as new
+     * @param offset drift of its zero, in steps of the display
+     */
     public Health(double response, double slowness, double offset) {
         this(response, slowness, offset, response);
     }
 
-    /** An element of that serial number at an age: each starts a little differently and fades at its own pace. */
+    /**
+     * {@return an element of that serial number at an age: each starts a little differently and fades at its own pace}
+     *
+     * @param sensorSerial serial of the sensor
+     * @param ageDays days since the sensor was fitted, 0 or more
+     */
     public static Health of(String sensorSerial, long ageDays) {
         var random = new Random(sensorSerial.hashCode() * 7919L);
         double fresh = 0.96 + 0.16 * random.nextDouble();
@@ -30,7 +41,11 @@ public record Health(double response, double slowness, double offset, double set
         return new Health(response, slowness, 0.4 * (random.nextInt(3) - 1), aMonthAgo);
     }
 
-    /** The fault is put on top of what age has done. */
+    /**
+     * {@return the fault is put on top of what age has done}
+     *
+     * @param fault what is wrong with the sensor
+     */
     public Health with(Fault fault) {
         return switch (fault.kind()) {
             case WEAK -> new Health(fault.strength() / 100, slowness, offset, setAt);

@@ -23,7 +23,15 @@ public record ResponseTrial(int percent, Verdict verdict, List<SensorOutcome> ou
 
     private static final int[] PERCENTS = {30, 60, 100};
 
-    /** At 30, 60 and 100 %. By three grades they come to fail, marginal and pass. */
+    /**
+     * At 30, 60 and 100 %. By three grades they come to fail, marginal and pass.
+     *
+     * @param card the procedure card of the model
+     * @param policy the rules of the site
+     * @param slot slot of the sensor, from 1
+     * @param on the day of the work
+     * @return one trial for each response
+     */
     public static List<ResponseTrial> of(ProcedureCard card, SitePolicy policy, int slot, LocalDate on) {
         return IntStream.of(PERCENTS)
                 .mapToObj(percent -> of(card, policy, slot, percent, on))

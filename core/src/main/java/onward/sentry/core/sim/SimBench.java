@@ -38,7 +38,11 @@ public final class SimBench {
     private final List<Place> places = new ArrayList<>();
     private final Map<String, String> lastActs = new HashMap<>();
 
-    /** @param shelf cylinders by the tag that people call them by */
+    /**
+     * @param policy the rules of the site
+     * @param shelf cylinders by the tag that people call them by
+     * @param on the day of the work
+     */
     public SimBench(SitePolicy policy, Map<String, Cylinder> shelf, LocalDate on) {
         this.policy = policy;
         this.shelf = Map.copyOf(shelf);
@@ -67,7 +71,15 @@ public final class SimBench {
      */
     public record Sitting(double seconds, List<Done> hands, List<LiveRun> runs) {}
 
-    /** @param manifold that it hangs on; empty: it has its gas to itself */
+    /**
+     * @param card the procedure card of the model
+     * @param serial of the detector
+     * @param health condition of each sensor, by slot; a missing one is sound
+     * @param manifold that it hangs on; empty: it has its gas to itself
+     * @param sharing how many detectors share the gas, 1 or more
+     * @param seed the same seed gives the same result
+     * @return this bench
+     */
     public SimBench with(
             ProcedureCard card,
             String serial,
@@ -98,7 +110,11 @@ public final class SimBench {
         return this;
     }
 
-    /** Works all of them to their signatures, with one thing in hand at a time. */
+    /**
+     * Works all of them to their signatures, with one thing in hand at a time.
+     *
+     * @return how every run ended
+     */
     public Sitting work() {
         long now = 0;
         long busyUntil = 0;

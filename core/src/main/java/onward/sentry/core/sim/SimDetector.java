@@ -27,7 +27,10 @@ public final class SimDetector {
     private long zeroDoneAt = Long.MAX_VALUE;
 
     /**
+     * @param basis how 100 %LEL is counted
+     * @param specs the sensors of the detector
      * @param health per slot
+     * @param seed the same seed gives the same result
      * @param startMillis run time at which it is switched on
      */
     public SimDetector(
@@ -40,15 +43,24 @@ public final class SimDetector {
                 .toList();
     }
 
+    /**
+     * Puts the sensors into other air or gas at once.
+     *
+     * @param atmosphere what the sensors are in
+     */
     public void breathe(Atmosphere atmosphere) {
         breathe(atmosphere, 0);
     }
 
-    /** @param lagSeconds what the tubing or the sample line holds up */
+    /**
+     * @param atmosphere what the sensors are in
+     * @param lagSeconds what the tubing or the sample line holds up
+     */
     public void breathe(Atmosphere atmosphere, double lagSeconds) {
         sensors.forEach(sensor -> sensor.meets(atmosphere.shownTo(sensor.spec(), basis), now / 1000.0, lagSeconds));
     }
 
+    /** Sets every zero to what the sensors read now. */
     public void startZero() {
         zeroDoneAt = now + ZERO_ROUTINE_MILLIS;
     }
@@ -63,15 +75,21 @@ public final class SimDetector {
         sensors.forEach(sensor -> sensor.showRaw(false));
     }
 
+    /** Sets every span to the gas that is applied. */
     public void keepSpan() {
         sensors.forEach(SimSensor::keepSpan);
     }
 
+    /** {@return the simulated time, ms} */
     public long now() {
         return now;
     }
 
-    /** Time goes on by some milliseconds, and the display is read; a slot may be missing. */
+    /**
+     * {@return time goes on by some milliseconds, and the display is read; a slot may be missing}
+     *
+     * @param millis how long, ms
+     */
     public Reading step(long millis) {
         now += millis;
         if (now >= zeroDoneAt) {

@@ -30,10 +30,12 @@ public final class SimFleet {
     private SimFleet() {}
 
     /**
-     * A task of planning for such a fleet.
+     * {@return a task of planning for such a fleet}
      *
-     * @param from first bench day, a weekday
+     * @param detectors how many detectors
      * @param benchDays Monday to Friday from there
+     * @param from first bench day, a weekday
+     * @param seed the same seed gives the same result
      */
     public static PlanTask task(int detectors, int benchDays, LocalDate from, long seed) {
         var random = new Random(seed);

@@ -45,7 +45,10 @@ public final class SimTechnician {
     private final SitePolicy policy;
     private final Map<String, Cylinder> shelf;
 
-    /** @param shelf cylinders by the tag that people call them by */
+    /**
+     * @param policy the rules of the site
+     * @param shelf cylinders by the tag that people call them by
+     */
     public SimTechnician(SitePolicy policy, Map<String, Cylinder> shelf) {
         this.policy = policy;
         this.shelf = Map.copyOf(shelf);
@@ -65,7 +68,14 @@ public final class SimTechnician {
      */
     public record Asked(long at, NextAction action) {}
 
-    /** @param health of the sensor in each slot */
+    /**
+     * @param card the procedure card of the model
+     * @param started how the run began
+     * @param health of the sensor in each slot
+     * @param on the day of the work
+     * @param seed the same seed gives the same result
+     * @return the run and what was done by hand
+     */
     public Worked work(
             ProcedureCard card, RunEvent.RunStarted started, Map<Integer, Health> health, LocalDate on, long seed) {
         return work(card, started, health, on, seed, asked -> {});

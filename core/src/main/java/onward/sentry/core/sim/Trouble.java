@@ -18,25 +18,45 @@ public record Trouble(Kind kind, double strength) {
 
     /** What goes wrong. */
     public enum Kind {
+        /** The valve stays shut. */
         VALVE_SHUT(1),
+        /** The cylinder is empty. */
         EMPTY(1),
+        /** Another mix is connected. */
         WRONG_MIX(1),
+        /** Reactive gas has lost strength; the share that is left. */
         DECAYED_GAS(0.5),
+        /** The pump draws room air too; the share of gas. */
         UNDER_FED(0.45),
+        /** Room air leaks in; the share of gas. */
         AIR_LEAK(0.45),
+        /** The inlet is blocked. */
         BLOCKED_INLET(1),
+        /** A charcoal filter is on. */
         CHARCOAL_LEFT(1),
+        /** A cell is so many times slower. */
         SLOW_CELL(5),
+        /** A bead responds to methane by this share. */
         POISONED_BEAD(0.4),
+        /** A cell responds by this share. */
         WEAK_CELL(0.4),
+        /** A cell does not respond. */
         DEAD_CELL(0),
+        /** A cell swings by so many steps of the display. */
         UNSETTLED(6),
+        /** Gas is in the air of the zero, in steps of the display. */
         CONTAMINATED_ZERO(5),
+        /** The label counts LEL otherwise; the factor. */
         WRONG_BASIS(0.88),
+        /** Too much flow forces the cells; the factor. */
         PRESSURISED(1.3),
+        /** Gas is still in the adapter; the share. */
         RESIDUAL_GAS(0.2),
+        /** A mode of the detector masks the gas. */
         MASKING(1),
+        /** The mix has no oxygen. */
         OXYGEN_FREE_MIX(1),
+        /** Gas is in the room, in steps of the display. */
         ROOM_GAS(1.5);
 
         private final double usual;
@@ -45,7 +65,7 @@ public record Trouble(Kind kind, double strength) {
             this.usual = usual;
         }
 
-        /** A strength at which it shows. */
+        /** {@return a strength at which it shows} */
         public double usual() {
             return usual;
         }
@@ -53,7 +73,11 @@ public record Trouble(Kind kind, double strength) {
 
     private static final double AIR_OXYGEN_PPM = 209_000;
 
-    /** What comes out of the cylinder where the sensors are. */
+    /**
+     * {@return what comes out of the cylinder where the sensors are}
+     *
+     * @param plain without the trouble
+     */
     public Atmosphere gas(Atmosphere plain) {
         return switch (kind) {
             case VALVE_SHUT, EMPTY, BLOCKED_INLET -> Atmosphere.cleanAir();
@@ -89,7 +113,13 @@ public record Trouble(Kind kind, double strength) {
         return new Atmosphere(ppm);
     }
 
-    /** The air of the room, before and between gases. @param gas what the last cylinder held */
+    /**
+     * {@return the air of the room, before and between gases}
+     *
+     * @param gas what the last cylinder held
+     * @param zeroing whether the detector takes its zero
+     * @param afterGas whether gas was applied before in this run
+     */
     public Atmosphere air(Atmosphere gas, boolean zeroing, boolean afterGas) {
         return switch (kind) {
             case ROOM_GAS -> with("hydrogen", 40 * strength);
@@ -105,7 +135,11 @@ public record Trouble(Kind kind, double strength) {
         return new Atmosphere(ppm);
     }
 
-    /** Which sensor it hits, of those that a model has; 0 when it hits none of them in particular. */
+    /**
+     * {@return which sensor it hits, of those that a model has; 0 when it hits none of them in particular}
+     *
+     * @param sensors the sensors of the detector
+     */
     public int slot(Iterable<SensorSpec> sensors) {
         for (var sensor : sensors) {
             boolean hit = switch (kind) {
@@ -126,6 +160,11 @@ public record Trouble(Kind kind, double strength) {
         return 0;
     }
 
+    /**
+     * {@return the condition of a sensor with this trouble}
+     *
+     * @param plain without the trouble
+     */
     public Health health(Health plain) {
         return switch (kind) {
             case POISONED_BEAD, WEAK_CELL ->
@@ -136,7 +175,13 @@ public record Trouble(Kind kind, double strength) {
         };
     }
 
-    /** What the display makes of it. */
+    /**
+     * {@return what the display makes of it}
+     *
+     * @param plain without the trouble
+     * @param sensors the sensors of the detector
+     * @param random source of chance
+     */
     public Reading shown(Reading plain, Iterable<SensorSpec> sensors, Random random) {
         int hit = slot(sensors);
         var values = new TreeMap<>(plain.values());

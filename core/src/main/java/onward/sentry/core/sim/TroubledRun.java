@@ -34,8 +34,13 @@ public final class TroubledRun {
     private boolean afterGas;
 
     /**
+     * @param card the procedure card of the model
+     * @param started how the run began
+     * @param policy the rules of the site
      * @param shelf cylinders by the tag that people call them by
+     * @param health condition of each sensor, by slot; a missing one is sound
      * @param troubles what is wrong; none: a healthy detector on good gas
+     * @param seed the same seed gives the same result
      */
     public TroubledRun(
             ProcedureCard card,
@@ -54,7 +59,10 @@ public final class TroubledRun {
         this.answers = new Answers(policy, shelf);
     }
 
-    /** @return the run as it stands when it asks what to change, or signed */
+    /**
+     * @param on the day of the work
+     * @return the run as it stands when it asks what to change, or signed
+     */
     public LiveRun work(LocalDate on) {
         breatheAir(false);
         NextAction next = live.next();

@@ -30,9 +30,13 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
 
     /** What a stretch of the ribbon is; the time until gas comes on counts as getting ready. */
     public enum Kind {
+        /** Checks and warm-up. */
         READY('R'),
+        /** Zero in clean air. */
         ZERO('Z'),
+        /** Gas is on. */
         GAS('G'),
+        /** Clear-down after the gas. */
         CLEAR('C');
 
         private final char letter;
@@ -55,7 +59,13 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
         }
     }
 
-    /** Draws the run as far as it has got. */
+    /**
+     * Draws the run as far as it has got.
+     *
+     * @param state of the run
+     * @param nowMillis run time, ms
+     * @return phases and marks, by run time
+     */
     public static Strip of(RunState state, long nowMillis) {
         var stretches = new ArrayList<Stretch>();
         state.stepStarts().entrySet().stream()
@@ -104,7 +114,11 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
         return new Mark(outcome.slot(), at / 1000, outcome.judgement().verdict());
     }
 
-    /** At most {@link #MOST_LETTERS} letters: after very many tries the earliest marks are left out. */
+    /**
+     * At most {@link #MOST_LETTERS} letters: after very many tries the earliest marks are left out.
+     *
+     * @return the strip as text
+     */
     public String encode() {
         var ribbon = stretches.stream()
                 .map(s -> s.kind().letter + "" + s.fromSeconds())
@@ -125,7 +139,12 @@ public record Strip(List<Stretch> stretches, long endSeconds, List<Mark> marks) 
                 .collect(Collectors.joining(" ", ";", ""));
     }
 
-    /** Reads what {@link #encode} wrote. */
+    /**
+     * Reads what {@link #encode} wrote.
+     *
+     * @param text as typed or stored
+     * @return the strip
+     */
     public static Strip decode(String text) {
         var halves = text.split(";", -1);
         var stretches = new ArrayList<Stretch>();

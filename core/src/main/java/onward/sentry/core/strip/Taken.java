@@ -24,7 +24,12 @@ public record Taken(Stage stage, long from, long at, OptionalDouble reading, Ver
 
     private static final long FIRST_RULES_MILLIS = 10_000;
 
-    /** All that was taken of a sensor, in order: a zero at 51 s with a window of 15 s gives {@code from} 36,000. */
+    /**
+     * {@return all that was taken of a sensor, in order: a zero at 51 s with a window of 15 s gives {@code from} 36,000}
+     *
+     * @param state of the run
+     * @param sensor the sensor
+     */
     public static List<Taken> of(RunState state, SensorSpec sensor) {
         var taken = new ArrayList<Taken>();
         for (var event : state.events()) {

@@ -1,2 +1,6 @@
-/** A run drawn as one ribbon: stages along time, a mark where a verdict was reached, in at most 300 bytes. */
+/**
+ * A run drawn as one timeline: stages along time, and a mark for each verdict, in at most 300 bytes.
+ *
+ * <p>Start with {@link onward.sentry.core.strip.Strip}.
+ */
 package onward.sentry.core.strip;

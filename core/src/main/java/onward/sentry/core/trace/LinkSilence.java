@@ -29,6 +29,13 @@ public record LinkSilence(long silentMillis, long intervalMillis) {
         SILENT
     }
 
+    /**
+     * Checks the limits.
+     *
+     * @param silentMillis since the last batch arrived, in the server's own time, at least 0
+     * @param intervalMillis usual time between two readings in that same time, at least 0; 0 before two have arrived
+     * @throws onward.sentry.core.working.Refused with code {@code link-silence}
+     */
     public LinkSilence {
         Refusal.unless(
                 silentMillis >= 0 && intervalMillis >= 0,
@@ -39,7 +46,7 @@ public record LinkSilence(long silentMillis, long intervalMillis) {
     }
 
     /**
-     * How old the last reading is: late after three missed intervals and at least 5 s, silent after at least 15 s.
+     * {@return how old the last reading is: late after three missed intervals and at least 5 s, silent after at least 15 s}
      *
      * <p>With a reading each second, 4.9 s of silence are {@code LIVE}, 5 s {@code STALE}, 15 s {@code SILENT}. With a
      * reading each 10 s, 29 s are {@code LIVE} and 30 s {@code SILENT}.
@@ -53,7 +60,12 @@ public record LinkSilence(long silentMillis, long intervalMillis) {
                 : Level.LIVE;
     }
 
-    /** After how long without a reading a link is silent, ms: 15,000 at a reading each second, 30,000 at one each 10 s. */
+    /**
+     * After how long without a reading a link is silent, ms: 15,000 at a reading each second, 30,000 at one each 10 s.
+     *
+     * @param intervalMillis usual time between readings, ms
+     * @return ms
+     */
     public static long silentAfter(long intervalMillis) {
         return Math.max(MISSED_INTERVALS * intervalMillis, LEAST_SILENT_MILLIS);
     }

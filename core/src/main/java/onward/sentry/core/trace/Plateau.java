@@ -11,12 +11,22 @@ import java.util.Optional;
  */
 public record Plateau(double mean, double deviation, int readings) {
 
-    /** Readings of {@code trace} with {@code from ≤ time ≤ to}; empty when there are none. */
+    /**
+     * {@return readings of {@code trace} with {@code from ≤ time ≤ to}; empty when there are none}
+     *
+     * @param trace readings of one sensor
+     * @param from run time, ms, included
+     * @param to run time, ms, not included
+     */
     public static Optional<Plateau> of(Trace trace, long from, long to) {
         return of(trace, from, to, Double.POSITIVE_INFINITY);
     }
 
-    /** The last three readings, where they are typed one by one; fewer where there are fewer. */
+    /**
+     * {@return the last three readings, where they are typed one by one; fewer where there are fewer}
+     *
+     * @param trace readings of one sensor
+     */
     public static Optional<Plateau> ofTyped(Trace trace) {
         return trace.isEmpty()
                 ? Optional.empty()
@@ -24,8 +34,11 @@ public record Plateau(double mean, double deviation, int readings) {
     }
 
     /**
-     * The same without outliers.
+     * {@return the same without outliers}
      *
+     * @param trace readings of one sensor
+     * @param from run time, ms, included
+     * @param to run time, ms, not included
      * @param step of the display, by which {@link Trace#isMarked} tells them
      */
     public static Optional<Plateau> of(Trace trace, long from, long to, double step) {

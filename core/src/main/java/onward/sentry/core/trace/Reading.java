@@ -9,6 +9,12 @@ import java.util.Map;
  * @param values reading per slot, in each sensor's unit; a slot may be absent
  */
 public record Reading(long at, Map<Integer, Double> values) {
+    /**
+     * Copies what it is given.
+     *
+     * @param at run time, ms
+     * @param values reading per slot, in each sensor's unit; a slot may be absent
+     */
     public Reading {
         values = Map.copyOf(values);
     }

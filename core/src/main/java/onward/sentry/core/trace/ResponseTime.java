@@ -2,7 +2,11 @@ package onward.sentry.core.trace;
 
 import java.util.OptionalDouble;
 
-/** Time to 90 % of the way from the reading before gas to the plateau. */
+/**
+ * Time to 90 % of the way from the reading before gas to the plateau.
+ *
+ * <p>Source: the definition of t90 (IEC 60079-29-1).
+ */
 public final class ResponseTime {
 
     private ResponseTime() {}
@@ -13,6 +17,10 @@ public final class ResponseTime {
      *
      * <p>Readings 0, 50, 100 at 0, 10, 20 s with plateau 100 return 18 s.
      *
+     * @param trace readings of one sensor
+     * @param gasOn run time at which gas was opened, ms
+     * @param start the value at its beginning, in the unit of the sensor
+     * @param plateau the value at the end, in the unit of the sensor
      * @return empty when it never got there, or when start and plateau are the same
      */
     public static OptionalDouble t90(Trace trace, long gasOn, double start, double plateau) {

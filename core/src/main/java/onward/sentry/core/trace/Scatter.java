@@ -1,14 +1,19 @@
 package onward.sentry.core.trace;
 
-/** How much readings scatter around a straight line through them. */
+/**
+ * How much readings scatter around a straight line through them.
+ *
+ * <p>Source: the residual standard deviation of a least-squares line.
+ */
 public final class Scatter {
 
     private Scatter() {}
 
     /**
-     * Standard deviation around the line through the last readings that are no outliers, in the sensor's unit; 0 of fewer
-     * than three. Readings 1, 2, 3, 4 a second apart return 0; 1, 3, 1, 3 return 1.0328.
+     * {@return standard deviation around the line through the last readings that are no outliers, in the sensor's unit; 0 of
+     * fewer than three} Readings 1, 2, 3, 4 a second apart return 0; 1, 3, 1, 3 return 1.0328.
      *
+     * @param trace readings of one sensor
      * @param back how far back from the last reading, ms
      * @param step of the display, by which outliers are told
      */

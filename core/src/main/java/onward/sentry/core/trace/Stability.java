@@ -20,11 +20,14 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
     private static final Stability TOO_FEW = new Stability(false, Double.NaN, Double.NaN, 0, 0);
 
     /**
-     * Looks at the window of {@code limits.windowSeconds} that ends with the last reading. The window must lie inside
-     * the exposure, hold at least 5 readings, spread no more than the band, and neither drift through half the band
-     * nor creep. Cost depends on the window, not on the length of the trace.
+     * Looks at the window of {@code limits.windowSeconds} that ends with the last reading. The window must lie inside the
+     * exposure, hold at least 5 readings, spread no more than the band, and neither drift through half the band nor creep.
+     * Cost depends on the window, not on the length of the trace.
      *
+     * @param trace readings of one sensor
      * @param exposedSince start of the exposure, ms of run time
+     * @param limits what counts as settled
+     * @return the slope and spread of the window, and whether it has settled
      */
     public static Stability sampled(Trace trace, long exposedSince, StabilityLimits limits) {
         return sampled(trace, exposedSince, limits, Double.POSITIVE_INFINITY);
@@ -33,7 +36,11 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
     /**
      * The same without outliers.
      *
+     * @param trace readings of one sensor
+     * @param exposedSince run time from which the sensor is exposed, ms
+     * @param limits what counts as settled
      * @param step of the display, by which {@link Trace#isMarked} tells them
+     * @return the slope and spread of the window, and whether it has settled
      */
     public static Stability sampled(Trace trace, long exposedSince, StabilityLimits limits, double step) {
         if (trace.isEmpty() || trace.lastTime() - windowMillis(limits) < exposedSince) {
@@ -47,6 +54,13 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
     /**
      * How the last window moves, whether it lies inside the exposure or only as much of it as there is: what an unsettled
      * reading is held against. Of readings that are typed one by one it looks back twice as far, to have enough of them.
+     *
+     * @param trace readings of one sensor
+     * @param exposedSince run time from which the sensor is exposed, ms
+     * @param limits what counts as settled
+     * @param step least difference between two values, in the unit of the sensor
+     * @param typed whether a person types the readings
+     * @return the same figures, never as settled
      */
     public static Stability unsettled(
             Trace trace, long exposedSince, StabilityLimits limits, double step, boolean typed) {
@@ -75,7 +89,7 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
     }
 
     /**
-     * Whether a window tells anything: 12 readings that count beside 3 outliers do, 11 beside 3 do not.
+     * {@return whether a window tells anything: 12 readings that count beside 3 outliers do, 11 beside 3 do not}
      *
      * @param counted readings of it that count
      * @param marked readings of it that are outliers
@@ -85,8 +99,13 @@ public record Stability(boolean settled, double spread, double slopePerSecond, i
     }
 
     /**
-     * The same limits for readings that a person types: the last three entries that are at least 5 s apart, and so at
-     * least 10 s in all.
+     * The same limits for readings that a person types: the last three entries that are at least 5 s apart, and so at least
+     * 10 s in all.
+     *
+     * @param trace readings of one sensor
+     * @param exposedSince run time from which the sensor is exposed, ms
+     * @param limits what counts as settled
+     * @return the spread of the typed values, and whether they have settled
      */
     public static Stability typed(Trace trace, long exposedSince, StabilityLimits limits) {
         var fit = new Fit();

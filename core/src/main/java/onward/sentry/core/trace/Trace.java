@@ -33,7 +33,7 @@ public final class Trace {
     private final double[] window = new double[NEIGHBOURS];
     private int size;
 
-    /** The same readings, to be added to on their own. */
+    /** {@return the same readings, to be added to on their own} */
     public Trace copy() {
         var copy = new Trace();
         copy.times = Arrays.copyOf(times, times.length);
@@ -44,7 +44,11 @@ public final class Trace {
         return copy;
     }
 
-    /** @return whether the reading was added */
+    /**
+     * @param atMillis run time, ms; not before the last reading
+     * @param value in the unit of the sensor
+     * @return whether the reading was added
+     */
     public boolean add(long atMillis, double value) {
         if (size > 0 && atMillis <= times[size - 1]) {
             return false;
@@ -94,10 +98,11 @@ public final class Trace {
     }
 
     /**
-     * Whether a reading is an outlier: it stands apart from its neighbours by more than two steps of the display.
+     * {@return whether a reading is an outlier: it stands apart from its neighbours by more than two steps of the display}
      *
      * <p>80 80 79 140 80 81 80 with a step of 1 marks the fourth; 0 0 1 0 0 1 0 marks none.
      *
+     * @param index position in the trace, from 0
      * @param step of the display, in the unit of the readings; {@link Double#POSITIVE_INFINITY} marks nothing
      */
     public boolean isMarked(int index, double step) {
@@ -105,8 +110,9 @@ public final class Trace {
     }
 
     /**
-     * Run times, ms, of the outliers at or after a moment.
+     * {@return run times, ms, of the outliers at or after a moment}
      *
+     * @param atMillis run time, ms; not before the last reading
      * @param step of the display, as for {@link #isMarked}
      */
     public List<Long> markedSince(long atMillis, double step) {
@@ -116,34 +122,53 @@ public final class Trace {
                 .toList();
     }
 
+    /** {@return how many readings there are} */
     public int size() {
         return size;
     }
 
+    /** {@return whether there is no reading} */
     public boolean isEmpty() {
         return size == 0;
     }
 
+    /**
+     * {@return run time of a reading, ms}
+     *
+     * @param index position in the trace, from 0
+     */
     public long timeAt(int index) {
         return times[index];
     }
 
+    /**
+     * {@return value of a reading, in the unit of the sensor}
+     *
+     * @param index position in the trace, from 0
+     */
     public double valueAt(int index) {
         return values[index];
     }
 
+    /** {@return the last value, in the unit of the sensor} */
     public double last() {
         return values[size - 1];
     }
 
-    /** The median of the five readings that end with one; the reading itself among the first four. */
+    /**
+     * {@return the median of the five readings that end with one; the reading itself among the first four}
+     *
+     * @param index position in the trace, from 0
+     */
     public double middleOfFive(int index) {
         return smooth[index];
     }
 
     /**
-     * The median of the latest three readings up to one of them, which no single reading that is far off can move: 0 0 41
-     * returns 0. The reading itself where there are fewer than three.
+     * {@return the median of the latest three readings up to one of them, which no single reading that is far off can move:
+     * 0 0 41 returns 0} The reading itself where there are fewer than three.
+     *
+     * @param index position in the trace, from 0
      */
     public double middleOfThree(int index) {
         if (index < 2) {
@@ -155,7 +180,10 @@ public final class Trace {
         return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
     }
 
-    /** The median of the latest nine intervals between two readings, ms, which one gap does not move; 0 before two readings. */
+    /**
+     * {@return the median of the latest nine intervals between two readings, ms, which one gap does not move; 0 before two
+     * readings}
+     */
     public long usualInterval() {
         int count = Math.min(INTERVALS, size - 1);
         if (count < 1) {
@@ -169,17 +197,28 @@ public final class Trace {
         return intervals[count / 2];
     }
 
+    /** {@return run time of the last reading, ms} */
     public long lastTime() {
         return times[size - 1];
     }
 
-    /** Index of the first reading at or after a time; {@link #size()} when there is none. */
+    /**
+     * Index of the first reading at or after a time; {@link #size()} when there is none.
+     *
+     * @param atMillis run time, ms; not before the last reading
+     * @return 0 to {@link #size()}
+     */
     public int indexFrom(long atMillis) {
         int found = Arrays.binarySearch(times, 0, size, atMillis);
         return found >= 0 ? found : -found - 1;
     }
 
-    /** The readings with {@code from ≤ time ≤ to}, as a trace of its own. */
+    /**
+     * {@return the readings with {@code from ≤ time ≤ to}, as a trace of its own}
+     *
+     * @param from run time, ms, included
+     * @param to run time, ms, not included
+     */
     public Trace between(long from, long to) {
         var part = new Trace();
         for (int i = indexFrom(from); i < size && times[i] <= to; i++) {

@@ -17,6 +17,11 @@ public final class TraceCodec {
 
     private TraceCodec() {}
 
+    /**
+     * {@return the trace as bytes: times and values as differences, compressed}
+     *
+     * @param trace readings of one sensor
+     */
     public static byte[] encode(Trace trace) {
         var out = new ByteArrayOutputStream();
         put(out, trace.size());
@@ -32,6 +37,11 @@ public final class TraceCodec {
         return out.toByteArray();
     }
 
+    /**
+     * {@return the trace that {@link #encode} wrote}
+     *
+     * @param bytes of the file
+     */
     public static Trace decode(byte[] bytes) {
         var in = ByteBuffer.wrap(bytes);
         var trace = new Trace();
@@ -46,7 +56,12 @@ public final class TraceCodec {
         return trace;
     }
 
-    /** SHA-256 of the encoded trace, lower-case hex. */
+    /**
+     * SHA-256 of the encoded trace, lower-case hex.
+     *
+     * @param encoded the trace as it is stored
+     * @return 64 hex digits
+     */
     public static String digest(byte[] encoded) {
         try {
             return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(encoded));

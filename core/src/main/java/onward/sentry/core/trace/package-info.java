@@ -1,2 +1,6 @@
-/** Readings over time: when they are settled, where they settle and how fast. Numbers only, no gas. */
+/**
+ * Readings over time: whether they have settled, at which value, and how fast. Numbers only; it knows no gas.
+ *
+ * <p>Start with {@link onward.sentry.core.trace.Trace} and {@link onward.sentry.core.trace.Stability}.
+ */
 package onward.sentry.core.trace;

@@ -27,19 +27,30 @@ public enum DateForm {
         form = DateTimeFormatter.ofPattern(pattern, Locale.ENGLISH);
     }
 
+    /**
+     * {@return a day in this form, such as {@code 2 Mar 2026}}
+     *
+     * @param date the day
+     */
     public String day(LocalDate date) {
         return form.format(date);
     }
 
     /**
-     * A sentence of the rules with its days as the site writes them: {@code "Due on 2026-03-02."} returns
-     * {@code "Due on 2 Mar 2026."}. What only looks like a day, such as 2026-02-31 or a part of a longer mark, stays as it is.
+     * {@return a sentence of the rules with its days as the site writes them: {@code "Due on 2026-03-02."} returns {@code
+     * "Due on 2 Mar 2026."}} What only looks like a day, such as 2026-02-31 or a part of a longer mark, stays as it is.
+     *
+     * @param sentence that may name days as 2026-03-02
      */
     public String inText(String sentence) {
         return DAY.matcher(sentence).replaceAll(found -> Matcher.quoteReplacement(written(found.group())));
     }
 
-    /** Whether a sentence holds a day that {@link #inText} may rewrite: {@code "Due on 2026-03-02."} does. */
+    /**
+     * {@return whether a sentence holds a day that {@link #inText} may rewrite: {@code "Due on 2026-03-02."} does}
+     *
+     * @param sentence that may name days as 2026-03-02
+     */
     public static boolean namesADay(String sentence) {
         return DAY.matcher(sentence).find();
     }

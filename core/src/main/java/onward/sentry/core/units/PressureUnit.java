@@ -7,11 +7,13 @@ import tech.units.indriya.unit.Units;
 
 /** What the gauges of a site show; kept in bar. */
 public enum PressureUnit implements ShownUnit {
+    /** Bar, as records keep it. */
     BAR("bar", 1, Convertible.same()),
 
     /** A pound-force per square inch, 6,894.757293168 Pa. */
     PSI("psi", 0, ofBar(() -> Units.PASCAL.multiply(6_894.757293168))),
 
+    /** Kilopascal. */
     KILOPASCAL("kPa", 0, ofBar(() -> Units.PASCAL.multiply(1_000)));
 
     private final String symbol;

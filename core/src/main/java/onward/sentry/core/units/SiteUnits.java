@@ -13,6 +13,13 @@ public record SiteUnits(PressureUnit pressure, TemperatureUnit temperature, Date
     public static final SiteUnits SHIPPED =
             new SiteUnits(PressureUnit.BAR, TemperatureUnit.CELSIUS, DateForm.DAY_FIRST);
 
+    /**
+     * Fills in what older records leave out.
+     *
+     * @param pressure of cylinders
+     * @param temperature of instruments, air and cylinders
+     * @param dates how days are written
+     */
     public SiteUnits {
         pressure = pressure == null ? SHIPPED.pressure() : pressure;
         temperature = temperature == null ? SHIPPED.temperature() : temperature;

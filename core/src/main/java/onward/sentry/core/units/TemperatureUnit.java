@@ -4,6 +4,7 @@ import tech.units.indriya.unit.Units;
 
 /** What the thermometers of a site show; kept in °C. */
 public enum TemperatureUnit implements ShownUnit {
+    /** Degrees Celsius, as records keep it. */
     CELSIUS("°C", Convertible.same()),
 
     /** {@code °F = 9 ÷ 5 · °C + 32}: 20 °C are 68 °F. */

@@ -19,6 +19,7 @@ public final class Figures {
      *
      * @param value any finite number
      * @param resolution smallest step shown, above zero
+     * @return the number as text
      */
     public static String at(double value, double resolution) {
         if (isUnwritable(value)) {
@@ -33,6 +34,10 @@ public final class Figures {
     /**
      * At most {@code decimals} decimals, no trailing zeros: {@code upTo(16.0, 2)} returns {@code "16"}. A number beyond all
      * measure comes out as a refusal can show it: {@code upTo(1e308, 2)} returns {@code "1.0E308"}, infinity {@code "∞"}.
+     *
+     * @param value any number
+     * @param decimals most digits after the point, 0 or more
+     * @return the number as text
      */
     public static String upTo(double value, int decimals) {
         if (isUnwritable(value)) {
@@ -57,19 +62,30 @@ public final class Figures {
     }
 
     /**
-     * A day inside a sentence, in the one form that every program finds again: {@code "2026-03-02"}. Where people read it, the
-     * site's {@link onward.sentry.core.units.DateForm} writes it as it is written there.
+     * {@return a day inside a sentence, in the one form that every program finds again: {@code "2026-03-02"}} Where people
+     * read it, the site's {@link onward.sentry.core.units.DateForm} writes it as it is written there.
+     *
+     * @param date the day
      */
     public static String day(LocalDate date) {
         return date.toString();
     }
 
-    /** Days counted: {@code days(1)} returns {@code "1 day"}, {@code days(12)} returns {@code "12 days"}. */
+    /**
+     * {@return days counted: {@code days(1)} returns {@code "1 day"}, {@code days(12)} returns {@code "12 days"}}
+     *
+     * @param number how many
+     */
     public static String days(long number) {
         return number + (number == 1 ? " day" : " days");
     }
 
-    /** Milliseconds of run time as seconds with one decimal: {@code seconds(12340)} returns {@code "12.3 s"}. */
+    /**
+     * Milliseconds of run time as seconds with one decimal: {@code seconds(12340)} returns {@code "12.3 s"}.
+     *
+     * @param millis how long, ms
+     * @return a number and its unit
+     */
     public static String seconds(long millis) {
         return at(millis / 1000.0, 0.1) + " s";
     }

@@ -13,10 +13,11 @@ public final class Tag {
     private Tag() {}
 
     /**
-     * The tag without blanks around it: {@code " HM-01 "} returns {@code "HM-01"}; {@code "AB/12"} is refused.
+     * {@return the tag without blanks around it: {@code " HM-01 "} returns {@code "HM-01"}; {@code "AB/12"} is refused}
      *
      * @param field that it was typed into
      * @param what it names, for example {@code "A cylinder's tag"}
+     * @param typed as typed
      * @throws Refused with code {@code tag-form} unless it has 1 to 40 letters that survive in an address
      */
     public static String of(String field, String what, String typed) {

@@ -1,2 +1,6 @@
-/** How a figure came about, and why something is refused. Imports nothing else of the program. */
+/**
+ * How a figure was calculated, and why something is refused. It imports no other package of the program.
+ *
+ * <p>Start with {@link onward.sentry.core.working.Derivation} and {@link onward.sentry.core.working.Refusal}.
+ */
 package onward.sentry.core.working;

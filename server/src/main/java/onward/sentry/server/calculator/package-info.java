@@ -1,2 +1,6 @@
-/** The arithmetic on its own, for screens and for programs. */
+/**
+ * The calculators and the gas library over the API.
+ *
+ * <p>Start with {@code CalculatorController}.
+ */
 package onward.sentry.server.calculator;

@@ -1,2 +1,6 @@
-/** Certificates of calibration: given out, registered, printed, and known again by their code. */
+/**
+ * Calibration certificates: issued, listed, printed as PDF, and looked up by their code.
+ *
+ * <p>Start with {@code Certificates}.
+ */
 package onward.sentry.server.certificate;

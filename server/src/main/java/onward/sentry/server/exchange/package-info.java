@@ -1,2 +1,7 @@
-/** Tables out, and detectors in from a table. */
+/**
+ * Import and export of tables: detectors, cylinders and runs. An import is read, shown, corrected, applied, and can be
+ * voided.
+ *
+ * <p>Start with {@code Imports} and {@code TableImporter}.
+ */
 package onward.sentry.server.exchange;

@@ -1,2 +1,6 @@
-/** What is asked of every request before anything in it is looked at: size, time, number, and what answer it takes. */
+/**
+ * Checks on every request before its content is read: size, time, count, and the kind of answer that it accepts.
+ *
+ * <p>Start with {@code BodyLimits} and {@code StrangerLimit}.
+ */
 package onward.sentry.server.incoming;

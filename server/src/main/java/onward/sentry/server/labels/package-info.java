@@ -1,2 +1,6 @@
-/** Labels to stick on cylinders and detectors; scanning one opens what it is stuck on. */
+/**
+ * Labels for cylinders and detectors; scanning one opens the page of what it is on.
+ *
+ * <p>Start with {@code LabelController}.
+ */
 package onward.sentry.server.labels;

@@ -1,2 +1,6 @@
-/** Maintenance of detectors as guided work, and the spare parts that it takes. */
+/**
+ * Maintenance of detectors as guided work, and the stock of spare parts.
+ *
+ * <p>Start with {@code Maintenance}.
+ */
 package onward.sentry.server.maintenance;

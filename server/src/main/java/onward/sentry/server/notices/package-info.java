@@ -1,2 +1,6 @@
-/** What somebody should know in time: raised once, by mail and as a calendar. */
+/**
+ * Reminders, each raised once: e-mail and calendar.
+ *
+ * <p>Start with {@code Notices} and {@code CalendarFeeds}.
+ */
 package onward.sentry.server.notices;

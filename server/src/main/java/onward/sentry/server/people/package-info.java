@@ -1,2 +1,6 @@
-/** Who may do what: people, sign-in, and the one table of roles per address. */
+/**
+ * People, sign-in, signatures, and the one table of which role may use which address.
+ *
+ * <p>Start with {@code People}, {@code AccessTable} and {@code Sessions}.
+ */
 package onward.sentry.server.people;

@@ -1,2 +1,7 @@
-/** What every capability shares: the site's clock, JSON, problem details, the ledger, answering the same write once. */
+/**
+ * What every other package shares: the clock of the site, problem details, the ledger, and answering a repeated request
+ * once.
+ *
+ * <p>Start with {@code Site}, {@code Ledger}, {@code Problems} and {@code IdempotentRequests}.
+ */
 package onward.sentry.server.platform;

@@ -1,2 +1,6 @@
-/** Whether everything on record still holds: looked at every night, and marks of it sent away from this machine. */
+/**
+ * Integrity of the records: checked every night, with signed marks that are sent to other machines.
+ *
+ * <p>Start with {@code Proof}.
+ */
 package onward.sentry.server.proof;

@@ -1,2 +1,6 @@
-/** What is to be done on an empty site, until its first run is signed. */
+/**
+ * The first steps on an empty site, until its first run is signed.
+ *
+ * <p>Start with {@code FirstStepsController}.
+ */
 package onward.sentry.server.start;
