@@ -8,7 +8,7 @@ type Doubt = Schemas["Doubt"];
 /** What speaks against saving: the share of room air, or the response beside its own trend, sensor by sensor on one scale. */
 export function Doubts({ doubts, sensors }: { doubts: Doubt[]; sensors: Run["sensors"] }) {
   return (
-    <section aria-label="Gas in doubt" className="flex flex-col gap-4 border-l-4 border-caution bg-caution-wash px-4 py-3">
+    <section aria-label="Suspect gas" className="flex flex-col gap-4 border-l-4 border-caution bg-caution-wash px-4 py-3">
       {doubts.map((doubt) => (
         <One key={`${doubt.kind} ${doubt.slots.join(" ")}`} doubt={doubt} sensors={sensors} />
       ))}

@@ -122,7 +122,7 @@ export function RigLine({ rig, onChange }: { rig: Rig; onChange: (rig: Rig) => v
   );
 }
 
-/** What lies ready at the bench: whole rigs, and regulators with the flow that was measured on them last. */
+/** Saved gas set-ups, and regulators with the flow that was last measured on them. */
 function EquipmentChoice({ rig, onPick }: { rig: Rig; onPick: (rig: Rig) => void }) {
   const equipment = useQuery(equipmentQuery);
   const rigs = useQuery(rigsQuery);

@@ -6,7 +6,7 @@ import type { Run } from "./useRun";
 
 const usual = ["another cylinder", "regulator purged again", "adapter pushed home"];
 
-/** What is changed before the next try, or before gas in doubt is applied again; the gas and the rig come before the sensor. */
+/** What is changed before the next try, or before suspect gas is applied again; the gas and the rig come before the sensor. */
 export function TryAgain({
   run,
   changed,

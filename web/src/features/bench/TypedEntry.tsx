@@ -10,8 +10,8 @@ import type { TraceBuffer } from "./TraceBuffer";
 type Sensor = Run["sensors"][number];
 
 /**
- * A reading typed from the display. Enter stamps it and goes to the next sensor; one that lies where it should come to rest is
- * said to have settled with it. One that does not is stored only, so that a slip of the finger judges nothing.
+ * A reading typed from the display. Enter sends it and goes to the next sensor; the server decides whether it has settled with
+ * it, and the note says what is left to do.
  */
 export function TypedEntry({
   sensor,
@@ -45,16 +45,18 @@ export function TypedEntry({
     }
     const at = now();
     try {
-      await send({ kind: "TYPE_READING", slot: sensor.slot, value });
+      await send(
+        moving
+          ? { kind: "TYPE_READING", slot: sensor.slot, value }
+          : { kind: "ENTER_READING", step: run.next.step, slot: sensor.slot, value },
+      );
       buffer.add([{ at, values: { [sensor.slot]: value } }]);
       setText("");
       setWrong("");
       const asExpected = value >= sensor.band.low && value <= sensor.band.high;
       const early = run.settleFrom !== null && at < run.settleFrom;
       setNote(early && undecided ? "Stored. It is too early to take it: type it again once the time is over." : "");
-      if (undecided && asExpected && !moving && !early) {
-        await declare();
-      } else if (undecided && !asExpected && !moving && !early) {
+      if (undecided && !asExpected && !moving && !early) {
         const limits = `${shown(sensor.band.low, sensor.resolution)} to ${shown(sensor.band.high, sensor.resolution)} ${sensor.unit}`;
         setWrong(`Expected: ${limits}; typed: ${value}. Read it again, or press Settled if it is right.`);
       }

@@ -16,7 +16,7 @@ const calls: Record<"hand" | "gas" | "done", Note[]> = {
 
 let context: AudioContext | undefined;
 
-/** One low note: a hand is wanted; two rising ones: gas flows for nothing; two falling ones: a lane is done. */
+/** One low note: action needed; two rising ones: gas flows without need; two falling ones: a lane is done. */
 export function cue(call: keyof typeof calls): void {
   if (!("AudioContext" in globalThis) || !navigator.userActivation.hasBeenActive) {
     return;

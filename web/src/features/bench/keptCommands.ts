@@ -9,6 +9,7 @@ const keepable: Record<string, string> = {
   GAS_ON: "gas on",
   GAS_OFF: "gas off",
   TYPE_READING: "reading",
+  ENTER_READING: "reading",
 };
 
 const confirming = ["CONFIRM_CHECKS", "CONFIRM_STEP", "START_ZERO", "GAS_ON", "GAS_OFF"];
@@ -21,7 +22,7 @@ export function isKeepable(command: { kind: string }): boolean {
 export function keptWords(command: Command, run: Run | undefined): string {
   const sensor = run?.sensors.find((one) => one.slot === command.slot);
   const what =
-    command.kind === "TYPE_READING" && sensor
+    (command.kind === "TYPE_READING" || command.kind === "ENTER_READING") && sensor
       ? `${sensor.formula} ${command.value} ${sensor.unit}`
       : (keepable[command.kind] ?? command.kind);
   return `${run?.serial ?? ""} ${what}`.trim();

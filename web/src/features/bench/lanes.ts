@@ -32,7 +32,7 @@ export const asks: Record<string, string> = {
   ANSWER: "an answer",
   BLOCK_TEST: "block test",
   TRY_AGAIN: "failed, retry?",
-  RESOLVE_DOUBT: "gas in doubt",
+  RESOLVE_DOUBT: "suspect gas",
   WAIT_WARM_UP: "warming up",
   START_ZERO: "zero",
   WAIT_ZERO: "zero settling",

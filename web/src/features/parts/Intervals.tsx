@@ -14,7 +14,7 @@ import { Share } from "./Share";
 
 type Review = Schemas["ModelReview"];
 
-/** Whether each model comes round often enough, by what was found before anything was set. */
+/** Whether the interval of each model is right, by its as-found checks. */
 export function Intervals() {
   const reviews = useQuery(reviewsQuery);
   const [deciding, setDeciding] = useState<{ review: Review; accept: boolean } | null>(null);

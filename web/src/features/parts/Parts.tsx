@@ -10,7 +10,7 @@ import { Intervals } from "./Intervals";
 import { MonthsChart } from "./MonthsChart";
 import { partsQuery } from "./queries";
 
-/** Which new sensors will be wanted and when to order them; and whether the fleet comes round often enough. */
+/** Which sensors to order by when, and the interval review. */
 export function Parts() {
   const parts = useQuery(partsQuery);
   if (!parts.data) {

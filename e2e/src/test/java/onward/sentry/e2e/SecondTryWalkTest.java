@@ -110,7 +110,7 @@ class SecondTryWalkTest {
             var page = brand.page();
             brand.open("/detectors/LK-101").button("Calibrate").click();
             brand.workTo("Do not save yet: about");
-            var doubt = page.getByLabel("Gas in doubt");
+            var doubt = page.getByLabel("Suspect gas");
             assertThat(doubt).containsText(Pattern.compile("About 2\\d % room air in the gas"));
             assertThat(doubt.getByRole(AriaRole.ROWHEADER)).hasCount(4);
             assertThat(page.getByLabel("Likely cause")).containsText("room air gets into the gas");

@@ -27,7 +27,7 @@ import onward.sentry.core.working.Derivation;
  * @param address where the code can be looked up, without a slash at its end; empty when nobody said
  * @param rules the versions of card and site rules that it was judged by
  * @param strip the run as {@link Strip#encode} writes it
- * @param corrections what was put right in the record before the certificate was given out
+ * @param corrections corrections on record before the certificate was issued
  * @param runHash of the last event of the run
  */
 public record CalibrationCertificate(

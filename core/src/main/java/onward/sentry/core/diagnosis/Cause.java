@@ -37,7 +37,7 @@ public enum Cause {
     /** The sensor does not respond. */
     DEAD_SENSOR("the sensor is dead", NextTry.SERVICE_SENSOR),
     /** The sensor has lost sensitivity. */
-    FADED_SENSOR("the sensor has faded", NextTry.SERVICE_SENSOR),
+    FADED_SENSOR("the sensor has lost sensitivity", NextTry.SERVICE_SENSOR),
     /** The bead is poisoned; methane is lost first. */
     POISONED_BEAD("the bead is poisoned: methane goes first", NextTry.SERVICE_SENSOR),
     /** The sensor is slow. */

@@ -151,13 +151,13 @@ final class Hypotheses {
         boolean bead = is(sensor, Technology.CATALYTIC_BEAD);
         boolean vapour = is(sensor, Technology.PHOTO_IONISATION);
         row(Cause.DEAD_SENSOR, sensor, 0.02, new ShareOfGas(itself, NONE_OF_IT, false));
-        // One that had faded by its last good span shows about what it showed then.
-        boolean faded = setting.lastGood().getOrDefault(sensor.slot(), 1.0) < FADED_BEFORE;
+        // A sensor that had lost sensitivity by its last good span shows about what it showed then.
+        boolean weakened = setting.lastGood().getOrDefault(sensor.slot(), 1.0) < FADED_BEFORE;
         row(
                 bead ? Cause.POISONED_BEAD : Cause.FADED_SENSOR,
                 sensor,
-                faded ? 0.5 : 0.04,
-                new ShareOfGas(itself, faded ? even(0.85, 1, 4) : SOME_OF_IT, false));
+                weakened ? 0.5 : 0.04,
+                new ShareOfGas(itself, weakened ? even(0.85, 1, 4) : SOME_OF_IT, false));
         row(Cause.SLOW_SENSOR, sensor, 0.03, new SlowSensor(sensor.slot()));
         row(Cause.RESTLESS_SENSOR, sensor, 0.02, new Restless(itself));
         row(Cause.OFF_ZERO, sensor, 0.02, new OffZero(sensor.slot()));

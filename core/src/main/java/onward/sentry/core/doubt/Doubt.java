@@ -8,7 +8,7 @@ import onward.sentry.core.working.Derivation;
 /**
  * A reason not to set sensors to the gas that is on them before it was confirmed.
  *
- * @param slots of the sensors whose readings are in doubt
+ * @param slots of the sensors with suspect readings
  * @param percent {@link Kind#ROOM_AIR}: share of room air in the gas; {@link Kind#SUDDEN_CHANGE}: response of the sensor
  * @param low of the interval that holds about 95 %: of the share of room air, or of the response by the sensor's own trend
  * @param high of the same interval
@@ -25,7 +25,7 @@ public record Doubt(
         boolean confirmed,
         Derivation working) {
 
-    /** What is in doubt. */
+    /** What is suspect. */
     public enum Kind {
         /** Every gas is weaker by the same share, or oxygen is shifted towards 20.9 vol%. */
         ROOM_AIR,
@@ -44,7 +44,7 @@ public record Doubt(
      * Copies what it is given.
      *
      * @param kind which kind
-     * @param slots of the sensors whose readings are in doubt
+     * @param slots of the sensors with suspect readings
      * @param percent {@link Kind#ROOM_AIR}: share of room air in the gas; {@link Kind#SUDDEN_CHANGE}: response of the sensor
      * @param low of the interval that holds about 95 %: of the share of room air, or of the response by the sensor's own
      *     trend

@@ -8,7 +8,7 @@ import onward.sentry.core.schedule.IntervalRule;
 import onward.sentry.core.working.Derivation;
 
 /**
- * Whether one kind of sensor comes round often enough, by the share that was found in tolerance before anything was set.
+ * Whether the interval of one kind of sensor is right, by the share that was found in tolerance before anything was set.
  *
  * @param gas of the sensor
  * @param inTolerance found good before adjustment
@@ -85,7 +85,7 @@ public record IntervalReview(
     }
 
     /**
-     * {@return what several kinds of sensor in one detector come to: it comes round as often as the worst of them needs}
+     * {@return the proposal for several kinds of sensor in one detector: the interval is as short as the worst of them needs}
      *
      * @param reviews one for each gas
      */

@@ -29,11 +29,11 @@ public record SuspectPeriod(LocalDate since, LocalDate until) {
     }
 
     /**
-     * {@return last good on 2 February, found to fail on 2 March: in doubt from the one to the other} Found good: nothing is
+     * {@return last good on 2 February, found to fail on 2 March: suspect from one to the other} Found good: nothing is
      * in doubt.
      *
      * @param asFound what it came out as before it was adjusted
-     * @param lastGood empty when it was never found good; then all since it was fitted is in doubt
+     * @param lastGood empty when it was never found good; then every day since it was fitted is suspect
      * @param fittedOn day on which the sensor was fitted
      * @param on the day of the work
      */

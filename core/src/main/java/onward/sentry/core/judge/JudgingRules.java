@@ -16,7 +16,7 @@ public enum JudgingRules {
      * are no measurement, a zero is decided by its first settled readings, and a bump takes three readings.
      */
     SECOND(2),
-    /** The second, and before a sensor is set to gas it is asked whether the gas or the change of the sensor is in doubt. */
+    /** As the second; and before a sensor is adjusted, the gas and the change of the sensor are checked. */
     THIRD(3),
     /** The third, and a reading from a link that had fallen silent before it was due is none: nothing is judged until it comes. */
     FOURTH(4);

@@ -12,11 +12,11 @@ public record LaneTask(Lane lane, Urgency urgency, String why, Optional<String> 
 
     /** The most urgent first. */
     public enum Urgency {
-        /** Gas flows and a hand is wanted: every second more is gas spent and a cell worn. */
+        /** Gas flows and somebody has to act: every second costs gas and wears a cell. */
         GAS_FLOWS,
         /** A limit is about to pass. */
         LIMIT_NEAR,
-        /** A hand is wanted and nothing is lost by a minute more. */
+        /** Somebody has to act; a minute more costs nothing. */
         FREE,
         /** A hand would be wanted, and must wait for a neighbour. */
         HELD_BACK,

@@ -98,7 +98,7 @@ public record LatenessRelief(Kind kind, String words, long lateDays, long lateJo
     }
 
     /**
-     * {@return jobs that are late, or have no day}
+     * {@return jobs that are late, or not scheduled}
      *
      * @param task jobs, days, gas and rules
      * @param plan the plan to look at

@@ -51,7 +51,7 @@ public final class PlanCheck {
                             + task.setUp(job)
                                     .lastDay()
                                     .map(last -> " lasts until " + day(last))
-                                    .orElse(" is not on the shelf"));
+                                    .orElse(" is not among the cylinders"));
         }
         return Optional.empty();
     }

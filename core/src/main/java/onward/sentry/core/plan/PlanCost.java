@@ -12,7 +12,7 @@ import onward.sentry.core.working.Derivation;
  *
  * @param lateDays over all jobs; one that finds no day counts to the end of the plan and a month more
  * @param setUps tenths of a minute
- * @param givenAway of intervals by being early, tenths of a minute of work that comes round sooner
+ * @param givenAway of intervals by being early, tenths of a minute of work that is due again sooner
  * @param tight half of the minutes that are better kept free, tenths of a minute
  * @param moved tenths of a minute for telling people that a day of the standing plan has changed
  */

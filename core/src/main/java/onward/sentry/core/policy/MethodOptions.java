@@ -21,7 +21,7 @@ import onward.sentry.core.working.Refusal;
  * @param tries how often a zero or span may be tried where the card does not say
  * @param dueDay a weekday of the following month, also a Saturday or Sunday, on which monthly work falls due; empty: a month after the last
  * @param skipped whether a detector may go out with a skipped sensor that is disabled and labelled
- * @param inDoubt what happens before a sensor is set to gas that is in doubt; on policies of before it was set, a stop
+ * @param inDoubt what happens before a sensor is adjusted on suspect gas; policies without it stop
  */
 public record MethodOptions(
         Adjust adjust,
@@ -128,7 +128,7 @@ public record MethodOptions(
      * @param dueDay a weekday of the following month, also a Saturday or Sunday, on which monthly work falls due; empty: a
      *     month after the last
      * @param skipped whether a detector may go out with a skipped sensor that is disabled and labelled
-     * @param inDoubt what happens before a sensor is set to gas that is in doubt; on policies of before it was set, a stop
+     * @param inDoubt what happens before a sensor is adjusted on suspect gas; policies without it stop
      * @throws onward.sentry.core.working.Refused with code {@code policy-tries}
      */
     public MethodOptions {

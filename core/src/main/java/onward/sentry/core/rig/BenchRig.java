@@ -5,7 +5,7 @@ import java.util.Objects;
 import onward.sentry.core.working.Refusal;
 
 /**
- * A rig that lies ready at the bench, put together once and taken by its name.
+ * A saved gas set-up: regulator, delivery and tubing under one name.
  *
  * @param name 1 to 40 characters, as people call it
  * @param regulator of the bench

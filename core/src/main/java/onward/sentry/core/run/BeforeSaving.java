@@ -72,7 +72,7 @@ final class BeforeSaving {
     }
 
     /**
-     * What is to be noted before anything is set or tried again; empty where nothing is in doubt, while an application is not
+     * What is to be noted before anything is set or tried again; empty where nothing is suspect, while an application is not
      * over, and by older rules.
      *
      * @param before as it stood while gas was applied

@@ -9,8 +9,11 @@ import onward.sentry.core.judge.ZeroJudge;
 import onward.sentry.core.policy.SitePolicy;
 
 /**
- * Where a reading should come to rest in the stage its run is in, in the sensor's unit. Drawn behind the trace; no
- * verdict hangs on it.
+ * Where a reading should settle in the stage its run is in. Drawn behind the trace; a typed reading in it has settled with
+ * Enter. No verdict depends on it.
+ *
+ * @param low in the unit of the sensor, included
+ * @param high in the unit of the sensor, included
  */
 public record ExpectedBand(double low, double high) {
 
@@ -31,6 +34,15 @@ public record ExpectedBand(double low, double high) {
                     .orElseGet(() -> inAir(sensor));
         }
         return inAir(sensor);
+    }
+
+    /**
+     * {@return whether a reading is in the band}
+     *
+     * @param reading reading, in the unit of the sensor
+     */
+    public boolean holds(double reading) {
+        return reading >= low && reading <= high;
     }
 
     private static ExpectedBand onGas(

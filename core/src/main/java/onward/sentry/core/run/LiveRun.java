@@ -162,6 +162,10 @@ public final class LiveRun {
             }
         }
         all.addAll(foldIn(events));
+        if (command instanceof RunCommand.EnterReading entered) {
+            all.addAll(settle());
+            all.addAll(foldIn(new SettledDeclaration(state, traces, judge).ofEntered(entered, policy)));
+        }
         all.addAll(settle());
         return all;
     }
@@ -176,7 +180,7 @@ public final class LiveRun {
         return all;
     }
 
-    /** @return the events, and what is in doubt by them before anything is set */
+    /** @return the events, and what is suspect by them before anything is adjusted */
     private List<RunEvent> foldIn(List<? extends RunEvent> events) {
         var all = new ArrayList<RunEvent>(events);
         var before = state;
@@ -295,6 +299,9 @@ public final class LiveRun {
         }
         if (command instanceof RunCommand.TypeReading c) {
             return List.of(typed(c, now));
+        }
+        if (command instanceof RunCommand.EnterReading c) {
+            return List.of(typed(new RunCommand.TypeReading(c.slot(), c.value()), now));
         }
         if (command instanceof RunCommand.DeclareSettled c) {
             at(c.step(), Step.class);

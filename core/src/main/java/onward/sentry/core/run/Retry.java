@@ -15,7 +15,7 @@ import onward.sentry.core.working.Derivation;
 import onward.sentry.core.working.Figures;
 
 /**
- * Begins another try after a failure, or once more on gas that was in doubt: what is suspected is changed first, and after a
+ * Begins another try after a failure, or once more on suspect gas: what is suspected is changed first, and after a
  * failure the card's wait is kept.
  */
 final class Retry {
@@ -67,7 +67,7 @@ final class Retry {
         return Math.max(waitsSince(state) + wait, state.restsUntil().orElse(0));
     }
 
-    /** Gas that stayed in doubt sets nothing, and says nothing of the sensors that answered to it. */
+    /** Nothing is adjusted on gas that stays suspect, and the sensors are not judged by it. */
     static List<RunEvent.ReadingNotAccepted> leftInDoubt(RunState state, long now) {
         if (state.held().isEmpty()) {
             return List.of();
@@ -86,9 +86,9 @@ final class Retry {
     }
 
     private static SensorOutcome notSet(SensorOutcome outcome, String why) {
-        var working = Derivation.of("Not set: the gas stayed in doubt", "")
-                .with("in doubt", why)
-                .gives("in doubt → " + Verdict.NOT_JUDGED.label())
+        var working = Derivation.of("Not adjusted: the gas stayed suspect", "")
+                .with("suspect", why)
+                .gives("suspect gas → " + Verdict.NOT_JUDGED.label())
                 .from(outcome.judgement().working().source());
         return new SensorOutcome(
                 outcome.slot(),

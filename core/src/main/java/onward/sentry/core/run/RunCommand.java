@@ -208,6 +208,16 @@ public sealed interface RunCommand {
      */
     record TypeReading(int slot, double value) implements RunCommand {}
 
+    /**
+     * A reading was typed and entered. It is stored; if it is in the expected band once the card's least time has passed, it has
+     * settled as well. Any other value is only stored, so that a slip of the finger decides nothing.
+     *
+     * @param step position in the procedure, from 0
+     * @param slot slot of the sensor, from 1
+     * @param value in the unit of the sensor
+     */
+    record EnterReading(int step, int slot, double value) implements RunCommand {}
+
     /** The sheet of a job that was done on paper. @param on the day on which it was done */
     record EnterPaper(List<PaperLine> lines, String cylinderId, Cylinder cylinder, LocalDate on, String doneBy)
             implements RunCommand {}

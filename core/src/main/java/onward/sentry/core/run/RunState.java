@@ -327,7 +327,7 @@ public final class RunState {
         }
     }
 
-    /** Goes back to the application whose readings are in doubt; it is no try. */
+    /** Goes back to the application with suspect readings; it is no try. */
     private void doubted(RunEvent.AdjustmentDoubted e, Step.ApplyGas application) {
         doubts = e.doubts();
         if (!e.stops()) {
@@ -938,7 +938,7 @@ public final class RunState {
     }
 
     /**
-     * {@return sensors of this step that failed, or are in doubt, and may be tried again; empty while others are still
+     * {@return sensors of this step that failed, or are suspect, and may be tried again; empty while others are still
      * undecided}
      */
     public List<Integer> failedHere() {
@@ -946,7 +946,7 @@ public final class RunState {
     }
 
     /**
-     * {@return a sensor failed and there is a try left, or its reading is in doubt; every other one of the step is decided}
+     * {@return a sensor failed and there is a try left, or its reading is suspect; every other one of the step is decided}
      */
     public boolean awaitsTry() {
         return !failedHere.isEmpty()
@@ -955,7 +955,7 @@ public final class RunState {
     }
 
     /**
-     * {@return why nothing is set before gas was applied again; empty where nothing is in doubt, and once it is applied
+     * {@return why nothing is set before gas was applied again; empty where nothing is suspect, and once it is applied
      * again}
      */
     public Optional<RunEvent.AdjustmentDoubted> held() {

@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import onward.sentry.core.card.AcceptRule;
 import onward.sentry.core.card.Step;
 import onward.sentry.core.card.Target;
+import onward.sentry.core.policy.SitePolicy;
 import onward.sentry.core.working.Figures;
 
 /**
@@ -55,6 +56,23 @@ record SettledDeclaration(RunState state, RunTraces traces, RunJudge judge) {
                         + (state.zeroStartedAt().isPresent() ? "the zero was started." : "gas came on."),
                 "Type what the display shows.");
         return state.zeroStartedAt().isPresent() ? List.of(judge.zeroDeclared(state, traces, slots)) : onGas(slots);
+    }
+
+    /**
+     * Of the sensor whose reading was just entered, where the value is in the expected band and the card's least time has
+     * passed.
+     *
+     * @return empty where the reading is only stored
+     */
+    List<RunEvent> ofEntered(RunCommand.EnterReading entered, SitePolicy policy) {
+        boolean inTime = state.step() == entered.step()
+                && from().stream().anyMatch(least -> traces.now() >= least)
+                && undecided().contains(entered.slot());
+        return inTime
+                        && ExpectedBand.of(state, policy, state.card().sensor(entered.slot()))
+                                .holds(entered.value())
+                ? of(List.of(entered.slot()))
+                : List.of();
     }
 
     /** Run time, ms, from which a typed reading may be said to have settled; empty while nothing is measured or typed. */

@@ -20,7 +20,7 @@ import onward.sentry.core.working.Figures;
  */
 public record Contents(double volumeLitres, double fullBar, List<GaugeReading> readings, List<Draw> draws) {
 
-    /** A gauge of class 1.6 may be off by this share of full scale at each look. */
+    /** Error limit of a gauge of class 1.6, as a share of full scale. */
     private static final double GAUGE_CLASS = 0.016;
 
     /** What a run drew is worked out from time and flow; a regulator gives within this of what is stamped on it. */

@@ -321,6 +321,29 @@ class LiveRunTest {
     }
 
     @Test
+    void anEnteredReadingSettlesInItsBandOnceTheLeastTimeHasPassedAndIsElseOnlyStored() {
+        var typed = LiveRun.start(
+                Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));
+        confirm(typed, new RunCommand.ConfirmChecks(0), 0);
+        confirm(typed, new RunCommand.StartZero(2), 30_000);
+        type(typed, 35_000, 6_000, 3, Map.of(1, 0.0, 2, 20.9, 3, 0.0, 4, 0.0));
+        confirm(typed, choose(Fixtures.houseMix()), 60_000);
+        confirm(typed, new RunCommand.GasOn(3), 65_000);
+        confirm(typed, new RunCommand.EnterReading(3, 4, 14), 66_000);
+        assertThat(typed.state().outcomes(4)).as("one second of gas").hasSize(1);
+        confirm(typed, new RunCommand.EnterReading(3, 4, 9), 120_000);
+        assertThat(typed.state().outcomes(4)).as("60 % of the label").hasSize(1);
+        confirm(typed, new RunCommand.EnterReading(2, 4, 13.9), 121_000);
+        assertThat(typed.state().outcomes(4)).as("entered for another step").hasSize(1);
+        confirm(typed, new RunCommand.EnterReading(3, 4, 13.9), 122_000);
+        var taken = typed.state().outcomes(4).get(1);
+        assertThat(taken.how()).isEqualTo("declared");
+        assertThat(taken.reading()).hasValue(13.9);
+        assertThat(typed.traces().trace(4).size()).isEqualTo(7);
+        assertThat(typed.state().outcomes(3)).as("another sensor").hasSize(1);
+    }
+
+    @Test
     void typedReadingsGiveTheSameKindOfRecord() {
         var typed = LiveRun.start(
                 Fixtures.quoin4(), SitePolicy.SHIPPED, Fixtures.started(Job.CALIBRATION, ReadingSource.TYPED));

@@ -72,6 +72,7 @@ record CommandBody(
         CONFIRM_ALARMS,
         CONFIRM_SAVED,
         TYPE_READING,
+        ENTER_READING,
         DECLARE_SETTLED,
         DECLARE_ALL_SETTLED,
         SWITCH_SOURCE,
@@ -118,6 +119,8 @@ record CommandBody(
                         need(vibration, "vibration"));
             case CONFIRM_SAVED -> new RunCommand.ConfirmSaved(need(step, "step"), need(verdicts, "verdicts"));
             case TYPE_READING -> new RunCommand.TypeReading(need(slot, "slot"), need(value, "value"));
+            case ENTER_READING ->
+                new RunCommand.EnterReading(need(step, "step"), need(slot, "slot"), need(value, "value"));
             case DECLARE_SETTLED -> new RunCommand.DeclareSettled(need(step, "step"), need(slot, "slot"));
             case DECLARE_ALL_SETTLED -> new RunCommand.DeclareAllSettled(need(step, "step"));
             case SWITCH_SOURCE -> new RunCommand.SwitchSource(need(source, "source"));

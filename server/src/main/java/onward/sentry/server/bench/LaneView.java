@@ -17,7 +17,7 @@ import onward.sentry.core.strip.Strip;
  * @param gas that is on, with what it has cost so far; empty while no valve is open
  * @param link how old the last reading is; empty where readings are typed
  * @param turn position among the lanes of its technician, 0 needs a hand first
- * @param wanted a hand is wanted here, and nothing holds it back
+ * @param wanted whether somebody has to act here, and may
  * @param why it stands where it stands
  * @param meanwhile what to lay ready while it waits
  * @param together lanes that the same hand serves, this one among them

@@ -24,7 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class RunLog {
 
-    /** Version of the events' form; older ones are lifted when they are read. */
+    /** Version of the form of events, stored with each of them and part of its hash. */
     private static final int EVENT_VERSION = 1;
 
     private static final TypeReference<List<Reading>> READINGS = new TypeReference<>() {};

@@ -131,7 +131,7 @@ class CalibrationCertificateController {
         return printed(List.of(given), given.certificate().number());
     }
 
-    /** @param crew as it was when the certificate was given out; empty: every crew */
+    /** @param crew as it was when the certificate was issued; empty: every crew */
     @GetMapping("/api/v1/certificates")
     List<RegisterRow> register(
             @RequestParam Optional<String> crew, @RequestParam LocalDate from, @RequestParam LocalDate until) {

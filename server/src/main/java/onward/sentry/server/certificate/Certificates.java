@@ -68,13 +68,13 @@ class Certificates {
     record Given(String code, UUID runId, CalibrationCertificate certificate, String text) {}
 
     /**
-     * @param holds the text, the record of the run and the logbook all say the same as on the day it was given out
+     * @param holds the text, the record of the run and the logbook all say the same as on the day it was issued
      * @param correctedSince what was put right in the record after that
      */
     record Validity(boolean holds, String words, List<String> correctedSince) {}
 
     /**
-     * The certificate of a signed calibration. One that stands already is not given out twice, unless the record was
+     * The certificate of a signed calibration. A valid one is not issued twice, unless the record was
      * put right since.
      *
      * @param address where the code can be looked up

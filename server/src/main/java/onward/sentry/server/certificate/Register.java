@@ -11,7 +11,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Which certificates were given out for the calibrations of some days, and which calibrations still have none. */
+/** Which calibrations of some days have a certificate, and which have none. */
 @Component
 class Register {
 

@@ -14,7 +14,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The rigs that lie ready at the bench. */
+/** Saved gas set-ups. */
 @Service
 class BenchRigs {
 

@@ -22,7 +22,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Exposure review: which days of which crew are in doubt, and what was found out about them. */
+/** Impact review: which days of which crew are suspect, and what was found out about them. */
 @RestController
 class ImpactReviewController {
 

@@ -42,7 +42,7 @@ public class ImpactReviews {
     }
 
     /**
-     * A period in doubt.
+     * A suspect period.
      *
      * @param finding what was found, in words
      * @param closing what was found out; empty while it is open

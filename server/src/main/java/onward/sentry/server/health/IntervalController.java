@@ -31,7 +31,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Whether each model comes round often enough, and what a lead has said to it. */
+/** Interval review: whether the interval of each model is right, and the decisions of leads. */
 @RestController
 class IntervalController {
 

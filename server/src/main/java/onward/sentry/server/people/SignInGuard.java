@@ -97,7 +97,7 @@ class SignInGuard {
                 .update();
     }
 
-    /** An administrator has given out a new password. */
+    /** An administrator has set a new password. */
     @Transactional
     public void reopened(String signInName) {
         jdbc.sql("delete from sign_in_failure where sign_in_name = ?")

@@ -22,7 +22,7 @@ import onward.sentry.planner.Progress;
  * The bench plan as people see it.
  *
  * @param madeAt empty: none was made yet
- * @param without jobs that have no day, the first 200 of {@code withoutDay}
+ * @param without jobs that are not scheduled, the first 200 of {@code withoutDay}
  * @param breaks hard rules that the plan has come to break since it was made
  * @param search the search for a better plan that goes on
  */

@@ -11,7 +11,7 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
 /**
- * How much room is left where the site keeps its data. It is said while there is still some: a database without room saves
+ * How much room is left where the site keeps its data. It warns while there is still some: a database without room saves
  * nothing, and goes on by itself as soon as there is room again.
  */
 @Component

@@ -9,7 +9,7 @@ import onward.sentry.formats.CertificateCode;
 import onward.sentry.formats.CoreJson;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The certificates given out: each still says what its code was taken from, of a run that is still that run. */
+/** Certificates that were issued: each still says what its code was taken from, of a run that is still that run. */
 final class CertificateWalk {
 
     private static final JsonMapper JSON = CoreJson.canonical();
