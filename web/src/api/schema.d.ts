@@ -3341,7 +3341,7 @@ export interface components {
         CommandBody: {
             clientId: string;
             /** @enum {string} */
-            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "DECLARE_SETTLED" | "DECLARE_ALL_SETTLED" | "SWITCH_SOURCE" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "REMARK" | "NOTE_CONDITIONS" | "STOP" | "SIGN";
+            kind: "CONFIRM_CHECKS" | "CONFIRM_STEP" | "MEASURE" | "ANSWER" | "BLOCK_INLET" | "SKIP" | "LEAVE_OUT" | "TRY_AGAIN" | "LEAVE_FAILED" | "START_ZERO" | "CHOOSE_CYLINDER" | "GAS_ON" | "GAS_OFF" | "CONFIRM_ALARMS" | "CONFIRM_SAVED" | "TYPE_READING" | "ENTER_READING" | "DECLARE_SETTLED" | "DECLARE_ALL_SETTLED" | "SWITCH_SOURCE" | "TIME_PASSED" | "WITHDRAW" | "TAKE_OVER" | "REMARK" | "NOTE_CONDITIONS" | "STOP" | "SIGN";
             /** Format: int32 */
             step?: number | null;
             /** Format: int64 */
