@@ -12,6 +12,8 @@ interface Props {
   max?: string;
   required?: boolean;
   disabled?: boolean;
+  /** What an empty field means, where it is not just missing: "any day". */
+  placeholder?: string;
 }
 
 /** A day, read and written as the site writes its days; the calendar of the device is beside it. */
@@ -37,6 +39,7 @@ export function DateBox({
   max,
   required,
   disabled,
+  placeholder,
   className,
   label,
 }: Props & { id?: string; invalid?: boolean; onWrong?: (words: string) => void; className?: string; label?: string }) {
@@ -51,7 +54,7 @@ export function DateBox({
         autoComplete="off"
         required={required}
         disabled={disabled}
-        placeholder={`e.g. ${plainDay("2027-03-26")}`}
+        placeholder={placeholder ?? `e.g. ${plainDay("2027-03-26")}`}
         className={clsx(fieldBox, "pr-12 placeholder:text-soft/60")}
         aria-invalid={invalid ? true : undefined}
         aria-describedby={invalid && id ? `${id}-error` : undefined}

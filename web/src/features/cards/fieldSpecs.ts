@@ -52,7 +52,7 @@ export const detectorFields: FieldSpec[] = [
   { type: "number", key: "bumpLevelPercent", label: "A bump covers at least", unit: "% of the way" },
   { type: "number", key: "tolerancePercent", label: "Tolerance of a check", unit: "%", optional: true },
   { type: "number", key: "exposureSecondsPerDay", label: "Most time on gas in 24 h, 0 for no limit", unit: "s" },
-  { type: "text", key: "competence", label: "Only by who is qualified for" },
+  { type: "text", key: "competence", label: "Only with competence" },
   { type: "intake", key: "intake", label: "How it takes its sample in" },
   { type: "line", key: "sampleLine", label: "Sample line" },
   { type: "interval", key: "interval", label: "How long a good calibration lasts" },

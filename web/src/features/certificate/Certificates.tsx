@@ -56,7 +56,7 @@ export function Certificates() {
           ))}
         </select>
         <Link to="/verify" className={buttonLook("quiet", "ml-auto")}>
-          Look a code up
+          Look up a code
         </Link>
       </header>
       {wanting.data && wanting.data.length > 0 && <GiveOut key={printed.toString()} wanting={wanting.data} />}

@@ -14,23 +14,23 @@ const ways: { kind: Import["kind"]; role: Role; label: string; columns: string }
   {
     kind: "CYLINDERS",
     role: "TECHNICIAN",
-    label: "A table of cylinders",
+    label: "Import cylinders",
     columns:
-      "One cylinder a line: tag, certificate, lot, made_on, use_before, volume_l, full_bar, gauge_bar, balance; components as “methane 1.25 vol% ±2 %; oxygen 16 vol% ±1 %”.",
+      "One cylinder per line: tag, certificate, lot, made_on, use_before, volume_l, full_bar, gauge_bar, balance; components as “methane 1.25 vol% ±2 %; oxygen 16 vol% ±1 %”.",
   },
   {
     kind: "DETECTORS",
     role: "LEAD",
-    label: "A table of detectors",
+    label: "Import detectors",
     columns:
-      "One detector a line: serial and model; as far as known asset_tag, crew, location; for new ones sensor_1, sensor_2 and so on with the sensors’ serials.",
+      "One detector per line: serial and model; optional: asset_tag, crew, location; for new detectors the serials of their sensors in sensor_1, sensor_2 and so on.",
   },
   {
     kind: "RUNS",
     role: "LEAD",
-    label: "A table of jobs on paper",
+    label: "Import jobs on paper",
     columns:
-      "One calibration or bump a line: detector, job, on, done_by, cylinder; zero_1 and gas_1, zero_2 and gas_2 and so on with what each slot showed in clean air and on gas. They are judged by today’s cards and marked as typed in.",
+      "One calibration or bump per line: detector, job, on, done_by, cylinder; zero_1 and gas_1, zero_2 and gas_2 and so on with what each slot showed in clean air and on gas. They are judged by today’s cards and marked as typed.",
   },
 ];
 
@@ -40,7 +40,7 @@ const outcomes = {
   RUNS: (one: Import) => (one.fresh === 1 ? "1 job" : `${one.fresh} jobs`),
 };
 
-/** Tables that come in: the file, what it would do, and the tables that came before. */
+/** Imports: the file, what it would change, and earlier imports. */
 export function Imports() {
   const session = useSession();
   const queries = useQueryClient();
@@ -58,7 +58,7 @@ export function Imports() {
   return (
     <section aria-labelledby="in">
       <h2 id="in" className="mb-1 text-xl font-bold">
-        In
+        Import
       </h2>
       <p className="mb-3 text-soft">
         A CSV file in UTF-8 or an XLSX workbook; the first line names the columns. Nothing is changed before you have seen what it would do.
@@ -79,7 +79,7 @@ export function Imports() {
       {shown && <ImportRead key={shown.id} read={shown} />}
       {imports.data && imports.data.length > 0 && (
         <>
-          <h3 className="mt-8 text-lg font-bold">Tables that came in</h3>
+          <h3 className="mt-8 text-lg font-bold">Earlier imports</h3>
           <ul className="border-t border-ink">
             {imports.data.map((one) => (
               <li key={one.id} className="flex flex-wrap items-center gap-x-4 border-b border-line py-1">
@@ -92,7 +92,7 @@ export function Imports() {
                   {one.fileName}
                 </button>
                 <span className="grow text-soft">
-                  {one.by}, {atTime(one.at, session.zone)} · {word(one.phase === "READ" ? "looked at" : one.phase)} ·{" "}
+                  {one.by}, {atTime(one.at, session.zone)} · {word(one.phase === "READ" ? "preview" : one.phase)} ·{" "}
                   {outcomes[one.kind](one)}
                 </span>
                 {one.phase === "APPLIED" && <Button onClick={() => setWithdrawing(one)}>Void</Button>}

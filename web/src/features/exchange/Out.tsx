@@ -5,9 +5,9 @@ import { DateField } from "../../ui/DateField";
 
 const tables = [
   ["detectors", "Detectors", "with their sensors, state and due day"],
-  ["sensors", "Sensors", "each that was ever fitted"],
-  ["cylinders", "Cylinders", "as the sheet for taking them in"],
-  ["runs", "Runs", "a line for each result of each sensor"],
+  ["sensors", "Sensors", "every sensor that was ever fitted"],
+  ["cylinders", "Cylinders", "in the form that the import takes"],
+  ["runs", "Runs", "one line per result of each sensor"],
 ] as const;
 
 /** What goes out as CSV or as a workbook. */
@@ -19,7 +19,7 @@ export function Out() {
   return (
     <section aria-labelledby="out">
       <h2 id="out" className="mb-1 text-xl font-bold">
-        Out
+        Export
       </h2>
       <ul className="border-t border-ink">
         {tables.map(([table, title, words]) => (
@@ -27,8 +27,8 @@ export function Out() {
             <strong>{title}</strong> <span className="text-soft">{words}</span>
             {table === "runs" && (
               <div className="my-2 grid grid-cols-2 gap-3">
-                <DateField label="Runs from" value={from} onDay={setFrom} />
-                <DateField label="to" value={until} onDay={setUntil} />
+                <DateField label="Runs from" placeholder="any day" value={from} onDay={setFrom} />
+                <DateField label="to" placeholder="any day" value={until} onDay={setUntil} />
               </div>
             )}
             <span className="mt-1 flex gap-2">
@@ -50,7 +50,9 @@ export function Out() {
       {may(session, "ADMINISTRATOR") && (
         <div className="border-b border-line py-2">
           <strong>The whole site</strong>{" "}
-          <span className="text-soft">every table as lines of JSON; an empty site begins with it, hashes and all. No passwords.</span>
+          <span className="text-soft">
+            every table as lines of JSON, with its hashes and without passwords. An empty site can start from it.
+          </span>
           <span className="mt-1 flex">
             <a href="/api/v1/site-archive" download className={buttonLook()}>
               Archive
@@ -58,9 +60,7 @@ export function Out() {
           </span>
         </div>
       )}
-      <p className="mt-2 text-sm text-soft">
-        A text that a spreadsheet would take for a formula goes out in CSV with an apostrophe before it.
-      </p>
+      <p className="mt-2 text-sm text-soft">In CSV, a text that a spreadsheet would read as a formula begins with an apostrophe.</p>
     </section>
   );
 }

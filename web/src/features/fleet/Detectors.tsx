@@ -50,7 +50,7 @@ export function Detectors() {
       <header className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1 className="text-3xl font-bold">Detectors</h1>
         <label className="flex items-center gap-2">
-          <span className="text-soft">Show</span>
+          <span className="text-soft">Filter</span>
           <input
             value={filter.find ?? ""}
             onChange={(event) => put({ find: event.target.value })}
@@ -66,7 +66,7 @@ export function Detectors() {
             Parts
           </Link>
           <Link to="/exchange" className={buttonLook()}>
-            Tables
+            Import and export
           </Link>
           {may(session, "TECHNICIAN") && (
             <Link to="/detectors/new" className={buttonLook()}>

@@ -96,7 +96,7 @@ export function Cylinder() {
             <Button kind={isNew ? "plain" : "act"} onClick={() => setOpen("gauge")}>
               Read the gauge
             </Button>
-            <Button onClick={() => setOpen("regulator")}>Name its regulator</Button>
+            <Button onClick={() => setOpen("regulator")}>Set regulator</Button>
             <Button onClick={() => setOpen("aside")}>Quarantine</Button>
             <LabelsLink cylinders={[c.tag]}>Label</LabelsLink>
             {may(session, "LEAD") && !isInUse(c) && c.status !== "EXPIRED" && (

@@ -16,7 +16,7 @@ export function DisplayPrediction({ tag }: { tag: string }) {
   return (
     <details className="mb-6 border-y border-line" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="flex min-h-11 cursor-pointer items-center text-xl font-bold marker:content-none">
-        <span className="text-act underline underline-offset-4">What will detectors show on it?</span>
+        <span className="text-act underline underline-offset-4">Predicted readings</span>
       </summary>
       <ErrorMessage error={displays.error} />
       {open && displays.isPending && <Loading what="the models" />}

@@ -40,7 +40,7 @@ export function Narrowing({ filter, onChange }: { filter: LogbookFilter; onChang
       <span aria-hidden className="text-soft">
         {label}
       </span>
-      <DateBox label={label} className="w-44" value={filter[key] ?? ""} onDay={(day) => onChange({ [key]: day })} />
+      <DateBox label={label} placeholder="any day" className="w-44" value={filter[key] ?? ""} onDay={(day) => onChange({ [key]: day })} />
     </span>
   );
   return (

@@ -76,8 +76,8 @@ export function PersonRow({ person, onPassword }: { person: Person; onPassword: 
           ))}
           {person.leftOn === null && person.role !== "VIEWER" && (
             <li>
-              <Button kind="quiet" aria-label={`${person.displayName} is qualified for …`} onClick={() => setQualifying(true)}>
-                Qualify
+              <Button kind="quiet" aria-label={`Add a competence for ${person.displayName}`} onClick={() => setQualifying(true)}>
+                Add competence
               </Button>
             </li>
           )}

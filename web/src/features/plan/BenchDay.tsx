@@ -87,7 +87,7 @@ export function BenchDay({
             ))}
           </div>
         ))}
-        {count === 0 && <span className="self-center text-sm text-soft">nothing</span>}
+        {count === 0 && <span className="self-center text-sm text-soft">no jobs</span>}
       </div>
     </li>
   );

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { answer, api, asProblem, once, type Schemas } from "../../api/client";
 import { may, useSession } from "../../api/session";
 import { atTime, todayIn } from "../../app/dates";
+import { counted } from "../../ui/counted";
 import { Button, buttonLook } from "../../ui/Button";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { BenchDay } from "./BenchDay";
@@ -103,7 +104,7 @@ function Standing({ plan }: { plan: View }) {
     <div className="px-4 py-4">
       <header className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-2">
         <h1 className="text-3xl font-bold">Bench plan</h1>
-        <p className="text-soft">{plan.madeAt ? `Made ${atTime(plan.madeAt, session.zone)} by ${plan.madeBy}` : "None was made yet."}</p>
+        <p className="text-soft">{plan.madeAt ? `Made ${atTime(plan.madeAt, session.zone)} by ${plan.madeBy}` : "No plan yet"}</p>
         <span className="ml-auto flex flex-wrap gap-2">
           <Button onClick={() => setSettings(true)}>Days and people</Button>
           <a href="/api/v1/plan.csv" className={buttonLook()}>
@@ -165,9 +166,7 @@ function Attention({ plan, chosen, onChoose }: { plan: View; chosen: string | nu
     <section aria-label="What needs a new plan" className="mb-3 border-l-4 border-caution bg-caution-wash px-4 py-2">
       {plan.without.length > 0 && (
         <div className="flex flex-wrap items-center gap-1.5 py-1">
-          <strong className="mr-2">
-            {plan.withoutDay} {plan.withoutDay === 1 ? "job has" : "jobs have"} no day:
-          </strong>
+          <strong className="mr-2">{counted(plan.withoutDay, "job")} not scheduled:</strong>
           {plan.without.slice(0, MOST_NAMED).map((job) => (
             <button
               key={job.serial}

@@ -29,7 +29,7 @@ export function PlanSide({ plan, onChoose }: { plan: View; onChoose: (serial: st
                 <button type="button" className="flex min-h-10 w-full items-center gap-2 text-left" onClick={() => onChoose(move.serial)}>
                   <strong className="w-24">{move.serial}</strong>
                   <span>
-                    {onShortDay(move.from)} → {move.to ? onShortDay(move.to) : "no day"}
+                    {onShortDay(move.from)} → {move.to ? onShortDay(move.to) : "not scheduled"}
                   </span>
                 </button>
               </li>
@@ -38,7 +38,7 @@ export function PlanSide({ plan, onChoose }: { plan: View; onChoose: (serial: st
         </>
       )}
       <p className="mt-4 text-sm text-soft">
-        Arrow keys go from job to job; with Shift held, up and down put the job a bench day earlier or later. Enter says why it stands
+        Arrow keys go from job to job; Shift with up or down moves the job to the bench day before or after. Enter shows why it is planned
         there.
       </p>
     </section>
@@ -50,10 +50,7 @@ function hours(workMinutes: number): string {
 }
 
 function lateness(late: number, without: number): string {
-  const said = [
-    late > 0 && `${late} ${late === 1 ? "job is" : "jobs are"} late`,
-    without > 0 && `${without} ${without === 1 ? "has" : "have"} no day`,
-  ];
+  const said = [late > 0 && `${late} ${late === 1 ? "job is" : "jobs are"} late`, without > 0 && `${without} not scheduled`];
   const told = said.filter(Boolean).join(", ");
   return told ? `${told}.` : "Nothing is late.";
 }

@@ -27,8 +27,8 @@ class ExchangeWalkTest {
                 """;
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.open("/detectors").page();
-            marit.link("Tables").click();
-            page.getByLabel("A table of detectors")
+            marit.link("Import and export").click();
+            page.getByLabel("Import detectors")
                     .setInputFiles(new FilePayload("kelp.csv", "text/csv", table.getBytes(StandardCharsets.UTF_8)));
             var in = page.getByRole(
                     AriaRole.REGION, new Page.GetByRoleOptions().setName("In").setExact(true));
@@ -72,7 +72,7 @@ class ExchangeWalkTest {
                 + prefix + "102;Bump test;" + on + ";Old Halvard;hm-01;25;16;3;25\n";
         try (var marit = new Walk(world).signIn("marit")) {
             var page = marit.open("/exchange").page();
-            page.getByLabel("A table of jobs on paper")
+            page.getByLabel("Import jobs on paper")
                     .setInputFiles(new FilePayload("round.csv", "text/csv", table.getBytes(StandardCharsets.UTF_8)));
             var in = page.getByRole(
                     AriaRole.REGION, new Page.GetByRoleOptions().setName("In").setExact(true));

@@ -103,7 +103,7 @@ class GasWalkTest {
         try (var una = new Walk(world).signIn("una")) {
             var page = una.page();
             una.open("/gas").link("Import").click();
-            page.getByLabel("A table of cylinders")
+            page.getByLabel("Import cylinders")
                     .setInputFiles(
                             new FilePayload("cylinders.csv", "text/csv", sheet.getBytes(StandardCharsets.UTF_8)));
             var in = page.getByRole(

@@ -47,7 +47,7 @@ class PeopleWalkTest {
                     .containsText("day");
 
             page.reload();
-            runa.button(NAME + " is qualified for …").click();
+            runa.button("Add a competence for " + NAME).click();
             page.getByLabel("Qualified for", new Page.GetByLabelOptions().setExact(true))
                     .fill("breath alcohol");
             page.getByLabel("Through").fill("2020-01-01");

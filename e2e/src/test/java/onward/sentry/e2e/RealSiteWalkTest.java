@@ -164,7 +164,7 @@ class RealSiteWalkTest {
                     .append(";Quarry;A-" + i + ";B-" + i + ";C-" + i + ";D-" + i + ";E-" + i + ";2026-01-10\n");
         }
         inga.open("/exchange");
-        page.getByLabel("A table of detectors")
+        page.getByLabel("Import detectors")
                 .setInputFiles(
                         new FilePayload("brae.csv", "text/csv", table.toString().getBytes(StandardCharsets.UTF_8)));
         assertThat(page.getByText("2 refused").first()).isVisible();

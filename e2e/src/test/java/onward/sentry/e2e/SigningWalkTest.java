@@ -134,7 +134,7 @@ class SigningWalkTest {
     private void wasQualified(String competence, LocalDate until) {
         try (var runa = new Walk(world).signIn("runa")) {
             var page = runa.open("/people").page();
-            runa.button("Brand Osk is qualified for …").click();
+            runa.button("Add a competence for Brand Osk").click();
             page.getByLabel("Qualified for", new Page.GetByLabelOptions().setExact(true))
                     .fill(competence);
             page.getByLabel("Through").fill(until.toString());
