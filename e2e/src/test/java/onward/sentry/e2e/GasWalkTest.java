@@ -107,7 +107,7 @@ class GasWalkTest {
                     .setInputFiles(
                             new FilePayload("cylinders.csv", "text/csv", sheet.getBytes(StandardCharsets.UTF_8)));
             var in = page.getByRole(
-                    AriaRole.REGION, new Page.GetByRoleOptions().setName("In").setExact(true));
+                    AriaRole.REGION, new Page.GetByRoleOptions().setName("Import").setExact(true));
             assertThat(in).containsText("3 refused");
             assertThat(in).containsText("use_before “31.12.2030” A date is written YYYY-MM-DD here.");
             assertThat(in).containsText("Suggested: 2030-12-31");
