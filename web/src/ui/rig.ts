@@ -26,7 +26,7 @@ export const tubingWords: Record<Rig["tubing"]["material"], string> = {
 /** A regulator of the bench in one line: "R-02: fixed flow 0.5 L/min, only for isobutylene". */
 export function regulatorOnBench(regulator: Rig["regulator"]): string {
   const flow = regulator.litresPerMinute > 0 ? ` ${regulator.litresPerMinute} L/min` : "";
-  return `${regulator.tag}: ${regulatorWords[regulator.kind]}${flow}${regulator.family ? `, only for ${regulator.family}` : ""}`;
+  return `${regulator.tag}: ${regulatorWords[regulator.kind]}${flow}${regulator.family ? `, only for ${regulator.family} gases` : ""}`;
 }
 
 /** A rig in one line, from the regulator to the sensors. */

@@ -6,7 +6,7 @@ import { Figure, Group } from "./FieldGroup";
 /** Which figures each rule has, and what it begins with when it is chosen. */
 const rules: Record<string, { word: string; figures: { key: string; label: string; begins: number }[] }> = {
   "on-stability": {
-    word: "when it holds still, else not settled",
+    word: "when settled, else not accepted",
     figures: [
       { key: "leastSeconds", label: "Not before (s)", begins: 30 },
       { key: "limitSeconds", label: "Not settled by (s)", begins: 150 },
@@ -15,7 +15,7 @@ const rules: Record<string, { word: string; figures: { key: string; label: strin
     ],
   },
   "stable-or-deadline": {
-    word: "when it holds still, at the deadline as it is",
+    word: "when settled, at the latest at the deadline",
     figures: [
       { key: "leastSeconds", label: "Not before (s)", begins: 30 },
       { key: "deadlineSeconds", label: "Deadline (s)", begins: 150 },

@@ -111,7 +111,7 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
       <aside className="flex flex-col gap-6 lg:sticky lg:top-16 lg:max-h-[calc(100vh-5rem)] lg:self-start lg:overflow-y-auto lg:pr-1">
         <section aria-label="This draft">
           <p role="status" className="text-soft">
-            {pristine && "Choose a part to change it. Nothing is in force before it is published."}
+            {pristine && "Choose a part to change it. Changes take effect when the card is published."}
             {!pristine && saved.state === "saving" && "Saving the draft …"}
             {!pristine && saved.state === "saved" && "The draft is kept; nothing is in force yet."}
             {pristine || !draft || editing.before.length > 0 ? "" : ` ${draft.savedBy}, ${atTime(draft.savedAt, zone)}.`}
@@ -130,7 +130,7 @@ export function CardEditor({ desk, choices }: { desk: Schemas["CardDesk"]; choic
           >
             Publish as version {version}
           </Button>
-          <p className="mt-1 text-sm text-soft">First a sound simulated detector must pass both jobs by it.</p>
+          <p className="mt-1 text-sm text-soft">A simulated detector without faults must pass both jobs first.</p>
           <ErrorMessage error={publish.error} />
         </section>
         <DryRun

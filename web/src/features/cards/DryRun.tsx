@@ -103,7 +103,7 @@ export function DryRun({
         disabled={card === null || run.isPending}
         onClick={() => card !== null && run.mutate(card)}
       >
-        Work it on a simulated detector
+        Run on a simulated detector
       </Button>
       <ErrorMessage error={run.error} />
       {last && <Outcome run={last} stale={stale} />}

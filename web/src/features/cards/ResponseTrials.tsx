@@ -16,7 +16,7 @@ export function ResponseTrials({ card, sensors }: { card: string | null; sensors
   return (
     <section aria-labelledby="response-trials">
       <h2 id="response-trials" className="mb-2 text-xl font-bold">
-        Weaker sensor
+        Weak sensor
       </h2>
       <Choice label="Sensor" value={slot} onChange={(event) => setChosen(Number(event.target.value))}>
         {sensors.map((sensor) => (

@@ -9,7 +9,7 @@ import { detectorQuery, modelsQuery } from "./queries";
 const route = getRouteApi("/shell/detectors/$serial/elsewhere");
 
 const places = [
-  { value: "paper", word: "on our paper" },
+  { value: "paper", word: "here, on paper" },
   { value: "laboratory", word: "at a laboratory" },
 ] as const;
 

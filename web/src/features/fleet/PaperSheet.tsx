@@ -54,7 +54,7 @@ export function PaperSheet({ serial, sensors }: { serial: string; sensors: Senso
 
   return (
     <form onSubmit={submit} className="flex flex-col gap-4">
-      <p className="text-soft">It is judged by today’s card and site rules, every figure as declared, and marked as typed in from paper.</p>
+      <p className="text-soft">It is judged by today’s card and site rules and marked as typed from paper.</p>
       <div className="grid gap-4 sm:grid-cols-2">
         <Choice label="Job" name="job">
           <option value="CALIBRATION">calibration</option>
@@ -77,7 +77,7 @@ export function PaperSheet({ serial, sensors }: { serial: string; sensors: Senso
       <ErrorMessage error={problem && !["on", "doneBy", "cylinder"].includes(problem.field) ? problem : null} />
       <div className="flex gap-3">
         <Button kind="act" type="submit" disabled={store.isPending}>
-          Store as history
+          Save record
         </Button>
       </div>
     </form>

@@ -51,9 +51,9 @@ export function SheetFigures({
     <table className="w-full text-left">
       <thead className="border-b border-line text-sm text-soft">
         <tr>
-          <th className="font-normal">Sensor</th>
+          <th className="pr-3 font-normal">Sensor</th>
           {columns.map((column) => (
-            <th key={column.name} className="font-normal">
+            <th key={column.name} className="pr-3 font-normal">
               {column.head}
             </th>
           ))}

@@ -95,7 +95,7 @@ export function Equipment() {
 function regulatorWords({ regulator, stampedFlow, measured }: One): string {
   const kind = { FIXED: "fixed flow", ADJUSTABLE: "adjustable", DEMAND: "demand flow" }[regulator?.kind ?? "FIXED"];
   const flow = stampedFlow === null ? "" : `, stamped ${stampedFlow} L/min${measured === null ? "" : `, gives ${measured}`}`;
-  return kind + flow + (regulator?.family ? `, only for ${regulator.family}` : "");
+  return kind + flow + (regulator?.family ? `, only for ${regulator.family} gases` : "");
 }
 
 function CheckSheet({ one, zone, onClose }: { one: One; zone: string; onClose: () => void }) {

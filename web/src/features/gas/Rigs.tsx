@@ -27,11 +27,11 @@ export function Rigs({ regulators, mayChange }: { regulators: Schemas["Equipment
         <h2 id="rigs" className="text-xl font-bold">
           Saved gas set-ups
         </h2>
-        {mayChange && regulators.length > 0 && <Button onClick={() => setAdding(true)}>Put a rig together</Button>}
+        {mayChange && regulators.length > 0 && <Button onClick={() => setAdding(true)}>Save a set-up</Button>}
       </div>
       <ErrorMessage error={rigs.error ?? apart.error} />
       {rigs.data?.length === 0 && (
-        <p className="text-soft">None yet. A rig is a regulator of the bench, its tubing, and what goes over the sensors.</p>
+        <p className="text-soft">None yet. A set-up is a regulator, its tubing, and what goes over the sensors.</p>
       )}
       <ul>
         {rigs.data?.map((rig) => (
@@ -134,7 +134,7 @@ function NewRig({ regulators, onClose }: { regulators: Schemas["EquipmentView"][
     add.mutate();
   }
   return (
-    <Sheet open onClose={onClose} title="Put a rig together">
+    <Sheet open onClose={onClose} title="Save a set-up">
       <form onSubmit={submit} className="flex flex-col gap-4">
         <Field label="Name" required maxLength={40} value={name} onChange={(event) => setName(event.target.value)} />
         <Choice label="Regulator" value={regulator} onChange={(event) => setRegulator(event.target.value)}>
@@ -171,7 +171,7 @@ function NewRig({ regulators, onClose }: { regulators: Schemas["EquipmentView"][
           ))}
         </Choice>
         <section aria-label="What it serves" className="border-l-4 border-line pl-3">
-          {check.data?.rig && <RigDrawing rig={check.data.rig} from="The rig" exact />}
+          {check.data?.rig && <RigDrawing rig={check.data.rig} from="The set-up" exact />}
           {check.data && <Serves rig={check.data} />}
           <ErrorMessage error={check.error} />
         </section>

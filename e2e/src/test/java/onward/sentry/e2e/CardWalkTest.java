@@ -54,10 +54,10 @@ class CardWalkTest {
 
             page.getByLabel("Sensors").selectOption("1");
             page.getByLabel("Fault").selectOption("DEAD");
-            button(page, "Work it on a simulated detector").click();
+            button(page, "Run on a simulated detector").click();
             assertThat(region(page, "Dry run")).containsText("no response");
             page.getByLabel("Sensors").selectOption("");
-            button(page, "Work it on a simulated detector").click();
+            button(page, "Run on a simulated detector").click();
             assertThat(region(page, "Dry run").getByRole(AriaRole.STATUS)).containsText("pass");
 
             marit.open("/rules");

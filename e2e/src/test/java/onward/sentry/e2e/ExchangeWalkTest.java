@@ -31,7 +31,8 @@ class ExchangeWalkTest {
             page.getByLabel("Import detectors")
                     .setInputFiles(new FilePayload("kelp.csv", "text/csv", table.getBytes(StandardCharsets.UTF_8)));
             var in = page.getByRole(
-                    AriaRole.REGION, new Page.GetByRoleOptions().setName("Import").setExact(true));
+                    AriaRole.REGION,
+                    new Page.GetByRoleOptions().setName("Import").setExact(true));
             assertThat(in).containsText("2 refused");
             assertThat(in).containsText("line 3");
             assertThat(in).containsText("Suggested: Quoin 4");
@@ -75,7 +76,8 @@ class ExchangeWalkTest {
             page.getByLabel("Import jobs on paper")
                     .setInputFiles(new FilePayload("round.csv", "text/csv", table.getBytes(StandardCharsets.UTF_8)));
             var in = page.getByRole(
-                    AriaRole.REGION, new Page.GetByRoleOptions().setName("Import").setExact(true));
+                    AriaRole.REGION,
+                    new Page.GetByRoleOptions().setName("Import").setExact(true));
             assertThat(in).containsText("Suggested: bump");
             marit.button("Take the suggestions").click();
             assertThat(in).containsText("Suggested: HM-01");

@@ -107,7 +107,8 @@ class GasWalkTest {
                     .setInputFiles(
                             new FilePayload("cylinders.csv", "text/csv", sheet.getBytes(StandardCharsets.UTF_8)));
             var in = page.getByRole(
-                    AriaRole.REGION, new Page.GetByRoleOptions().setName("Import").setExact(true));
+                    AriaRole.REGION,
+                    new Page.GetByRoleOptions().setName("Import").setExact(true));
             assertThat(in).containsText("3 refused");
             assertThat(in).containsText("use_before “31.12.2030” A date is written YYYY-MM-DD here.");
             assertThat(in).containsText("Suggested: 2030-12-31");
@@ -204,7 +205,7 @@ class GasWalkTest {
     void aRigIsPutTogetherAndTakenByItsNameAtTheBench() {
         try (var una = new Walk(world).signIn("una").readings("Typed by hand", 10)) {
             var page = una.open("/gas/equipment").page();
-            una.button("Put a rig together").click();
+            una.button("Save a set-up").click();
             page.getByLabel("Name").fill("Window");
             page.getByLabel("Regulator").selectOption("RG-03");
             assertThat(page.getByLabel("What it serves")).containsText("Serves no model");

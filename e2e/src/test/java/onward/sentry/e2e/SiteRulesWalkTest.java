@@ -227,10 +227,10 @@ class SiteRulesWalkTest {
             fill(page, "Oxygen", "20,9", "16.1");
             fill(page, "Carbon monoxide", "1", "7o");
             fill(page, "Hydrogen sulfide", "0", "14.2");
-            una.button("Store as history").click();
+            una.button("Save record").click();
             assertThat(page.getByRole(AriaRole.ALERT)).containsText("no number");
             page.getByLabel("Carbon monoxide on gas").fill("70");
-            una.button("Store as history").click();
+            una.button("Save record").click();
             assertThat(page.getByText("Typed in from paper, done by Old Halvard"))
                     .isVisible();
             assertThat(page.getByText("R = 87.5 % → pass")).isVisible();

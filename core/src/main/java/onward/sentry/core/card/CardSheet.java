@@ -269,8 +269,8 @@ public record CardSheet(List<Section> parts) {
         var words = rule instanceof AcceptRule.Countdown
                 ? "Taken after " + end
                 : rule instanceof AcceptRule.OnStability
-                        ? "Taken when it holds still, from " + from + " on; not by " + end + ": not settled"
-                        : "Taken when it holds still, from " + from + " on, and at " + end + " as it is";
+                        ? "Taken when settled, after " + from + " or more; not accepted if not settled by " + end
+                        : "Taken when settled, after " + from + " or more; at the latest at " + end;
         return words
                 + (rule.stableSeconds() > 0 ? "; still for " + upTo(rule.stableSeconds(), 1) + " s" : "")
                 + (rule.averageSeconds() > 0 ? "; mean of the last " + upTo(rule.averageSeconds(), 1) + " s" : "");
