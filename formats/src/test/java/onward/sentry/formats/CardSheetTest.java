@@ -43,7 +43,7 @@ class CardSheetTest {
         assertThat(lines("Hollin NO", "calibration[6]"))
                 .containsExactly(
                         "1 NO: span on 40.0 ppm",
-                        "Taken when it holds still, from 60 s on, and at 150 s as it is",
+                        "Taken when settled, after 60 s or more; at the latest at 150 s",
                         "No response after 90 s fails",
                         "Note: It has no fail sign of its own: turn SPAN until it shows the value on the label.");
         assertThat(lines("Hollin NO", "detector"))

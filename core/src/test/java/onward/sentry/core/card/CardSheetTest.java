@@ -112,7 +112,7 @@ class CardSheetTest {
         assertThat(said(new Step.Zero(List.of(1, 3), ZeroAir.CHARCOAL, SETTLED, true, "")))
                 .startsWith(
                         "In " + ZeroAir.CHARCOAL.label() + ": 1 CH4, 3 CO",
-                        "Taken when it holds still, from 15 s on; not by 60 s: not settled; still for 20 s;"
+                        "Taken when settled, after 15 s or more; not accepted if not settled by 60 s; still for 20 s;"
                                 + " mean of the last 10 s; only what kept a small remainder");
         assertThat(said(new Step.Blank(List.of(3), new AcceptRule.Countdown(30), "")))
                 .startsWith("Air drawn through: 3 CO", "Taken after 30 s");
@@ -134,7 +134,7 @@ class CardSheetTest {
                 .startsWith(
                         "3 CO: span on 80 ppm",
                         "2 O2: check on 16.0 vol%",
-                        "Taken when it holds still, from 30 s on, and at 150 s as it is",
+                        "Taken when settled, after 30 s or more; at the latest at 150 s",
                         "No response after 60 s fails; may be left out");
         var tube = new CountdownByTemperature(List.of(new Row(0, 120), new Row(15, 60)), 0);
         var measured = new Step.Measure(Quantity.AMBIENT_TEMPERATURE, 0, 40, "Warm the room.", "");
