@@ -3,6 +3,7 @@ import { useEffect } from "react";
 import { useSession } from "../api/session";
 import { Button } from "../ui/Button";
 import { forgetNotAllowed, onSent, startOutbox, useOutbox } from "./outbox";
+import { counted } from "../ui/counted";
 
 /** What is kept on this device because there is no line, and what the server no longer allowed. */
 export function OutboxNotice() {
@@ -24,10 +25,8 @@ export function OutboxNotice() {
     <div role="status" className="border-b-2 border-caution bg-caution-wash px-4 py-2 text-ink">
       {kept.length > 0 && (
         <p>
-          <strong>
-            No line: {kept.length} {kept.length === 1 ? "entry is" : "entries are"} kept on this device, not judged yet.
-          </strong>{" "}
-          They are sent once, in their order, when the line is back: {kept.map((entry) => entry.words).join("; ")}.
+          <strong>No line: {counted(kept.length, "entry is", "entries are")} kept on this device, not judged yet.</strong> They are sent
+          once, in their order, when the line is back: {kept.map((entry) => entry.words).join("; ")}.
         </p>
       )}
       {notAllowed.length > 0 && (

@@ -27,7 +27,7 @@ import { RunSide } from "./RunSide";
 import { SavedVerdicts } from "./SavedVerdicts";
 import { SensorPanel } from "./SensorPanel";
 import { Diagnosis } from "./Diagnosis";
-import { Doubts } from "./Doubts";
+import { SuspectGas } from "./SuspectGas";
 import { TryAgain } from "./TryAgain";
 import { TypedEntry } from "./TypedEntry";
 import { useCommand } from "./useCommand";
@@ -346,7 +346,7 @@ function Lane({
             <CylinderChoice key={next.step} run={data} choice={confirmedFields.choice} onChoose={choose} />
           )}
           {data.doubts.length > 0 && ["CLOSE_GAS", "RESOLVE_DOUBT", "CONFIRM_SAVED"].includes(next.kind) && (
-            <Doubts doubts={data.doubts} sensors={data.sensors} />
+            <SuspectGas doubts={data.doubts} sensors={data.sensors} />
           )}
           {(next.kind === "TRY_AGAIN" || next.kind === "RESOLVE_DOUBT") && data.mine && (
             <TryAgain

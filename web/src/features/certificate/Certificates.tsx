@@ -11,6 +11,7 @@ import { Mark } from "../../ui/Mark";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { logbookChoicesQuery } from "../logbook/queries";
 import { registerQuery, wantingQuery, type RegisterFilter } from "./queries";
+import { counted } from "../../ui/counted";
 
 const route = getRouteApi("/shell/certificates");
 
@@ -100,7 +101,7 @@ export function Certificates() {
   );
 }
 
-/** Gives certificates out one after the other, and says how far it is; what is done stays done when it is stopped. */
+/** Issues certificates one after the other and shows the progress; those that were issued stay when it is stopped. */
 function GiveOut({ wanting }: { wanting: { runId: string; detector: string }[] }) {
   const session = useSession();
   const queries = useQueryClient();
@@ -123,11 +124,11 @@ function GiveOut({ wanting }: { wanting: { runId: string; detector: string }[] }
     setProgress(null);
     await queries.invalidateQueries();
   }
-  const calibrations = wanting.length === 1 ? "1 calibration has" : `${wanting.length} calibrations have`;
+  const calibrations = counted(wanting.length, "calibration has", "calibrations have");
   return (
     <section className="mb-4 flex flex-wrap items-center gap-4 border-l-4 border-caution bg-caution-wash px-4 py-3">
       <p className="grow">
-        <strong>{calibrations} no certificate yet.</strong> {!may(session, "LEAD") && <span>A lead gives them out.</span>}
+        <strong>{calibrations} no certificate yet.</strong> {!may(session, "LEAD") && <span>A lead issues them.</span>}
       </p>
       {progress && (
         <>

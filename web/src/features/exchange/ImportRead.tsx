@@ -7,6 +7,7 @@ import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { importLinesQuery, type Import, type ImportLine } from "./queries";
+import { counted } from "../../ui/counted";
 
 const kinds = [
   { verdict: "REFUSED", word: "refused", count: (read: Import) => read.refused },
@@ -15,18 +16,16 @@ const kinds = [
   { verdict: "SAME", word: "there already", count: (read: Import) => read.same },
 ] as const;
 
-const counted = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
-
 const actions = {
-  DETECTORS: (n: number) => `Put ${counted(n, "line", "lines")} in force`,
-  CYLINDERS: (n: number) => `Register ${counted(n, "cylinder", "cylinders")}`,
-  RUNS: (n: number) => `Sign and store ${counted(n, "job", "jobs")}`,
+  DETECTORS: (n: number) => `Apply ${counted(n, "line")}`,
+  CYLINDERS: (n: number) => `Register ${counted(n, "cylinder")}`,
+  RUNS: (n: number) => `Sign and store ${counted(n, "job")}`,
 };
 
 const doneWords = {
   DETECTORS: (now: Import) => `In force: ${now.fresh} new, ${now.changed} changed.`,
-  CYLINDERS: (now: Import) => `${counted(now.done, "cylinder", "cylinders")} registered.`,
-  RUNS: (now: Import) => `On record: ${counted(now.done, "job", "jobs")} from paper.`,
+  CYLINDERS: (now: Import) => `${counted(now.done, "cylinder")} registered.`,
+  RUNS: (now: Import) => `On record: ${counted(now.done, "job")} from paper.`,
 };
 
 const cautions = {
@@ -83,7 +82,7 @@ export function ImportRead({ read }: { read: Import }) {
       <Lines read={read} verdict={shown} of={kinds.find((kind) => kind.verdict === shown)?.count(read) ?? 0} />
       {read.phase === "READ" && read.mendable > 0 && (
         <p className="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-caution pl-3">
-          {read.mendable === 1 ? "1 refused line" : `${read.mendable} refused lines`} can be taken as suggested.
+          {counted(read.mendable, "refused line")} can be taken as suggested.
           <Button disabled={mend.isPending} onClick={() => mend.mutate()}>
             Take the suggestions
           </Button>

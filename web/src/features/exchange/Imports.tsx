@@ -9,6 +9,7 @@ import { ChooseTable } from "./ChooseTable";
 import { ImportRead } from "./ImportRead";
 import { importsQuery, sendTable, type Import } from "./queries";
 import { WithdrawSheet } from "./WithdrawSheet";
+import { counted } from "../../ui/counted";
 
 const ways: { kind: Import["kind"]; role: Role; label: string; columns: string }[] = [
   {
@@ -36,8 +37,8 @@ const ways: { kind: Import["kind"]; role: Role; label: string; columns: string }
 
 const outcomes = {
   DETECTORS: (one: Import) => `${one.fresh} new, ${one.changed} changed`,
-  CYLINDERS: (one: Import) => (one.fresh === 1 ? "1 cylinder" : `${one.fresh} cylinders`),
-  RUNS: (one: Import) => (one.fresh === 1 ? "1 job" : `${one.fresh} jobs`),
+  CYLINDERS: (one: Import) => counted(one.fresh, "cylinder"),
+  RUNS: (one: Import) => counted(one.fresh, "job"),
 };
 
 /** Imports: the file, what it would change, and earlier imports. */

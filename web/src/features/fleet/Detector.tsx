@@ -18,7 +18,7 @@ import { ServedBy } from "../gateways/ServedBy";
 import { MaintenanceOf } from "../maintenance/MaintenanceOf";
 import { CareOf } from "./CareOf";
 import { DetailsSheet } from "./DetailsSheet";
-import { Doubts } from "./Doubts";
+import { SuspectPeriods } from "./SuspectPeriods";
 import { SensorSensitivity } from "./SensorSensitivity";
 import { FittingSheet } from "./FittingSheet";
 import { GasFor } from "./GasFor";
@@ -125,7 +125,7 @@ export function Detector() {
           </div>
         </section>
       )}
-      <Doubts serial={serial} />
+      <SuspectPeriods serial={serial} />
       <section aria-labelledby="sensors" className="mb-6">
         <h2 id="sensors" className="mb-1 text-xl font-bold">
           Sensors

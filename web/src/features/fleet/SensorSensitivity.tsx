@@ -7,6 +7,7 @@ import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { useWidth } from "../../ui/useWidth";
 import { Why } from "../../ui/Working";
 import { trendsQuery } from "./queries";
+import { counted } from "../../ui/counted";
 
 type One = Schemas["SensitivityView"];
 
@@ -51,7 +52,7 @@ function Said({ one }: { one: One }) {
   if (!one.trend) {
     return (
       <span className="text-soft">
-        {one.spans.length} {one.spans.length === 1 ? "span" : "spans"} on record; a trend needs {one.least}.
+        {counted(one.spans.length, "span")} on record; a trend needs {one.least}.
       </span>
     );
   }

@@ -13,6 +13,7 @@ import type { Schemas } from "../../api/client";
 import { CalendarFeed } from "./CalendarFeed";
 import { gasQuery } from "./queries";
 import { TimeAxis, DepletionBar } from "./DepletionBar";
+import { counted } from "../../ui/counted";
 
 const route = getRouteApi("/shell/gas");
 
@@ -100,11 +101,7 @@ export function Gas() {
             </ol>
           </>
         )}
-        {aside > 0 && (
-          <p className="mt-3 text-soft">
-            {aside} more {aside === 1 ? "is" : "are"} empty or returned.
-          </p>
-        )}
+        {aside > 0 && <p className="mt-3 text-soft">{counted(aside, "more is", "more are")} empty or returned.</p>}
       </div>
       <Orders gas={gas.data} />
     </div>

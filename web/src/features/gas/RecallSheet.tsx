@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
+import { agree, counted } from "../../ui/counted";
 
 type Scope = "CYLINDER" | "LOT";
 
@@ -52,10 +53,11 @@ export function RecallSheet({ tag, lot, onClose }: { tag: string; lot: string; o
             <p className="text-lg font-semibold">
               {preview.data.detectors.length === 0
                 ? "No detector relies on it."
-                : `${preview.data.detectors.length} ${preview.data.detectors.length === 1 ? "detector becomes" : "detectors become"} due at once`}
+                : `${counted(preview.data.detectors.length, "detector becomes", "detectors become")} due at once`}
             </p>
             <p>
-              {preview.data.cylinders.join(", ")} {preview.data.cylinders.length === 1 ? "goes" : "go"} on hold. {preview.data.runs} runs
+              {preview.data.cylinders.join(", ")} {agree(preview.data.cylinders.length, "goes", "go")} on hold.{" "}
+              {counted(preview.data.runs, "run")}
               used this gas; their verdicts stay as they are.
             </p>
             <p className="max-h-40 overflow-y-auto">

@@ -9,6 +9,7 @@ import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { Strip } from "../../ui/Strip";
 import { factWord, sentence, type Piece } from "./sentences";
+import { agree } from "../../ui/counted";
 
 type LogbookEntry = Schemas["LogbookEntry"];
 
@@ -40,7 +41,7 @@ export function Entry({ entry, zone, onCorrect }: { entry: LogbookEntry; zone: s
           ))}
           {entry.correctedBy.length > 0 && (
             <span className="ml-2 border border-caution px-1 font-semibold">
-              corrected by {entry.correctedBy.length === 1 ? "entry" : "entries"} {entry.correctedBy.join(", ")}
+              corrected by {agree(entry.correctedBy.length, "entry", "entries")} {entry.correctedBy.join(", ")}
             </span>
           )}
         </p>

@@ -15,6 +15,7 @@ import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { WorkingLines } from "../../ui/Working";
 import { CertificatesOfRun } from "../certificate/OfRun";
 import { CorrectSheet } from "./CorrectSheet";
+import { counted } from "../../ui/counted";
 
 const route = getRouteApi("/shell/records/$runId");
 
@@ -220,7 +221,7 @@ function TraceLine({ sensor }: { sensor: SensorRecord }) {
             <span aria-hidden className="mr-1 font-bold text-fail">
               ×
             </span>
-            {sensor.marked.length === 1 ? "1 reading" : `${sensor.marked.length} readings`} left out as outliers
+            {counted(sensor.marked.length, "reading")} left out as outliers
           </span>
         )}
       </figcaption>

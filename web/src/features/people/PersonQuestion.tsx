@@ -3,6 +3,7 @@ import { answer, api, once } from "../../api/client";
 import { AskSheet } from "../../ui/AskSheet";
 import { word } from "../../ui/shown";
 import { roles, type Role } from "./roles";
+import { counted } from "../../ui/counted";
 
 /** A change of somebody that takes effect at once. */
 export type Asked = { what: "role"; role: Role } | { what: "competence"; name: string } | { what: "password" } | { what: "leaving" };
@@ -21,9 +22,7 @@ export function PersonQuestion({
   const name = person.displayName;
   const path = { signInName: person.signInName };
   const devices =
-    person.sessions === 0
-      ? `${name} is signed in nowhere now.`
-      : `It signs ${name} out on ${person.sessions === 1 ? "1 device" : `${person.sessions} devices`} at once.`;
+    person.sessions === 0 ? `${name} is signed in nowhere now.` : `It signs ${name} out on ${counted(person.sessions, "device")} at once.`;
   switch (asked.what) {
     case "role":
       return (

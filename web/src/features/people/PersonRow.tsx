@@ -11,6 +11,7 @@ import { ErrorMessage } from "../../ui/ErrorMessage";
 import { PersonQuestion, type Asked } from "./PersonQuestion";
 import { QualifySheet } from "./QualifySheet";
 import { roles, type Role } from "./roles";
+import { counted } from "../../ui/counted";
 
 type Person = Schemas["PersonView"];
 
@@ -29,7 +30,7 @@ export function PersonRow({ person, onPassword }: { person: Person; onPassword: 
     person.closed && "closed after ten wrong passwords",
     person.passwordTemporary && "has not chosen a password yet",
     person.leftOn !== null && `left on ${onDay(person.leftOn)}`,
-    person.sessions > 0 && `signed in on ${person.sessions === 1 ? "1 device" : `${person.sessions} devices`}`,
+    person.sessions > 0 && `signed in on ${counted(person.sessions, "device")}`,
   ].filter(Boolean);
   return (
     <li className="border-b border-line py-2">

@@ -32,7 +32,7 @@ export function Plan() {
       <Loading what="the plan" />
     );
   }
-  return <Standing plan={plan.data} />;
+  return <CurrentPlan plan={plan.data} />;
 }
 
 /** Nothing has gone wrong: there is nobody to plan for. */
@@ -51,7 +51,7 @@ function NobodyYet() {
   );
 }
 
-function Standing({ plan }: { plan: View }) {
+function CurrentPlan({ plan }: { plan: View }) {
   const session = useSession();
   const queries = useQueryClient();
   const movable = may(session, "TECHNICIAN");

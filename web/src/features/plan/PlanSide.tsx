@@ -7,6 +7,7 @@ import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Why } from "../../ui/Working";
 import { minutes } from "./minutes";
 import { planQuery, waysQuery } from "./queries";
+import { counted } from "../../ui/counted";
 
 type View = Schemas["PlanView"];
 
@@ -16,7 +17,7 @@ export function PlanSide({ plan, onChoose }: { plan: View; onChoose: (serial: st
   return (
     <section aria-labelledby="the-plan">
       <h2 id="the-plan" className="text-2xl font-bold">
-        {figures.jobs} {figures.jobs === 1 ? "job" : "jobs"}, {hours(figures.workMinutes)} of work
+        {counted(figures.jobs, "job")}, {hours(figures.workMinutes)} of work
       </h2>
       {search ? <Searching search={search} /> : plan.madeAt && <Worth figures={figures} without={plan.withoutDay} />}
       {plan.madeAt && figures.late + plan.withoutDay > 0 && <Ways />}
@@ -50,7 +51,7 @@ function hours(workMinutes: number): string {
 }
 
 function lateness(late: number, without: number): string {
-  const said = [late > 0 && `${late} ${late === 1 ? "job is" : "jobs are"} late`, without > 0 && `${without} not scheduled`];
+  const said = [late > 0 && `${counted(late, "job is", "jobs are")} late`, without > 0 && `${without} not scheduled`];
   const told = said.filter(Boolean).join(", ");
   return told ? `${told}.` : "Nothing is late.";
 }

@@ -5,6 +5,7 @@ import { answer, api, freshId } from "../../api/client";
 import { Button, buttonLook } from "../../ui/Button";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import { choicesQuery, openRoundQuery, roundQuery } from "./queries";
+import { agree } from "../../ui/counted";
 
 /** Whose detectors, and which gas: set up once for the whole round. */
 export function BeginRound() {
@@ -70,7 +71,7 @@ export function BeginRound() {
                 <span className="grow">
                   bumps {cylinder.serves} of {chosen.waiting}
                   {cylinder.inPart > 0 &&
-                    ` (${cylinder.inPart} of them ${cylinder.inPart === 1 ? "needs" : "need"} a second cylinder)`} ·{" "}
+                    ` (${cylinder.inPart} of them ${agree(cylinder.inPart, "needs", "need")} a second cylinder)`} ·{" "}
                   {cylinder.litresLeft.toFixed(1)} L left
                 </span>
                 <Button kind={i === 0 ? "act" : "plain"} disabled={begin.isPending} onClick={() => begin.mutate(cylinder.id)}>

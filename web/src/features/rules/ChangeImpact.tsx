@@ -2,8 +2,7 @@ import { queryOptions, useQuery } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
 import { Loading, ErrorMessage } from "../../ui/ErrorMessage";
 import type { Policy } from "./methodOptions";
-
-const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
+import { counted } from "../../ui/counted";
 
 export const reachQuery = (policy: Policy) =>
   queryOptions({
@@ -26,8 +25,8 @@ export function ChangeImpact({ policy }: { policy: Policy }) {
         {moves ? (
           <p>
             {[
-              due.earlier > 0 && `${many(due.earlier, "detector falls", "detectors fall")} due earlier`,
-              due.later > 0 && `${many(due.later, "detector", "detectors")} later`,
+              due.earlier > 0 && `${counted(due.earlier, "detector falls", "detectors fall")} due earlier`,
+              due.later > 0 && `${counted(due.later, "detector", "detectors")} later`,
             ]
               .filter(Boolean)
               .join(", ")}
@@ -38,10 +37,10 @@ export function ChangeImpact({ policy }: { policy: Policy }) {
         )}
         {due.losingUse > 0 && (
           <p className="font-semibold text-fail">
-            {many(due.losingUse, "detector that may be used today", "detectors that may be used today")} could not go out any more.
+            {counted(due.losingUse, "detector that may be used today", "detectors that may be used today")} could not go out any more.
           </p>
         )}
-        {due.gainingUse > 0 && <p>{many(due.gainingUse, "more detector", "more detectors")} could go out today.</p>}
+        {due.gainingUse > 0 && <p>{counted(due.gainingUse, "more detector", "more detectors")} could go out today.</p>}
         <p className="text-sm text-soft">{due.crews.join(", ")}</p>
       </section>
       <section aria-label="Verdicts on record">

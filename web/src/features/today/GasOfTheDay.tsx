@@ -46,7 +46,7 @@ export function GasOfTheDay({ groups, warnings }: { groups: Schemas["Group"][]; 
               />
             </svg>
             <p className="text-sm text-soft">
-              {counted(gas.jobs, "job")} {gas.jobs === 1 ? "takes" : "take"} about {gas.needed.toFixed(1)} L.
+              {counted(gas.jobs, "job takes", "jobs take")} about {gas.needed.toFixed(1)} L.
             </p>
           </li>
         ))}

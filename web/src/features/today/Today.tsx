@@ -13,7 +13,7 @@ import { mostOnManifold, usePutOnManifold } from "../bench/usePutOnManifold";
 import { CareToDo } from "./CareToDo";
 import { FirstSteps } from "./FirstSteps";
 import { GasOfTheDay } from "./GasOfTheDay";
-import { InDoubt } from "./InDoubt";
+import { SuspectPeriodsToReview } from "./SuspectPeriodsToReview";
 import { RecordChanged } from "./RecordChanged";
 
 type Group = Schemas["Group"];
@@ -69,7 +69,7 @@ export function Today() {
           </section>
         )}
         <CareToDo />
-        {may(session, "LEAD") && <InDoubt />}
+        {may(session, "LEAD") && <SuspectPeriodsToReview />}
         {total > 0 && jobs === 0 && onHold.length === 0 && (
           <p className="py-10 text-lg text-soft">Every detector is in date and bumped. Scan one to look at it or to work on it early.</p>
         )}

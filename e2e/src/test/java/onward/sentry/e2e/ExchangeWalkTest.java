@@ -39,7 +39,7 @@ class ExchangeWalkTest {
             assertThat(in).containsText("There is no procedure card for 'Trumpet'.");
             marit.button("Take the suggestions").click();
             assertThat(in).containsText("1 refused");
-            marit.button("Put 2 lines in force").click();
+            marit.button("Apply 2 lines").click();
             var listed = in.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("kelp.csv"));
             assertThat(listed).containsText("applied");
 

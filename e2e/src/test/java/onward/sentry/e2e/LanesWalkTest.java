@@ -42,7 +42,7 @@ class LanesWalkTest {
     @Test
     @SuppressWarnings("unchecked")
     void sixCalibrationsOnAManifoldAreWorkedToTheEndByKeyboard() {
-        world.crew("Pier gang", "PG-", SIX, 120);
+        world.crew("Pier gang", "PG-", SIX, 140);
         try (var brand = new Walk(world).signIn("brand").readings("Over the link", 10)) {
             var page = brand.page();
             page.addInitScript(LISTEN);

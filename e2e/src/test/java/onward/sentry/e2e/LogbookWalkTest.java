@@ -104,7 +104,7 @@ class LogbookWalkTest {
             var crew = "/certificates?crew=Ferry";
             var page = marit.open(crew).page();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("no certificate yet");
-            assertThat(una.open(crew).page().getByRole(AriaRole.MAIN)).containsText("A lead gives them out.");
+            assertThat(una.open(crew).page().getByRole(AriaRole.MAIN)).containsText("A lead issues them.");
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Issue ")))
                     .click();
             assertThat(page.getByRole(AriaRole.MAIN)).not().containsText("no certificate yet");

@@ -169,7 +169,7 @@ class RealSiteWalkTest {
                         new FilePayload("brae.csv", "text/csv", table.toString().getBytes(StandardCharsets.UTF_8)));
         assertThat(page.getByText("2 refused").first()).isVisible();
         inga.button("Take the suggestions").click();
-        inga.button("Put 9 lines in force").click();
+        inga.button("Apply 9 lines").click();
         assertThat(page.getByText("applied").first()).isVisible();
         for (var serial : List.of("BR-10", "BR-11", "BR-12")) {
             inga.open("/detectors/new");

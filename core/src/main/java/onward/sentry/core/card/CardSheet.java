@@ -142,8 +142,7 @@ public record CardSheet(List<Section> parts) {
     }
 
     private static String tries(RetryPolicy tries) {
-        return tries.most()
-                + (tries.most() == 1 ? " try" : " tries")
+        return Figures.counted(tries.most(), "try", "tries")
                 + (tries.waitSeconds() > 0 ? ", " + tries.waitSeconds() + " s in between" : "")
                 + (tries.remedies().isEmpty() ? "" : "; helps: " + String.join(" · ", tries.remedies()))
                 + (tries.beforeLast().isEmpty() ? "" : "; the last one only after: " + tries.beforeLast());

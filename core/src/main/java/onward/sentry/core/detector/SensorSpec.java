@@ -98,7 +98,7 @@ public record SensorSpec(
      * @param simulantFor the vapour that it is set to read as while methane is applied; empty: it is set on its own gas
      * @param partialPressure it feels partial pressure, so that a dry-gas label counts for sea level only
      * @param bumpDays a good bump of this sensor counts on its own day and in all on so many days, 1 to 92; empty: as the
-     *     house says
+     *     site rules say
      * @throws onward.sentry.core.working.Refused with one of the codes {@code sensor-slot}, {@code sensor-figures}, {@code
      *     sensor-resolution}, {@code sensor-bump-days}
      */
@@ -135,7 +135,7 @@ public record SensorSpec(
                 "bumpDays",
                 "Slot " + slot + ": a bump counts for 1 to " + MOST_BUMP_DAYS + " days, not " + bumpDays.orElse(0)
                         + ".",
-                "1 asks for one before each day's use; leave it out where the house decides.");
+                "1 asks for one before each day's use; leave it out where the site rules decide.");
     }
 
     /** {@return the gas that it is made for} */

@@ -17,7 +17,7 @@ final class PreparationHint {
                 .map(step -> wanted(step, state))
                 .flatMap(Optional::stream)
                 .findFirst()
-                .map(thing -> "Meanwhile lay ready: " + thing + ".");
+                .map(thing -> "Meanwhile prepare: " + thing + ".");
     }
 
     /** The gas that is on serves that step too. */

@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.working.Figures;
 
 /**
  * A bench day as a place for one job of a plan.
@@ -96,7 +97,7 @@ public record DayChoice(LocalDate on, Optional<Breach> breaks, int lateDays, dou
                 same == 0
                         ? "It is the only one on its gas that day: a set-up of "
                                 + task.rules().setUpMinutes() + " min for it alone."
-                        : same + (same == 1 ? " other that day uses" : " others that day use")
+                        : Figures.counted(same, "other that day uses", "others that day use")
                                 + " the same gas: one set-up serves all.");
         if (job.lateOn(on) > 0) {
             said.add("It is late by " + days(job.lateOn(on)) + ".");

@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Optional;
+import onward.sentry.core.working.Figures;
 
 /**
  * A way to let a plan be less late.
@@ -45,8 +46,11 @@ public record LatenessRelief(Kind kind, String words, long lateDays, long lateJo
         long jobs = lateJobs(task, plan);
         ways.add(new LatenessRelief(
                 Kind.LATER_DATE,
-                "Leave it so: " + jobs + (jobs == 1 ? " detector is" : " detectors are")
-                        + " out of use past the due day.",
+                "Keep this plan: "
+                        + Figures.counted(
+                                jobs,
+                                "detector is out of use past its due day.",
+                                "detectors are out of use past their due day."),
                 late,
                 jobs));
         var needed = late;

@@ -5,6 +5,7 @@ import static onward.sentry.core.working.Figures.upTo;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import onward.sentry.core.working.Derivation;
+import onward.sentry.core.working.Figures;
 
 /**
  * What a plan costs beyond the work itself. Days of lateness are compared first; minutes only between plans that are late by
@@ -102,7 +103,7 @@ public record PlanCost(long lateDays, long setUps, long givenAway, long tight, l
                 .with("given away", minutes(givenAway))
                 .with("tight", minutes(tight))
                 .with("moved", minutes(moved))
-                .with("late before all that", lateDays + (lateDays == 1 ? " day" : " days"))
+                .with("late before all that", Figures.days(lateDays))
                 .gives(minutes(tenths()));
     }
 

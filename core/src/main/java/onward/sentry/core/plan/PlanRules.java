@@ -11,7 +11,7 @@ import java.util.stream.Stream;
 import onward.sentry.core.working.Refusal;
 
 /**
- * How the house plans its bench.
+ * How the site plans its bench.
  *
  * @param minutesADay of each technician at the bench, 30 to 600
  * @param setUpMinutes to change gas and regulator, purge included, 0 to 120

@@ -13,7 +13,7 @@ public record Cautions(String noAlarm, String notBesideGas, String ventilate) {
 
     private static final int MOST_LETTERS = 160;
 
-    /** What ships, and what a house begins with. */
+    /** What ships, and what a site begins with. */
     public static final Cautions SHIPPED = new Cautions(
             "In calibration mode this detector does not alarm: nobody may rely on it.",
             "Never zero beside somebody's open gas.",

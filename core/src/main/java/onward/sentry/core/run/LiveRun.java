@@ -373,7 +373,7 @@ public final class LiveRun {
     private List<RunEvent> leftFailed(RunCommand.LeaveFailed c, long now) {
         if (!state.awaitsGasAgain()) {
             mayBeTriedAgain(c.step());
-            var left = new ArrayList<RunEvent>(Retry.leftInDoubt(state, now));
+            var left = new ArrayList<RunEvent>(Retry.leftSuspect(state, now));
             left.add(new RunEvent.FailureLeft(now, c.step()));
             return left;
         }

@@ -68,7 +68,7 @@ final class Retry {
     }
 
     /** Nothing is adjusted on gas that stays suspect, and the sensors are not judged by it. */
-    static List<RunEvent.ReadingNotAccepted> leftInDoubt(RunState state, long now) {
+    static List<RunEvent.ReadingNotAccepted> leftSuspect(RunState state, long now) {
         if (state.held().isEmpty()) {
             return List.of();
         }

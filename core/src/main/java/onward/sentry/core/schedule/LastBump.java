@@ -11,36 +11,36 @@ import java.util.OptionalInt;
  * @param slot the sensor's slot
  * @param sensor as people call it, for example {@code "CO"}
  * @param on empty: not since it was fitted
- * @param ownDays on how many days the card lets a bump of this sensor count; empty: as the house says
+ * @param ownDays on how many days the card lets a bump of this sensor count; empty: as the site rules say
  */
 public record LastBump(int slot, String sensor, Optional<LocalDate> on, OptionalInt ownDays) {
 
-    /** Somebody asks for bumps of this sensor: its card, or the house. */
-    boolean isAsked(Rhythm house) {
-        return ownDays.isPresent() || house.asksForBump();
+    /** Somebody asks for bumps of this sensor: its card, or the site rules. */
+    boolean isAsked(Rhythm rhythm) {
+        return ownDays.isPresent() || rhythm.asksForBump();
     }
 
     /** On how many days its last bump counts. */
-    int days(Rhythm house) {
-        return ownDays.orElse(house.bumpDays());
+    int days(Rhythm rhythm) {
+        return ownDays.orElse(rhythm.bumpDays());
     }
 
     /** Last day on which its last bump counts: one of 2026-03-02 that counts for 3 days, 2026-03-04. */
-    Optional<LocalDate> countsThrough(Rhythm house) {
-        return on.map(day -> day.plusDays(days(house) - 1L));
+    Optional<LocalDate> countsThrough(Rhythm rhythm) {
+        return on.map(day -> day.plusDays(days(rhythm) - 1L));
     }
 
     /**
      * It is to be bumped before it is used. Bumped on 2026-03-02 with 3 days to count, from 2026-03-05 on; never bumped, on
      * any day.
      *
-     * @param house when the site asks for bumps
+     * @param rhythm when the site asks for bumps
      * @param today the day at the site
      * @return whether that is so
      */
-    public boolean isOwed(Rhythm house, LocalDate today) {
-        return isAsked(house)
-                && countsThrough(house).filter(last -> !last.isBefore(today)).isEmpty();
+    public boolean isOwed(Rhythm rhythm, LocalDate today) {
+        return isAsked(rhythm)
+                && countsThrough(rhythm).filter(last -> !last.isBefore(today)).isEmpty();
     }
 
     /**
@@ -49,12 +49,12 @@ public record LastBump(int slot, String sensor, Optional<LocalDate> on, Optional
      * <p>CO bumped yesterday and to be bumped daily, NH₃ bumped last week and to be bumped each month: only CO's slot.
      *
      * @param sensors the sensors of the detector
-     * @param house when the site asks for bumps
+     * @param rhythm when the site asks for bumps
      * @param today the day at the site
      */
-    public static List<Integer> slotsToBump(List<LastBump> sensors, Rhythm house, LocalDate today) {
+    public static List<Integer> slotsToBump(List<LastBump> sensors, Rhythm rhythm, LocalDate today) {
         var owed = sensors.stream()
-                .filter(sensor -> sensor.isOwed(house, today))
+                .filter(sensor -> sensor.isOwed(rhythm, today))
                 .map(LastBump::slot)
                 .toList();
         return owed.isEmpty() ? sensors.stream().map(LastBump::slot).toList() : owed;

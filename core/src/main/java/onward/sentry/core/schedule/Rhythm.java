@@ -9,7 +9,7 @@ import java.util.OptionalInt;
 import onward.sentry.core.working.Refusal;
 
 /**
- * How often the house asks for a bump of each sensor that its card says nothing else of, and how early it calls work due
+ * How often the site asks for a bump of each sensor that its card says nothing else of, and how early it calls work due
  * soon.
  *
  * @param bumpDays a good bump counts on its own day and in all on so many days, 1 to 31; 1: before each day's use; 0: no bump
@@ -56,7 +56,7 @@ public record Rhythm(int bumpDays, int soonDays) {
      * The days on which a detector in daily use is bumped, nobody being at the bench at the weekend: from Monday 2026-03-02
      * through 2026-03-09, one that counts for 3 days is wanted on the 2nd, the 5th and the 9th.
      *
-     * @param ownDays on how many days the card lets a bump of a sensor count; empty: as the house says
+     * @param ownDays on how many days the card lets a bump of a sensor count; empty: as the site rules say
      * @param from the first day
      * @param through the last day
      * @return none where no bump is asked for

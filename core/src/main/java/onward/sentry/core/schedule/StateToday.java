@@ -26,7 +26,7 @@ public record StateToday(DetectorState word, boolean usable, String reason, DueD
      * <p>Due 2026-03-31: on the 30th "due soon", on the 31st "due", on 1 April "overdue".
      *
      * @param facts what is on record of the detector
-     * @param rhythm how often the house asks for a bump, and how early it calls work due soon
+     * @param rhythm how often the site asks for a bump, and how early it calls work due soon
      * @param today the day at the site
      * @return the state with its reason, and whether it may be used
      */

@@ -135,7 +135,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
     }
 
     private static final class Look {
-        private final Map<Tagged, CylinderLevel> standings = new LinkedHashMap<>();
+        private final Map<Tagged, CylinderLevel> levels = new LinkedHashMap<>();
         private final List<Tagged> shelf;
         private final int leadDays;
         private final LocalDate until;
@@ -146,7 +146,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
             this.shelf = shelf;
             this.leadDays = leadDays;
             this.until = until;
-            shelf.forEach(one -> standings.put(one, new CylinderLevel(one, reserve)));
+            shelf.forEach(one -> levels.put(one, new CylinderLevel(one, reserve)));
         }
 
         ShelfForecast ahead(List<PlannedWork> work) {
@@ -156,7 +156,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
                     .toList();
             inOrder.forEach(planned -> serve(planned, inOrder.get(0).on()));
             return new ShelfForecast(
-                    standings.values().stream().map(one -> one.lasting(until)).toList(),
+                    levels.values().stream().map(one -> one.lasting(until)).toList(),
                     shortages.values().stream()
                             .sorted(Comparator.comparing(Shortage::from))
                             .toList(),
@@ -186,7 +186,7 @@ public record ShelfForecast(List<Lasting> cylinders, List<Shortage> shortages, L
                         .toList();
                 var found = Weighed.shelf(holding, demand).stream()
                         .filter(weighed -> weighed.fitness().servesAsItIs())
-                        .map(weighed -> standings.get(weighed.tagged()))
+                        .map(weighed -> levels.get(weighed.tagged()))
                         .toList();
                 found.forEach(standing -> standing.serves(planned));
                 return found;

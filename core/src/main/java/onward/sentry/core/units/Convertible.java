@@ -13,34 +13,34 @@ final class Convertible {
     /** No instrument shows it, and the library converts no infinity: it stays what it is, for the limits to refuse. */
     private static final double BEYOND_ALL = 1e9;
 
-    private record Way(DoubleUnaryOperator there, DoubleUnaryOperator back) {}
+    private record Conversions(DoubleUnaryOperator there, DoubleUnaryOperator back) {}
 
-    private final Supplier<Way> made;
-    private volatile Way way;
+    private final Supplier<Conversions> made;
+    private volatile Conversions way;
 
-    private Convertible(Supplier<Way> made) {
+    private Convertible(Supplier<Conversions> made) {
         this.made = made;
     }
 
     /** What is shown is what is kept. */
     static Convertible same() {
-        return new Convertible(() -> new Way(DoubleUnaryOperator.identity(), DoubleUnaryOperator.identity()));
+        return new Convertible(() -> new Conversions(DoubleUnaryOperator.identity(), DoubleUnaryOperator.identity()));
     }
 
     static <Q extends Quantity<Q>> Convertible between(Supplier<Unit<Q>> kept, Supplier<Unit<Q>> shown) {
-        return new Convertible(() -> new Way(
+        return new Convertible(() -> new Conversions(
                 kept.get().getConverterTo(shown.get())::convert, shown.get().getConverterTo(kept.get())::convert));
     }
 
     double shown(double kept) {
-        return converted(way().there(), kept);
+        return converted(conversion().there(), kept);
     }
 
     double kept(double shown) {
-        return converted(way().back(), shown);
+        return converted(conversion().back(), shown);
     }
 
-    private Way way() {
+    private Conversions conversion() {
         if (way == null) {
             way = made.get();
         }

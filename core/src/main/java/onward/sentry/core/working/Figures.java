@@ -77,7 +77,18 @@ public final class Figures {
      * @param number how many
      */
     public static String days(long number) {
-        return number + (number == 1 ? " day" : " days");
+        return counted(number, "day", "days");
+    }
+
+    /**
+     * {@return a number with its noun: {@code counted(1, "job", "jobs")} is {@code "1 job"}}
+     *
+     * @param number how many
+     * @param one the words for exactly one
+     * @param many the words for any other number
+     */
+    public static String counted(long number, String one, String many) {
+        return number + " " + (number == 1 ? one : many);
     }
 
     /**

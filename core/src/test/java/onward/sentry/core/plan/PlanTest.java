@@ -69,7 +69,7 @@ class PlanTest {
         var ways = LatenessRelief.of(task, plan, List.of());
         assertThat(ways)
                 .extracting(LatenessRelief::words)
-                .containsExactly("Leave it so: 1 detector is out of use past the due day.");
+                .containsExactly("Keep this plan: 1 detector is out of use past its due day.");
     }
 
     @Test

@@ -29,7 +29,7 @@ public class PaperRuns {
     private final FinishedRuns finished;
     private final Runs runs;
     private final Fleet fleet;
-    private final DetectorSnapshots standings;
+    private final DetectorSnapshots snapshots;
     private final RunBeginning beginning;
     private final JdbcClient jdbc;
     private final Site site;
@@ -39,7 +39,7 @@ public class PaperRuns {
             FinishedRuns finished,
             Runs runs,
             Fleet fleet,
-            DetectorSnapshots standings,
+            DetectorSnapshots snapshots,
             RunBeginning beginning,
             JdbcClient jdbc,
             Site site,
@@ -47,7 +47,7 @@ public class PaperRuns {
         this.finished = finished;
         this.runs = runs;
         this.fleet = fleet;
-        this.standings = standings;
+        this.snapshots = snapshots;
         this.beginning = beginning;
         this.jdbc = jdbc;
         this.site = site;
@@ -106,7 +106,7 @@ public class PaperRuns {
     }
 
     private UUID store(Fleet.RegisteredDetector detector, LiveRun live, LocalDate on) {
-        var before = standings.of(detector.id());
+        var before = snapshots.of(detector.id());
         var at = on.atTime(LocalTime.NOON).atZone(site.zone()).toInstant();
         var id = finished.store(detector.id(), live, at.isAfter(site.now()) ? site.now() : at);
         jdbc.sql("insert into run_before (run_id, standing) values (?, ?)")

@@ -31,7 +31,7 @@ class RunConsequences {
     private final RunResults results;
     private final Fleet fleet;
     private final ImpactReviews doubts;
-    private final SensorForecasts outlooks;
+    private final SensorForecasts forecasts;
     private final Shelf shelf;
     private final BenchEquipment equipment;
     private final Ledger ledger;
@@ -42,7 +42,7 @@ class RunConsequences {
             RunResults results,
             Fleet fleet,
             ImpactReviews doubts,
-            SensorForecasts outlooks,
+            SensorForecasts forecasts,
             Shelf shelf,
             BenchEquipment equipment,
             Ledger ledger,
@@ -51,7 +51,7 @@ class RunConsequences {
         this.results = results;
         this.fleet = fleet;
         this.doubts = doubts;
-        this.outlooks = outlooks;
+        this.forecasts = forecasts;
         this.shelf = shelf;
         this.equipment = equipment;
         this.ledger = ledger;
@@ -85,7 +85,7 @@ class RunConsequences {
             var detector = fleet.byId(run.detectorId());
             results.store(run.id(), detector, live.state(), signed.on());
             if (run.job() == Job.CALIBRATION) {
-                detector.sensors().forEach(sensor -> outlooks.renew(sensor.id()));
+                detector.sensors().forEach(sensor -> forecasts.renew(sensor.id()));
             }
             doubts.signed(run.id(), detector, live.state(), signed.on(), signed.by());
             fleet.signed(

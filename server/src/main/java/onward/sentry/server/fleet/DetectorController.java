@@ -222,11 +222,11 @@ class DetectorController {
                 "limit",
                 "A page begins at 0 or later and has 1 to " + MOST_ROWS + " rows, not " + limit + ".",
                 "Ask for the next page where one is not enough.");
-        var wish = new FleetList.Wish(find, state, model, crew);
-        var shares = list.shares(wish);
+        var filter = new FleetList.Filter(find, state, model, crew);
+        var shares = list.shares(filter);
         var states = shares.get(FleetList.Column.STATE);
         return new FleetPage(
-                list.page(wish, order, from, limit).stream()
+                list.page(filter, order, from, limit).stream()
                         .map(DetectorRow::of)
                         .toList(),
                 states.stream()

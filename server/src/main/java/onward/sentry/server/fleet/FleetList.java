@@ -55,7 +55,7 @@ public class FleetList {
      * @param model empty: any
      * @param crew empty: any
      */
-    record Wish(String find, Optional<DetectorState> state, String model, String crew) {}
+    record Filter(String find, Optional<DetectorState> state, String model, String crew) {}
 
     /** A line of the list. */
     public record Line(
@@ -153,11 +153,11 @@ public class FleetList {
     }
 
     @Transactional(readOnly = true)
-    List<Line> page(Wish wish, Order order, int from, int limit) {
-        var params = params(wish);
+    List<Line> page(Filter filter, Order order, int from, int limit) {
+        var params = params(filter);
         params.put("from", from);
         params.put("limit", limit);
-        return current(jdbc.sql("select " + LINE + " from detector where " + where(wish) + " order by " + order.sql
+        return current(jdbc.sql("select " + LINE + " from detector where " + where(filter) + " order by " + order.sql
                         + " offset :from limit :limit")
                 .params(params)
                 .query(Line::of)
@@ -255,21 +255,22 @@ public class FleetList {
      * chosen. The words are looked for once.
      */
     @Transactional(readOnly = true)
-    Map<Column, List<Share>> shares(Wish wish) {
+    Map<Column, List<Share>> shares(Filter filter) {
         var sql = new StringJoiner(
                 " union all ",
-                "with found as materialized (select state_word, model, crew from detector where " + found(wish) + ") ",
+                "with found as materialized (select state_word, model, crew from detector where " + found(filter)
+                        + ") ",
                 " order by 1, 2");
         for (var column : Column.values()) {
             sql.add("select '" + column + "' as narrows, " + column.sql
-                    + " as name, count(*) as detectors from found where " + narrowed(column.leftOut(wish))
+                    + " as name, count(*) as detectors from found where " + narrowed(column.leftOut(filter))
                     + " group by 2");
         }
         var all = new EnumMap<Column, List<Share>>(Column.class);
         for (var column : Column.values()) {
             all.put(column, new ArrayList<>());
         }
-        jdbc.sql(sql.toString()).params(params(wish)).query(row -> {
+        jdbc.sql(sql.toString()).params(params(filter)).query(row -> {
             all.get(Column.valueOf(row.getString("narrows")))
                     .add(new Share(row.getString("name"), row.getLong("detectors")));
         });
@@ -288,58 +289,58 @@ public class FleetList {
             this.sql = sql;
         }
 
-        private Wish leftOut(Wish wish) {
+        private Filter leftOut(Filter filter) {
             return switch (this) {
-                case STATE -> new Wish(wish.find(), Optional.empty(), wish.model(), wish.crew());
-                case MODEL -> new Wish(wish.find(), wish.state(), "", wish.crew());
-                case CREW -> new Wish(wish.find(), wish.state(), wish.model(), "");
+                case STATE -> new Filter(filter.find(), Optional.empty(), filter.model(), filter.crew());
+                case MODEL -> new Filter(filter.find(), filter.state(), "", filter.crew());
+                case CREW -> new Filter(filter.find(), filter.state(), filter.model(), "");
             };
         }
     }
 
-    private static List<String> words(Wish wish) {
-        return Arrays.stream(wish.find().strip().split("\\s+"))
+    private static List<String> words(Filter filter) {
+        return Arrays.stream(filter.find().strip().split("\\s+"))
                 .filter(word -> !word.isEmpty())
                 .limit(8)
                 .toList();
     }
 
-    private static String where(Wish wish) {
-        return found(wish) + " and " + narrowed(wish);
+    private static String where(Filter filter) {
+        return found(filter) + " and " + narrowed(filter);
     }
 
-    private static String found(Wish wish) {
+    private static String found(Filter filter) {
         var found = new StringJoiner(" and ").add("true");
-        for (int i = 0; i < words(wish).size(); i++) {
+        for (int i = 0; i < words(filter).size(); i++) {
             found.add("(serial || ' ' || asset_tag || ' ' || model || ' ' || crew || ' ' || location || ' '"
                     + " || replace(state_word, '_', ' ')) ilike :word" + i);
         }
         return found.toString();
     }
 
-    private static String narrowed(Wish wish) {
+    private static String narrowed(Filter filter) {
         var narrowed = new StringJoiner(" and ").add("true");
-        if (wish.state().isPresent()) {
+        if (filter.state().isPresent()) {
             narrowed.add("state_word = :state");
         }
-        if (!wish.model().isEmpty()) {
+        if (!filter.model().isEmpty()) {
             narrowed.add("model = :model");
         }
-        if (!wish.crew().isEmpty()) {
+        if (!filter.crew().isEmpty()) {
             narrowed.add("crew = :crew");
         }
         return narrowed.toString();
     }
 
-    private static Map<String, Object> params(Wish wish) {
+    private static Map<String, Object> params(Filter filter) {
         var params = new HashMap<String, Object>();
-        var words = words(wish);
+        var words = words(filter);
         for (int i = 0; i < words.size(); i++) {
             params.put("word" + i, "%" + words.get(i).replaceAll("([\\\\%_])", "\\\\$1") + "%");
         }
-        wish.state().ifPresent(state -> params.put("state", state.name()));
-        params.put("model", wish.model());
-        params.put("crew", wish.crew());
+        filter.state().ifPresent(state -> params.put("state", state.name()));
+        params.put("model", filter.model());
+        params.put("crew", filter.crew());
         return params;
     }
 }

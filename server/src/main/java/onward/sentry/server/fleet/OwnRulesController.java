@@ -21,7 +21,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The rules of one detector: what its card and the house say, and what is set for it alone. */
+/** The rules of one detector: what its card and the site rules say, and what is set for it alone. */
 @RestController
 class OwnRulesController {
 

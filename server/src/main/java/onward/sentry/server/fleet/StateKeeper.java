@@ -55,7 +55,7 @@ class StateKeeper {
         this.json = json;
     }
 
-    /** What the house and the cards ask for, read once for many detectors. */
+    /** What the site rules and the cards ask for, read once for many detectors. */
     final class Rules {
 
         private final Rhythm rhythm = policies.policy().rhythm();

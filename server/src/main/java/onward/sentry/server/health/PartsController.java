@@ -20,13 +20,13 @@ class PartsController {
     private static final int MONTHS = 12;
     private static final int MOST_AT_ONCE = 60;
 
-    private final SensorForecasts outlooks;
+    private final SensorForecasts forecasts;
     private final ProcedureLibrary library;
     private final SitePolicies policies;
     private final Site site;
 
-    PartsController(SensorForecasts outlooks, ProcedureLibrary library, SitePolicies policies, Site site) {
-        this.outlooks = outlooks;
+    PartsController(SensorForecasts forecasts, ProcedureLibrary library, SitePolicies policies, Site site) {
+        this.forecasts = forecasts;
         this.library = library;
         this.policies = policies;
         this.site = site;
@@ -55,9 +55,9 @@ class PartsController {
     @Transactional
     public PartsView parts() {
         int leadDays = policies.policy().lead().partsDays();
-        long notYet = outlooks.fill(MOST_AT_ONCE);
+        long notYet = forecasts.fill(MOST_AT_ONCE);
         var first = YearMonth.from(site.today());
-        var seen = outlooks.until(first.plusMonths(MONTHS).atDay(1).minusDays(1));
+        var seen = forecasts.until(first.plusMonths(MONTHS).atDay(1).minusDays(1));
         var wanted = seen.stream()
                 .map(one -> PartWanted.of(part(one), one.serial(), one.marginal(), leadDays)
                         .orElseThrow())

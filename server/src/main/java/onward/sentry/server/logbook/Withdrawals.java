@@ -26,9 +26,9 @@ public class Withdrawals {
     private final Runs runs;
     private final PaperRuns paper;
     private final Fleet fleet;
-    private final DetectorSnapshots standings;
+    private final DetectorSnapshots snapshots;
     private final ImpactReviews doubts;
-    private final SensorForecasts outlooks;
+    private final SensorForecasts forecasts;
     private final Corrections corrections;
     private final Logbook logbook;
     private final JdbcClient jdbc;
@@ -37,18 +37,18 @@ public class Withdrawals {
             Runs runs,
             PaperRuns paper,
             Fleet fleet,
-            DetectorSnapshots standings,
+            DetectorSnapshots snapshots,
             ImpactReviews doubts,
-            SensorForecasts outlooks,
+            SensorForecasts forecasts,
             Corrections corrections,
             Logbook logbook,
             JdbcClient jdbc) {
         this.runs = runs;
         this.paper = paper;
         this.fleet = fleet;
-        this.standings = standings;
+        this.snapshots = snapshots;
         this.doubts = doubts;
-        this.outlooks = outlooks;
+        this.forecasts = forecasts;
         this.corrections = corrections;
         this.logbook = logbook;
         this.jdbc = jdbc;
@@ -66,13 +66,13 @@ public class Withdrawals {
                         run.withdrawn(),
                         !runs.unfinishedOf(run.detectorId()).isEmpty(),
                         workedSince(run),
-                        before.filter(then -> standings.sensorReplaced(run.detectorId(), then))
+                        before.filter(then -> snapshots.sensorReplaced(run.detectorId(), then))
                                 .isPresent())
                 .check();
         corrections.correct(entry(runId), "this record is void and does not count", why, false, by, true);
         run.withdraw();
         doubts.withdrawn(runId, why, by);
-        standings.restore(
+        snapshots.restore(
                 run.detectorId(),
                 before.orElseThrow(),
                 runId,
@@ -80,7 +80,7 @@ public class Withdrawals {
                 why,
                 by);
         if (run.job() == Job.CALIBRATION) {
-            detector.sensors().forEach(sensor -> outlooks.renew(sensor.id()));
+            detector.sensors().forEach(sensor -> forecasts.renew(sensor.id()));
         }
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import net.javacrumbs.shedlock.spring.annotation.SchedulerLock;
+import onward.sentry.core.working.Figures;
 import onward.sentry.server.plan.ComingUp;
 import onward.sentry.server.platform.SentrySettings;
 import onward.sentry.server.platform.Site;
@@ -90,7 +91,7 @@ class Notices {
         var letter = new SimpleMailMessage();
         letter.setFrom(settings.mailFrom());
         letter.setTo(settings.mailTo().split("\\s*,\\s*"));
-        letter.setSubject("Gas: " + lines.size() + (lines.size() == 1 ? " thing" : " things") + " to see to");
+        letter.setSubject("Gas: " + Figures.counted(lines.size(), "reminder", "reminders"));
         letter.setText(lines.stream()
                         .map(line -> "- " + policies.units().dates().inText(line))
                         .collect(Collectors.joining("\n"))

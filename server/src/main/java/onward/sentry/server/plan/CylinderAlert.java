@@ -10,7 +10,7 @@ import onward.sentry.core.cylinder.CylinderState;
 import onward.sentry.core.shelf.ShelfForecast;
 
 /**
- * What will bite first with a cylinder, in words.
+ * The first problem that a cylinder will have, in words.
  *
  * @param urgency how near it is
  */

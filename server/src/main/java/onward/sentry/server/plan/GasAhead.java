@@ -25,7 +25,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 
 /**
  * How long the shelf lasts at the work that is to come: each detector is calibrated when it falls due, again and again, and
- * bumped on each weekday where the house asks for that. Kept until something is signed, read or registered again.
+ * bumped on each weekday where the site rules ask for that. Kept until something is signed, read or registered again.
  */
 @Component
 class GasAhead {

@@ -143,7 +143,7 @@ class GasController {
     private LastingView view(ShelfForecast.Lasting one) {
         var cylinder = one.tagged().cylinder();
         long daysLeft = ChronoUnit.DAYS.between(site.today(), one.lastDay());
-        var bite = CylinderAlert.of(
+        var alert = CylinderAlert.of(
                 one,
                 site.today(),
                 policies.policy().warnBeforeExpiryDays(),
@@ -165,8 +165,8 @@ class GasController {
                 one.emptyOn().filter(day -> !day.isAfter(cylinder.useBefore())),
                 one.lastDay(),
                 daysLeft,
-                bite.words(),
-                bite.urgency(),
+                alert.words(),
+                alert.urgency(),
                 one.runsLeft().entrySet().stream()
                         .map(e -> new ServesView(
                                 e.getKey(), e.getValue(), one.work().getOrDefault(e.getKey(), 0.0)))

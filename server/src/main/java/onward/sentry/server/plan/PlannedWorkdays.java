@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import onward.sentry.core.schedule.DetectorState;
+import onward.sentry.core.working.Figures;
 import onward.sentry.server.platform.Site;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -20,7 +21,7 @@ public class PlannedWorkdays {
 
         /** {@code "Bench: 2 detectors, Q4-1005, Q4-1007"}. */
         public String words() {
-            return "Bench: " + serials.size() + (serials.size() == 1 ? " detector, " : " detectors, ")
+            return "Bench: " + Figures.counted(serials.size(), "detector", "detectors") + ", "
                     + String.join(", ", serials);
         }
     }

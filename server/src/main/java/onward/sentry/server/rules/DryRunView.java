@@ -31,7 +31,7 @@ record DryRunView(
      * Something that the technician was asked for, or had to wait for.
      *
      * @param second of the run
-     * @param step position on the card as the house works by it; as many as there are steps: signing
+     * @param step position on the card as the site works by it; as many as there are steps: signing
      * @param byHand false: there is only to wait
      */
     record AskedFor(long second, int step, String sentence, boolean byHand) {}

@@ -34,7 +34,7 @@ class PolicyController {
         this.once = once;
     }
 
-    /** @param shippedCautions what a house goes back to */
+    /** @param shippedCautions the shipped texts, to go back to */
     record PolicyView(SitePolicy policy, Cautions shippedCautions, List<VersionView> versions) {}
 
     record VersionView(int version, Instant from, String by, String reason) {}

@@ -92,8 +92,10 @@ class CardDeskTest {
         assertThat(good.path("changes")).hasSize(1);
         assertThat(good.path("changes").get(0).path("title").asString()).isEqualTo("Gas");
         assertThat(good.path("changes").get(0).path("lines").toString())
-                .contains("{\"mark\":\"gone\",\"text\":\"Taken when settled, after 60 s or more; at the latest at 150 s")
-                .contains("{\"mark\":\"new\",\"text\":\"Taken when settled, after 60 s or more; at the latest at 120 s");
+                .contains(
+                        "{\"mark\":\"gone\",\"text\":\"Taken when settled, after 60 s or more; at the latest at 150 s")
+                .contains(
+                        "{\"mark\":\"new\",\"text\":\"Taken when settled, after 60 s or more; at the latest at 120 s");
     }
 
     @Test

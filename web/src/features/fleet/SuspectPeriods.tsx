@@ -9,11 +9,12 @@ import { Formula } from "../../ui/Formula";
 import { ErrorMessage } from "../../ui/ErrorMessage";
 import { ReasonedSheet } from "../../ui/ReasonedSheet";
 import { doubtsQuery } from "./queries";
+import { counted } from "../../ui/counted";
 
 type Doubt = Schemas["DoubtView"];
 
 /** Days on which a sensor may have read wrongly, and what was found out about them. */
-export function Doubts({ serial }: { serial: string }) {
+export function SuspectPeriods({ serial }: { serial: string }) {
   const session = useSession();
   const doubts = useQuery(doubtsQuery(serial));
   const [closing, setClosing] = useState<Doubt | null>(null);
@@ -43,7 +44,7 @@ export function Doubts({ serial }: { serial: string }) {
             <p>
               {doubt.usedOn.length === 0
                 ? "No bump on record in that time."
-                : `Crew ${doubt.crew} went out with it on ${doubt.usedOn.length} ${doubt.usedOn.length === 1 ? "day" : "days"}: `}
+                : `Crew ${doubt.crew} went out with it on ${counted(doubt.usedOn.length, "day")}: `}
               {doubt.usedOn.length > 0 && <Days days={doubt.usedOn} />}
             </p>
           </div>
@@ -59,7 +60,7 @@ export function Doubts({ serial }: { serial: string }) {
       {closed.length > 0 && (
         <details className="mb-5">
           <summary className="min-h-6 cursor-pointer text-act underline underline-offset-4">
-            {closed.length} suspect {closed.length === 1 ? "period" : "periods"} closed
+            {counted(closed.length, "suspect period")} closed
           </summary>
           <ul>
             {closed.map((doubt) => (
@@ -87,7 +88,7 @@ export function Doubts({ serial }: { serial: string }) {
 }
 
 function span(doubt: Doubt): string {
-  return `${doubt.days} ${doubt.days === 1 ? "day" : "days"} to ${onDay(doubt.until)}`;
+  return `${counted(doubt.days, "day")} to ${onDay(doubt.until)}`;
 }
 
 const SHOWN = 5;

@@ -6,7 +6,7 @@ import type { Run } from "./useRun";
 type Doubt = Schemas["Doubt"];
 
 /** What speaks against saving: the share of room air, or the response beside its own trend, sensor by sensor on one scale. */
-export function Doubts({ doubts, sensors }: { doubts: Doubt[]; sensors: Run["sensors"] }) {
+export function SuspectGas({ doubts, sensors }: { doubts: Doubt[]; sensors: Run["sensors"] }) {
   return (
     <section aria-label="Suspect gas" className="flex flex-col gap-4 border-l-4 border-caution bg-caution-wash px-4 py-3">
       {doubts.map((doubt) => (

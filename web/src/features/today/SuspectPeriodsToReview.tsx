@@ -3,9 +3,10 @@ import { Link } from "@tanstack/react-router";
 import { onDay } from "../../app/dates";
 import { Formula } from "../../ui/Formula";
 import { openDoubtsQuery } from "../fleet/queries";
+import { counted } from "../../ui/counted";
 
 /** What a lead still has to look into: days on which sensors may have read wrongly. */
-export function InDoubt() {
+export function SuspectPeriodsToReview() {
   const doubts = useQuery(openDoubtsQuery);
   if (!doubts.data || doubts.data.length === 0) {
     return null;
@@ -26,10 +27,10 @@ export function InDoubt() {
               {doubt.serial}
             </Link>
             <span>
-              <Formula text={doubt.formula} />, {doubt.days} {doubt.days === 1 ? "day" : "days"} to {onDay(doubt.until)}
+              <Formula text={doubt.formula} />, {counted(doubt.days, "day")} to {onDay(doubt.until)}
             </span>
             <span className="text-soft">
-              {doubt.crew}, out on {doubt.usedOn.length} {doubt.usedOn.length === 1 ? "day" : "days"}
+              {doubt.crew}, out on {counted(doubt.usedOn.length, "day")}
             </span>
           </li>
         ))}
