@@ -1,5 +1,6 @@
 package onward.sentry.core.card;
 
+import static onward.sentry.core.working.Figures.counted;
 import static onward.sentry.core.working.Figures.days;
 import static onward.sentry.core.working.Figures.upTo;
 
@@ -142,7 +143,7 @@ public record CardSheet(List<Section> parts) {
     }
 
     private static String tries(RetryPolicy tries) {
-        return Figures.counted(tries.most(), "try", "tries")
+        return counted(tries.most(), "try", "tries")
                 + (tries.waitSeconds() > 0 ? ", " + tries.waitSeconds() + " s in between" : "")
                 + (tries.remedies().isEmpty() ? "" : "; helps: " + String.join(" · ", tries.remedies()))
                 + (tries.beforeLast().isEmpty() ? "" : "; the last one only after: " + tries.beforeLast());
