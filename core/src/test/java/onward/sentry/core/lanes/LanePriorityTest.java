@@ -154,7 +154,7 @@ class LanePriorityTest {
         var hand = order(warming).get(0);
         assertThat(hand.urgency()).isEqualTo(Urgency.WAITS);
         assertThat(hand.meanwhile().orElseThrow())
-                .startsWith("Meanwhile lay ready: the mix for 4 gases")
+                .startsWith("Meanwhile prepare: the mix for 4 gases")
                 .contains("cup over the sensors");
     }
 }
