@@ -22,7 +22,7 @@ export function NextActionPanel({
   onOver: () => void;
   /** Why it has to wait for a neighbour. */
   held: string | null;
-  /** What to lay ready while it waits. */
+  /** What to prepare while it waits. */
   meanwhile: string | null;
   /** All detectors that this hand serves. */
   serials: string[];

@@ -10,7 +10,7 @@ interface Neighbours {
   served: string[];
   /** Why the lane in focus has to wait for another one. */
   held: string | null;
-  /** What to lay ready while it waits. */
+  /** What to prepare while it waits. */
   meanwhile: string | null;
   /** The lane that needs the hands before the one in focus. */
   first: LaneView | null;

@@ -6,7 +6,7 @@ import java.util.Optional;
  * How urgently a lane needs a hand.
  *
  * @param why in a few words
- * @param meanwhile what to lay ready while it waits; empty when it does not wait, or nothing is to be laid ready
+ * @param meanwhile what to prepare while it waits; empty when it does not wait, or nothing is to be prepared
  */
 public record LaneTask(Lane lane, Urgency urgency, String why, Optional<String> meanwhile) {
 

@@ -6,7 +6,7 @@ import onward.sentry.core.card.Step;
 import onward.sentry.core.card.ZeroAir;
 import onward.sentry.core.run.RunState;
 
-/** What to lay ready while a lane waits: what the next step with something in hand will want. */
+/** What to prepare while a lane waits: what the next step at the bench needs. */
 final class PreparationHint {
 
     private PreparationHint() {}

@@ -19,7 +19,7 @@ import onward.sentry.core.strip.Strip;
  * @param turn position among the lanes of its technician, 0 needs a hand first
  * @param wanted whether somebody has to act here, and may
  * @param why it stands where it stands
- * @param meanwhile what to lay ready while it waits
+ * @param meanwhile what to prepare while it waits
  * @param together lanes that the same hand serves, this one among them
  */
 record LaneView(
