@@ -26,15 +26,16 @@ class FleetWalkTest {
             var page = una.open("/detectors?find=Tower").page();
             page.getByLabel("Choose all that are listed").check();
             page.getByPlaceholder("crew, model, state …").fill("Bridge");
-            page.getByLabel("Choose BR-101").check();
+            page.getByLabel("Choose BR-101", new Page.GetByLabelOptions().setExact(true))
+                    .check();
             var chosen = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Selected"));
             assertThat(chosen).containsText("3 detectors selected");
             chosen.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Check out"))
                     .click();
             sheet(page).getByLabel("Who takes them").fill("Quarry crew");
             una.button("Preview").click();
-            assertThat(sheet(page)).containsText("TW-101 out: With Quarry crew");
-            assertThat(sheet(page)).containsText("BR-101 not: BR-101 is overdue and goes to nobody");
+            assertThat(sheet(page)).containsText("TW-101: out. With Quarry crew");
+            assertThat(sheet(page)).containsText("BR-101, not changed: BR-101 is overdue and may not be checked out");
             una.button("Apply to 2").click();
             assertThat(chosen).hasCount(0);
 
