@@ -124,8 +124,7 @@ class LanesTest {
         assertThat(lane(runs.get(0)).path("together").size()).isEqualTo(3);
         send(runs.get(0), "CONFIRM_CHECKS", "step", 0, "together", true);
         assertThat(runs).allSatisfy(run -> assertThat(asks(run)).isEqualTo("WAIT_WARM_UP"));
-        assertThat(lane(runs.get(1)).path("meanwhile").asString())
-                .startsWith("Meanwhile prepare: the mix for 4 gases");
+        assertThat(lane(runs.get(1)).path("meanwhile").asString()).startsWith("Meanwhile prepare: the mix for 4 gases");
         assertThat(technician.get("/api/v1/runs/" + runs.get(2) + "/record").status())
                 .isEqualTo(200);
     }
