@@ -5,13 +5,11 @@ import { Button } from "../../ui/Button";
 import { DateBox } from "../../ui/DateField";
 import { counted } from "../../ui/counted";
 import { fieldBox } from "../../ui/Field";
-import type { Verdict } from "../../ui/Mark";
 import { word } from "../../ui/shown";
 import { logbookChoicesQuery } from "./queries";
-import { areaOf, type LogbookFilter } from "./filter";
+import { areaOf, verdicts, type LogbookFilter } from "./filter";
 import { kindWords } from "./sentences";
 
-const verdicts: Verdict[] = ["PASS", "MARGINAL", "FAIL", "NOT_JUDGED"];
 const box = clsx(fieldBox, "!w-36");
 
 /** The filters of the logbook; on a phone they open on request. */

@@ -2,7 +2,7 @@ import { isDay, kept } from "../../app/search";
 import type { Verdict } from "../../ui/Mark";
 
 const texts = ["words", "kind", "person", "detector", "crew", "model", "cylinder"] as const;
-const verdicts: readonly Verdict[] = ["PASS", "MARGINAL", "FAIL", "NOT_JUDGED"];
+export const verdicts: readonly Verdict[] = ["PASS", "MARGINAL", "FAIL", "NOT_JUDGED"];
 const days = ["from", "until"] as const;
 
 export const areas = ["WORK", "SETUP", "ACCOUNTS"] as const;

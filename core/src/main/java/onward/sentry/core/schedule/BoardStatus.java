@@ -18,7 +18,7 @@ public enum BoardStatus {
      * may not, and never looks as if it might.
      *
      * @param word state of the detector
-     * @param usable may be used as it stands
+     * @param usable may be used now
      * @return empty: it is not in the fleet any more
      */
     public static Optional<BoardStatus> of(DetectorState word, boolean usable) {

@@ -12,7 +12,7 @@ import java.util.stream.Collectors;
 /**
  * A detector's state on one day, with the reason and the last day on which it still holds if nothing happens.
  *
- * @param usable may be taken into use as it stands: due by its interval it still may on the day itself, after the bump of
+ * @param usable may be used now: due by its interval it still may on the day itself, after the bump of
  *     that day where one is asked for; made due at once, or with a sensor that nobody here has calibrated, it may not
  * @param reason one sentence
  * @param due the detector's due day with its working
@@ -128,7 +128,7 @@ public record StateToday(DetectorState word, boolean usable, String reason, DueD
     }
 
     /**
-     * May be given to somebody: it may be used as it stands, or waits for nothing but its bump.
+     * May be checked out: it may be used now, or only its bump is missing.
      *
      * @return whether that is so
      */
